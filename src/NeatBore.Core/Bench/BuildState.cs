@@ -1,0 +1,157 @@
+using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>How far a step has got.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<StepStatus>))]
+public enum StepStatus
+{
+    /// <summary>Something before it has to be done first.</summary>
+    [JsonStringEnumMemberName("blocked")] Blocked,
+
+    /// <summary>Nothing taken yet.</summary>
+    [JsonStringEnumMemberName("open")] Open,
+
+    /// <summary>Some readings are in.</summary>
+    [JsonStringEnumMemberName("under-way")] UnderWay,
+
+    /// <summary>Complete; its call, if it has one, stands in the way or not.</summary>
+    [JsonStringEnumMemberName("judged")] Judged,
+
+    /// <summary>Complete and decided on, or opened by a lead, against its call.</summary>
+    [JsonStringEnumMemberName("released")] Released,
+}
+
+/// <summary>How a place, a task or a build stands, worst last.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Standing>))]
+public enum Standing
+{
+    /// <summary>There is no task for this place in this version.</summary>
+    [JsonStringEnumMemberName("not-yet")] NotYet,
+
+    /// <summary>Done, and all calls let it go on.</summary>
+    [JsonStringEnumMemberName("done")] Done,
+
+    /// <summary>Nothing begun.</summary>
+    [JsonStringEnumMemberName("to-do")] ToDo,
+
+    /// <summary>Begun.</summary>
+    [JsonStringEnumMemberName("under-way")] UnderWay,
+
+    /// <summary>The builder has to decide.</summary>
+    [JsonStringEnumMemberName("decide")] Decide,
+
+    /// <summary>Measure or do it again.</summary>
+    [JsonStringEnumMemberName("look-again")] LookAgain,
+
+    /// <summary>Stopped.</summary>
+    [JsonStringEnumMemberName("stop")] Stop,
+}
+
+/// <summary>A reading as it stands in the log.</summary>
+public sealed record ReadingState(
+    Guid Id, string Typed, double? Value, Instrument? Instrument, Signer By, DateTimeOffset DoneAt, bool OddConfirmed, StrikeReason? Struck);
+
+/// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
+public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
+{
+    /// <summary>The one live reading, null where there is none or where two contradict.</summary>
+    public ReadingState? Live => Readings.Where(r => r.Struck is null).ToList() is [var only] ? only : null;
+
+    /// <summary>Whether two people's readings stand in one place.</summary>
+    public bool Conflict => Readings.Count(r => r.Struck is null) > 1;
+}
+
+/// <summary>A call as it was given, with what was decided on it.</summary>
+public sealed record CallState(
+    Guid Id, int Round, Judgement Judgement, string CalculatorVersion, DateTimeOffset DoneAt, Release? Release);
+
+/// <summary>A decision or an opened gate, with its reason.</summary>
+public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt);
+
+/// <summary>One go at a step's readings.</summary>
+public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotState> Slots);
+
+/// <summary>A note on a step.</summary>
+public sealed record NoteState(string Text, Signer By, DateTimeOffset DoneAt);
+
+/// <summary>A choice as it stands.</summary>
+public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyList<Option> Options, string Chosen);
+
+/// <summary>A step as it stands.</summary>
+/// <param name="Ref">Its address.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Figure">The figure that shows it.</param>
+/// <param name="Gate">What its gate wants, if it is one.</param>
+/// <param name="Cautions">Shown with it.</param>
+/// <param name="Status">How far it has got.</param>
+/// <param name="Passed">Whether it lets the next step go on.</param>
+/// <param name="BlockedBy">What has to be done first.</param>
+/// <param name="Rounds">All rounds, the newest last.</param>
+/// <param name="Now">What it says as it is worked out now.</param>
+/// <param name="Calls">Every call that was given, oldest first.</param>
+/// <param name="Differs">Whether today's calculators would not say what was last said.</param>
+/// <param name="Notes">Notes on it.</param>
+public sealed record StepState(
+    StepRef Ref,
+    string Title,
+    string Figure,
+    string? Gate,
+    IReadOnlyList<string> Cautions,
+    StepStatus Status,
+    bool Passed,
+    string? BlockedBy,
+    IReadOnlyList<RoundState> Rounds,
+    Judgement Now,
+    IReadOnlyList<CallState> Calls,
+    bool Differs,
+    IReadOnlyList<NoteState> Notes)
+{
+    /// <summary>The number of the newest round, from 1.</summary>
+    public int Round => Rounds[^1].Round;
+}
+
+/// <summary>A task as it stands.</summary>
+public sealed record TaskState(
+    TaskRef Ref,
+    string Title,
+    int Procedure,
+    SheetRef Sheet,
+    Standing Standing,
+    IReadOnlyList<ChoiceState> Choices,
+    IReadOnlyList<StepState> Steps,
+    StepRef? Next,
+    DateTimeOffset StartedAt,
+    DateTimeOffset LastAt);
+
+/// <summary>A place on the engine strip: where it is, what can be done there and how that stands.</summary>
+public sealed record PlaceState(
+    string Id, string Label, double FromMm, double ToMm, Standing Standing, IReadOnlyList<PlaceTask> Tasks);
+
+/// <summary>A task that can be done at a place, begun or not.</summary>
+public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);
+
+/// <summary>A build's whole state: a pure function of its log.</summary>
+/// <param name="Number">The shop's build number.</param>
+/// <param name="Name">What it is for.</param>
+/// <param name="Sheet">The sheet it was opened with.</param>
+/// <param name="UpToSeq">The last entry it knows.</param>
+/// <param name="OpenedAt">When it was put on the bench.</param>
+/// <param name="Standing">How it stands, trouble first.</param>
+/// <param name="Do">What to do next on it.</param>
+/// <param name="At">The task that this is about; null where none is begun.</param>
+/// <param name="Places">The engine strip.</param>
+/// <param name="Tasks">The tasks that were begun.</param>
+public sealed record BuildState(
+    string Number,
+    string Name,
+    SheetRef Sheet,
+    long UpToSeq,
+    DateTimeOffset OpenedAt,
+    Standing Standing,
+    Sentence Do,
+    TaskRef? At,
+    IReadOnlyList<PlaceState> Places,
+    IReadOnlyList<TaskState> Tasks);

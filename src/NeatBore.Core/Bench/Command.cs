@@ -1,0 +1,49 @@
+using System.Text.Json.Serialization;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>What somebody at the bench wants to do. The core turns it into events, or says why not.</summary>
+/// <param name="Id">The client's own id (UUID v7); each is taken once, however often it is sent.</param>
+/// <param name="DoneAt">When it was done at the bench.</param>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "do")]
+[JsonDerivedType(typeof(StartTask), "start-task")]
+[JsonDerivedType(typeof(Choose), "choose")]
+[JsonDerivedType(typeof(TakeReading), "take-reading")]
+[JsonDerivedType(typeof(Strike), "strike")]
+[JsonDerivedType(typeof(BeginRound), "begin-round")]
+[JsonDerivedType(typeof(Decide), "decide")]
+[JsonDerivedType(typeof(OpenGate), "open-gate")]
+[JsonDerivedType(typeof(Note), "note")]
+public abstract record Command(Guid Id, DateTimeOffset DoneAt);
+
+/// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
+public sealed record StartTask(Guid Id, DateTimeOffset DoneAt, TaskRef Task) : Command(Id, DoneAt);
+
+/// <summary>Choose an option.</summary>
+public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Choice, string Option) : Command(Id, DoneAt);
+
+/// <summary>Take a reading as typed, in the unit that stood beside the field.</summary>
+public sealed record TakeReading(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    SlotRef Slot,
+    string Typed,
+    string Unit = "",
+    string DecimalMark = ".",
+    string? Instrument = null,
+    bool OddConfirmed = false) : Command(Id, DoneAt);
+
+/// <summary>Strike a reading, or rub out the last one.</summary>
+public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);
+
+/// <summary>Measure a step afresh after something was moved.</summary>
+public sealed record BeginRound(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
+
+/// <summary>Go on against a You decide, with a reason.</summary>
+public sealed record Decide(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
+
+/// <summary>Open a gate, or go on past any call, as lead, with a reason.</summary>
+public sealed record OpenGate(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
+
+/// <summary>Write a note on a step.</summary>
+public sealed record Note(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Text) : Command(Id, DoneAt);

@@ -1,0 +1,235 @@
+using System.Security.Cryptography;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>A reading that looks odd: asked about once, in place, and kept as typed if it is confirmed.</summary>
+/// <param name="question">What looks odd about it.</param>
+public sealed class OddReadingException(Sentence question) : Exception(Wording.Write(question))
+{
+    /// <summary>What looks odd about it.</summary>
+    public Sentence Question { get; } = question;
+}
+
+/// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls it brings about among them.</summary>
+/// <param name="sheets">Every sheet version; the newest of a sheet is what a new task is pinned to.</param>
+/// <param name="book">Every procedure version.</param>
+/// <param name="instruments">The shop's instruments.</param>
+public sealed class Desk(
+    IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<Instrument> instruments)
+{
+    private const int LongestText = 2000;
+
+    /// <summary>The events that a command makes on top of a log, none if its id is in the log already.</summary>
+    /// <param name="log">The build's whole log.</param>
+    /// <param name="command">What is wanted.</param>
+    /// <param name="by">Who wants it.</param>
+    /// <param name="now">When it is stored.</param>
+    /// <returns>The new entries, in order.</returns>
+    /// <exception cref="UnusableInputException">It may not happen: why, by the field.</exception>
+    /// <exception cref="OddReadingException">The reading looks odd and was not confirmed.</exception>
+    public IReadOnlyList<LogEntry> Take(IReadOnlyList<LogEntry> log, Command command, Signer by, DateTimeOffset now)
+    {
+        if (log.Any(e => e.Event.Id == command.Id))
+        {
+            return [];
+        }
+
+        if (by.Role == Role.Viewer)
+        {
+            throw new UnusableInputException("by", $"{by.Name} may read but not work on a build; a builder or a lead may");
+        }
+
+        var before = Evaluation.Evaluate(sheets, book, log, DateTimeOffset.MaxValue);
+        List<LogEntry> grown = [.. log];
+        void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, now, by, e));
+
+        Append(EventOf(command, before, log, by));
+        var after = Evaluation.Evaluate(sheets, book, grown, DateTimeOffset.MaxValue);
+        foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(NeedsCalling))
+        {
+            Append(new Called(
+                Derived(command.Id, step.Ref), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion));
+        }
+
+        return grown[log.Count..];
+    }
+
+    /// <summary>A call is kept when it is first given, and again whenever it is no longer the same.</summary>
+    private static bool NeedsCalling(StepState step) =>
+        step.Now.Call is not null && step.Status != StepStatus.Blocked && (step.Calls.Count == 0 || step.Differs);
+
+    /// <summary>An id that follows from the command's, so that taking a command twice can't make two calls.</summary>
+    private static Guid Derived(Guid command, StepRef step)
+    {
+        var hash = SHA256.HashData([.. command.ToByteArray(bigEndian: true), .. System.Text.Encoding.UTF8.GetBytes($"{step.Step}@{step.Item}")]);
+        hash[6] = (byte)((hash[6] & 0x0F) | 0x80);
+        hash[8] = (byte)((hash[8] & 0x3F) | 0x80);
+        return new Guid(hash.AsSpan(0, 16), bigEndian: true);
+    }
+
+    private LogEvent EventOf(Command command, BuildState state, IReadOnlyList<LogEntry> log, Signer by) => command switch
+    {
+        StartTask start => Start(start, state),
+        Choose choose => Choice(choose, state),
+        TakeReading take => Reading(take, state),
+        Strike strike => Struck(strike, log, state, by),
+        BeginRound round => new RoundBegan(
+            round.Id, round.DoneAt, round.Step, Unblocked(state, round.Step).Round + 1, Reason(round.Because, "because")),
+        Decide decide => new Decided(
+            decide.Id, decide.DoneAt, decide.Step, Releasable(state, decide.Step, Verdict.Decide), Reason(decide.Because, "because")),
+        OpenGate open => by.Role == Role.Lead
+            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(state, open.Step, Verdict.Stop), Reason(open.Because, "because"))
+            : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
+        Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
+        _ => throw new UnusableInputException("do", "is not something that can be done"),
+    };
+
+    private TaskStarted Start(StartTask start, BuildState state)
+    {
+        var possible = state.Places.SelectMany(p => p.Tasks).FirstOrDefault(t => t.Ref == start.Task)
+            ?? throw new UnusableInputException("task", $"there is no task “{start.Task.Kind}” at “{start.Task.Place}” on this engine");
+        if (state.Tasks.Any(t => t.Ref == start.Task))
+        {
+            throw new UnusableInputException("task", $"{possible.Title} is begun already");
+        }
+
+        var newest = sheets.Keys.Where(s => s.Id == state.Sheet.Id).MaxBy(s => s.Version)!;
+        return new TaskStarted(start.Id, start.DoneAt, start.Task, book.Newest.First(p => p.Id == start.Task.Kind).Version, newest);
+    }
+
+    private static Chose Choice(Choose choose, BuildState state)
+    {
+        var task = TaskAt(state, choose.Task);
+        var choice = task.Choices.FirstOrDefault(c => c.Id == choose.Choice)
+            ?? throw new UnusableInputException("choice", $"there is no choice “{choose.Choice}” in {task.Title}");
+        return choice.Options.Any(o => o.Id == choose.Option)
+            ? new Chose(choose.Id, choose.DoneAt, choose.Task, choose.Choice, choose.Option)
+            : throw new UnusableInputException("option", $"must be one of {string.Join(", ", choice.Options.Select(o => o.Id))}");
+    }
+
+    private ReadingTaken Reading(TakeReading take, BuildState state)
+    {
+        var step = Unblocked(state, take.Slot.Step);
+        if (take.Slot.Round != step.Round)
+        {
+            throw new UnusableInputException("slot.round", $"must be {step.Round}: “{step.Title}” is in that round now");
+        }
+
+        var slots = step.Rounds[^1].Slots;
+        var place = slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)
+            ?? throw new UnusableInputException("slot.slot", $"there is no place “{take.Slot.Slot}” in “{step.Title}”");
+        var slot = place.Slot;
+        var by = take.Instrument is null ? null : instruments.FirstOrDefault(i => i.Id == take.Instrument)
+            ?? throw new UnusableInputException("instrument", $"there is no instrument “{take.Instrument}” in this shop");
+        if (slot.Kind != SlotKind.Number)
+        {
+            var word = slot.Kind == SlotKind.Text ? Reason(take.Typed, "typed") : "done";
+            return new ReadingTaken(take.Id, take.DoneAt, take.Slot, word, null, by, false);
+        }
+
+        if (take.DecimalMark is not ("." or ","))
+        {
+            throw new UnusableInputException("decimalMark", "must be a point or a comma");
+        }
+
+        var unit = take.Unit.Length > 0 ? take.Unit : UnitTable.Default.For(slot.Dimension, UnitSystem.Metric).Symbol;
+        var typed = Entry.Read(take.Typed, slot.Dimension, unit, take.DecimalMark[0]);
+        if (typed.Message is not null)
+        {
+            throw new UnusableInputException("typed", typed.Message);
+        }
+
+        if (Math.Abs(typed.Value) > 1e6)
+        {
+            throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000");
+        }
+
+        if (!take.OddConfirmed && Odd(slot, typed.Value, slots) is { } question)
+        {
+            throw new OddReadingException(question);
+        }
+
+        return new ReadingTaken(take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed);
+    }
+
+    /// <summary>Outside what the part could be, or ten or more times away from the others like it at this step.</summary>
+    private static Sentence? Odd(Slot slot, double value, IReadOnlyList<SlotState> slots)
+    {
+        Quantity Shown(double v) => new(v, slot.Dimension, slot.Resolution);
+        if (slot.Plausible is { } part && (value < part.Low || value > part.High))
+        {
+            return Sentence.Of(
+                "{value} was understood, but here it would be from {low} to {high}. Enter again keeps it as typed.",
+                ("value", Shown(value)), ("low", Shown(part.Low)), ("high", Shown(part.High)));
+        }
+
+        var peers = slots.Where(s => slot.Peers is not null && s.Slot.Peers == slot.Peers && s.Slot.Key != slot.Key && s.Live?.Value is not null)
+            .Select(s => Math.Abs(s.Live!.Value!.Value)).Where(v => v > 0).Order().ToList();
+        var usual = peers.Count == 0 ? 0 : peers[peers.Count / 2];
+        return usual > 0 && value != 0 && (Math.Abs(value) >= 10 * usual || Math.Abs(value) <= usual / 10)
+            ? Sentence.Of("{value} was understood; the others here are about {usual}. Enter again keeps it as typed.", ("value", Shown(value)), ("usual", Shown(usual)))
+            : null;
+    }
+
+    private static Struck Struck(Strike strike, IReadOnlyList<LogEntry> log, BuildState state, Signer by)
+    {
+        var entry = log.FirstOrDefault(e => e.Event is ReadingTaken && e.Event.Id == strike.Reading)
+            ?? throw new UnusableInputException("reading", "there is no such reading in this build");
+        if (log.Any(e => e.Event is Struck s && s.Reading == strike.Reading))
+        {
+            throw new UnusableInputException("reading", "is struck already");
+        }
+
+        var slot = ((ReadingTaken)entry.Event).Slot;
+        if (Step(state, slot.Step).Round != slot.Round)
+        {
+            throw new UnusableInputException("reading", "stands in an earlier round, which is kept as it was");
+        }
+
+        var last = log.Last(e => e.Event is ReadingTaken && e.By.Id == by.Id);
+        if (strike.Because == StrikeReason.RubbedOut && last.Event.Id != strike.Reading)
+        {
+            throw new UnusableInputException("because", "only your last reading can be rubbed out; an earlier one is struck with a reason: slip, gauge moved, wrong place");
+        }
+
+        return new Struck(strike.Id, strike.DoneAt, strike.Reading, strike.Because);
+    }
+
+    private static Guid Releasable(BuildState state, StepRef at, Verdict most)
+    {
+        var step = Unblocked(state, at);
+        if (step.Now.Call is not { } call || step.Calls.Count == 0)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” has no call to decide on yet");
+        }
+
+        if (call.Verdict == Verdict.Go)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” is a go; there is nothing to decide");
+        }
+
+        return call.Verdict <= most
+            ? step.Calls[^1].Id
+            : throw new UnusableInputException("step", $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason");
+    }
+
+    private static string Reason(string text, string field) =>
+        text.Trim() is { Length: > 0 and <= LongestText } words
+            ? words
+            : throw new UnusableInputException(field, $"must be words, 1 to {LongestText} characters");
+
+    private static TaskState TaskAt(BuildState state, TaskRef task) =>
+        state.Tasks.FirstOrDefault(t => t.Ref == task) ?? throw new UnusableInputException("task", $"“{task.Kind}” is not begun on this build");
+
+    private static StepState Step(BuildState state, StepRef at) =>
+        TaskAt(state, at.Task).Steps.FirstOrDefault(s => s.Ref == at)
+        ?? throw new UnusableInputException("step", $"there is no step “{at.Step}” in this task");
+
+    private static StepState Unblocked(BuildState state, StepRef at)
+    {
+        var step = Step(state, at);
+        return step.BlockedBy is null ? step : throw new UnusableInputException("step", $"“{step.Title}” is not open yet. {step.BlockedBy}");
+    }
+}

@@ -1,0 +1,30 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>The places on an engine where tasks are done, front to rear, as bands along the crank that do not overlap.</summary>
+internal static class EnginePlaces
+{
+    internal sealed record Place(string Id, string Label, double FromMm, double ToMm);
+
+    public static List<Place> Of(EngineSheet sheet)
+    {
+        var layout = sheet.Layout;
+        var front = layout.CoverDepthMm;
+        var places = new List<Place>
+        {
+            new("balancer", "Balancer", -front - sheet.Balancer.Hub.LengthMm - 30, -front),
+            new("cover", "Cover", -front, 0),
+        };
+        for (var i = 0; i < layout.CamBearings.Count; i++)
+        {
+            // Each bearing's band reaches half way to its neighbours, so that a glove finds it.
+            var from = i == 0 ? 0 : (layout.CamBearings[i - 1].ZMm + layout.CamBearings[i].ZMm) / 2;
+            var to = i == layout.CamBearings.Count - 1 ? layout.BlockLengthMm : (layout.CamBearings[i].ZMm + layout.CamBearings[i + 1].ZMm) / 2;
+            places.Add(new Place(layout.CamBearings[i].Id, $"Bearing {i + 1}", from, to));
+        }
+
+        places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, layout.BlockLengthMm + 80));
+        return places;
+    }
+}

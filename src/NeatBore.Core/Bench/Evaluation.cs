@@ -1,0 +1,168 @@
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>Turns a log into the state of its build. No clock, no randomness: the same log gives the same state.</summary>
+public static class Evaluation
+{
+    /// <summary>Kept with each call, so that a later version can say that it would have said otherwise.</summary>
+    public const string CalculatorVersion = "1";
+
+    /// <summary>Works out a build's whole state.</summary>
+    /// <param name="sheets">Every sheet version that the log names.</param>
+    /// <param name="book">Every procedure version that the log names.</param>
+    /// <param name="log">The whole log in order; its first entry opens the build.</param>
+    /// <param name="asOf">Entries stored after this are left out.</param>
+    /// <exception cref="ArgumentException">The log does not begin by opening the build.</exception>
+    /// <exception cref="KeyNotFoundException">The log names a sheet or a procedure version that is not given.</exception>
+    public static BuildState Evaluate(
+        IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log, DateTimeOffset asOf)
+    {
+        var known = log.Where(e => e.StoredAt <= asOf).ToList();
+        if (known is not [{ Event: BuildOpened opened }, ..])
+        {
+            throw new ArgumentException("A log begins by opening its build.", nameof(log));
+        }
+
+        var sheet = sheets[opened.Sheet];
+        var tasks = known
+            .Where(e => e.Event is TaskStarted)
+            .DistinctBy(e => ((TaskStarted)e.Event).Task)
+            .Select(e => TaskOf((TaskStarted)e.Event, sheets, book, known))
+            .ToList();
+        var places = PlacesOf(sheet, book, tasks);
+        var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
+        return new BuildState(
+            opened.Number,
+            opened.Name,
+            opened.Sheet,
+            known[^1].Seq,
+            opened.DoneAt,
+            at?.Standing ?? (tasks.Count > 0 ? Standing.Done : Standing.ToDo),
+            at is not null ? at.Steps.First(s => s.Ref == at.Next).Now.Do
+                : tasks.Count > 0 ? Sentence.Of("{tasks} is done. Tap the next part on the drawing.", ("tasks", Quantity.Word(string.Join(", ", tasks.Select(t => t.Title)))))
+                : Sentence.Of("Nothing is begun. Tap a part on the drawing."),
+            at?.Ref,
+            places,
+            tasks);
+    }
+
+    private static TaskState TaskOf(
+        TaskStarted started, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, List<LogEntry> log)
+    {
+        var procedure = book.Find(started.Task.Kind, started.Procedure);
+        var sheet = sheets[started.Sheet];
+        var journal = new Journal(started.Task, log);
+        var choices = procedure.Choices
+            .Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))
+            .ToList();
+        var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
+
+        var steps = new List<StepState>();
+        string? gate = null;
+        foreach (var step in procedure.Steps)
+        {
+            foreach (var item in step.Each(sheet))
+            {
+                var context = new StepContext(sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot));
+                var state = StepOf(step, new StepRef(started.Task, step.Id, item), context, journal, steps, gate);
+                steps.Add(state);
+                if (step.Gate is not null && !state.Passed)
+                {
+                    gate ??= state.Title;
+                }
+            }
+        }
+
+        var next = steps.FirstOrDefault(s => !s.Passed);
+        return new TaskState(
+            started.Task,
+            procedure.Title,
+            procedure.Version,
+            started.Sheet,
+            next is null ? Standing.Done : StandingOf(next, steps),
+            choices,
+            steps,
+            next?.Ref,
+            started.DoneAt,
+            journal.LastAt ?? started.DoneAt);
+    }
+
+    private static Standing StandingOf(StepState next, List<StepState> steps) => next.Now.Call?.Verdict switch
+    {
+        Verdict.Stop => Standing.Stop,
+        Verdict.LookAgain => Standing.LookAgain,
+        Verdict.Decide => Standing.Decide,
+        _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open)) ? Standing.UnderWay : Standing.ToDo,
+    };
+
+    private static StepState StepOf(
+        Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate)
+    {
+        var slots = step.Slots(context);
+        var rounds = journal.Rounds(at, slots);
+        var newest = rounds[^1];
+        var complete = newest.Slots.All(s => s.Live is not null);
+        var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
+        var now = conflict is null ? Judge(step, context) : new Judgement(
+            Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
+
+        var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need)).FirstOrDefault(s => s is { Passed: false });
+        var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
+        var calls = journal.Calls(at);
+        var given = calls.Count > 0 ? calls[^1] : null;
+        var differs = given is not null && now.Call is not null && !SaysTheSame(given.Judgement, now);
+        var holds = given?.Release is not null && !differs;
+        var passed = blockedBy is null && complete && (now.Call is null ? slots.Count > 0 : now.Call.Verdict == Verdict.Go || holds);
+        var status = blockedBy is not null ? StepStatus.Blocked
+            : holds && passed ? StepStatus.Released
+            : complete && (slots.Count > 0 || now.Call is not null) ? StepStatus.Judged
+            : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
+            : StepStatus.Open;
+        return new StepState(
+            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at));
+    }
+
+    private static Judgement Judge(Step step, StepContext context)
+    {
+        try
+        {
+            return step.Judge(context);
+        }
+        catch (UnusableInputException e)
+        {
+            var (field, messages) = e.Errors.First();
+            return new Judgement(
+                Sentence.Of("These readings can’t all be true. Strike the wrong one and read it again."),
+                new Call(
+                    Verdict.LookAgain,
+                    Sentence.Of("{field} {fault}.", ("field", Quantity.Word(field)), ("fault", Quantity.Word(messages[0]))),
+                    []));
+        }
+    }
+
+    /// <summary>Whether two judgements give the same verdict on the same numbers, to what a reader could see.</summary>
+    internal static bool SaysTheSame(Judgement a, Judgement b) =>
+        a.Call is { } x && b.Call is { } y && x.Verdict == y.Verdict && x.Because == y.Because && Wording.Write(a.Do) == Wording.Write(b.Do)
+        && x.Checks.Count == y.Checks.Count
+        && x.Checks.Zip(y.Checks).All(p => p.First.Name == p.Second.Name && p.First.Verdict == p.Second.Verdict
+            && Close(p.First.Value, p.Second.Value) && Close(p.First.Limit, p.Second.Limit) && Close(p.First.Uncertainty, p.Second.Uncertainty));
+
+    private static bool Close(double a, double b) => Math.Abs(a - b) <= 1e-9 * Math.Max(1, Math.Abs(a));
+
+    private static List<PlaceState> PlacesOf(EngineSheet sheet, ProcedureBook book, List<TaskState> tasks) =>
+        EnginePlaces.Of(sheet).ConvertAll(place =>
+        {
+            var here = book.Newest
+                .Where(p => p.Places(sheet).Contains(place.Id))
+                .Select(p => new TaskRef(p.Id, place.Id))
+                .Select(r => new PlaceTask(
+                    r,
+                    book.Newest.First(p => p.Id == r.Kind).Title,
+                    tasks.Find(t => t.Ref == r)?.Standing ?? Standing.ToDo))
+                .ToList();
+            var standing = here.Count == 0 ? Standing.NotYet : here.Max(t => t.Standing);
+            return new PlaceState(place.Id, place.Label, place.FromMm, place.ToMm, standing, here);
+        });
+}

@@ -1,0 +1,107 @@
+using MathNet.Numerics.Distributions;
+using MathNet.Numerics.LinearAlgebra;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Centring;
+
+/// <summary>The once-round fit v = m + a cos θ + b sin θ by least squares, with the uncertainty of what it finds.</summary>
+/// <remarks>
+/// u² = max((U_gauge/2)², RSS/(n − p)) with p = 3, the first alone where n = p; k = 2 where the gauge sets u,
+/// Student's t at 95 % two-sided for n − p degrees of freedom where the scatter does.
+/// </remarks>
+internal sealed class CircleFit
+{
+    private const int Terms = 3;
+    private readonly Matrix<double> _covariance;
+    private readonly double _coverage;
+
+    private CircleFit(double mean, double cos, double sin, double residual, Matrix<double> covariance, double coverage)
+    {
+        (Mean, Cos, Sin, ResidualMm) = (mean, cos, sin, residual);
+        (_covariance, _coverage) = (covariance, coverage);
+    }
+
+    public double Mean { get; }
+
+    public double Cos { get; }
+
+    public double Sin { get; }
+
+    /// <summary>√(RSS/n).</summary>
+    public double ResidualMm { get; }
+
+    public double Amplitude => Math.Sqrt((Cos * Cos) + (Sin * Sin));
+
+    /// <summary>Where the value is largest, degrees; null where the amplitude is below 1e-9.</summary>
+    public double? LargestDeg => Amplitude < 1e-9 ? null : Clock.Normalise(Math.Atan2(Sin, Cos) * 180 / Math.PI);
+
+    /// <summary>Expanded uncertainty of the mean.</summary>
+    public double MeanUncertainty => _coverage * Math.Sqrt(_covariance[0, 0]);
+
+    /// <summary>Expanded uncertainty of the amplitude, along its own direction; the worst direction where there is none.</summary>
+    public double AmplitudeUncertainty
+    {
+        get
+        {
+            if (LargestDeg is not null)
+            {
+                return Along(Cos / Amplitude, Sin / Amplitude);
+            }
+
+            var block = _covariance.SubMatrix(1, 2, 1, 2);
+            return _coverage * Math.Sqrt(block.Evd().EigenValues.Real().Maximum());
+        }
+    }
+
+    /// <summary>The once-round part at an angle in degrees.</summary>
+    public double At(double deg) => (Cos * Math.Cos(deg * Math.PI / 180)) + (Sin * Math.Sin(deg * Math.PI / 180));
+
+    /// <summary>Requires at least three different places with no gap over 180° between neighbours; places within 1° are one.</summary>
+    public static void CheckPlaces(Faults faults, IReadOnlyList<double> angles, string field)
+    {
+        var sorted = angles.Select(Clock.Normalise).Order().ToList();
+        var places = new List<double>();
+        foreach (var deg in sorted.Where(deg => places.Count == 0 || deg - places[^1] > 1))
+        {
+            places.Add(deg);
+        }
+
+        if (places.Count > 1 && places[0] + 360 - places[^1] <= 1)
+        {
+            places.RemoveAt(places.Count - 1);
+        }
+
+        if (!faults.Require(places.Count >= 3, field, $"must be at three or more different places; these are at {places.Count}"))
+        {
+            return;
+        }
+
+        var gap = places.Zip(places.Skip(1).Append(places[0] + 360), (from, to) => to - from).Max();
+        faults.Require(gap <= 180 + 1e-9, field, $"must go round the circle: there is a gap of {gap:0.#}° with no reading, and 180° is the most");
+    }
+
+    /// <summary>Fits the readings; call <see cref="CheckPlaces"/> first.</summary>
+    public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty)
+    {
+        var n = readings.Count;
+        var x = Matrix<double>.Build.Dense(n, Terms, (i, j) => j switch
+        {
+            0 => 1,
+            1 => Math.Cos(readings[i].Deg * Math.PI / 180),
+            _ => Math.Sin(readings[i].Deg * Math.PI / 180),
+        });
+        var y = Vector<double>.Build.Dense(n, i => readings[i].Value);
+        var fit = x.QR().Solve(y);
+        var rss = (y - (x * fit)).L2Norm() is var r ? r * r : 0;
+
+        var gauge = gaugeUncertainty * gaugeUncertainty / 4;
+        var scatter = n > Terms ? rss / (n - Terms) : 0;
+        var coverage = scatter > gauge ? StudentT.InvCDF(0, 1, n - Terms, 0.975) : 2;
+        var covariance = (x.TransposeThisAndMultiply(x)).Inverse() * Math.Max(gauge, scatter);
+        return new CircleFit(fit[0], fit[1], fit[2], Math.Sqrt(rss / n), covariance, coverage);
+    }
+
+    private double Along(double cos, double sin) => _coverage * Math.Sqrt(Math.Max(
+        0,
+        (cos * cos * _covariance[1, 1]) + (2 * cos * sin * _covariance[1, 2]) + (sin * sin * _covariance[2, 2])));
+}

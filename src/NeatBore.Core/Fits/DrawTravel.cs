@@ -1,0 +1,40 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Fits;
+
+/// <summary>How far a hub has been drawn on, and how far it has to go, from the depth of the nose's end below the hub's front face.</summary>
+public static class DrawTravel
+{
+    /// <summary>Depths in mm, from the hub's front face down to the end of the nose.</summary>
+    /// <param name="HubLengthMm">Length of the hub's bore, larger than 0.</param>
+    /// <param name="SeatedDepthMm">Depth when seated.</param>
+    /// <param name="DepthNowMm">Depth as it stands.</param>
+    public sealed record Request(double HubLengthMm, double SeatedDepthMm, double DepthNowMm);
+
+    /// <summary>Where the hub stands.</summary>
+    /// <param name="EngagedMm">Length of nose in the bore, mm.</param>
+    /// <param name="LeftMm">Travel left to the seat, mm; negative past it.</param>
+    /// <param name="Share">Share of the whole travel done, 0 to 1.</param>
+    public sealed record Answer(double EngagedMm, double LeftMm, double Share) : CalcAnswer
+    {
+        /// <inheritdoc/>
+        public override string Model => "travel left = depth now − seated depth; engaged = hub length − depth now";
+    }
+
+    /// <summary>Works out the travel.</summary>
+    /// <exception cref="UnusableInputException">A length can't be.</exception>
+    public static Answer Solve(Request request)
+    {
+        var faults = new Faults();
+        faults.Positive(request.HubLengthMm, "hubLengthMm");
+        faults.Require(request.SeatedDepthMm < request.HubLengthMm, "seatedDepthMm", $"must be smaller than the hub's length ({request.HubLengthMm} mm)");
+        faults.Require(
+            request.DepthNowMm <= request.HubLengthMm, "depthNowMm", $"must not be above the hub's length ({request.HubLengthMm} mm): the nose has not entered");
+        faults.ThrowIfAny();
+        var engaged = request.HubLengthMm - request.DepthNowMm;
+        return new Answer(
+            engaged,
+            request.DepthNowMm - request.SeatedDepthMm,
+            Math.Clamp(engaged / (request.HubLengthMm - request.SeatedDepthMm), 0, 1));
+    }
+}

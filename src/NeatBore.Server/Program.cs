@@ -1,0 +1,1 @@
+var app = WebApplication.CreateBuilder(args).Build(); app.Run();

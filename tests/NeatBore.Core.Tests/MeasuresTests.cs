@@ -1,0 +1,82 @@
+using CsCheck;
+using NeatBore.Core.Measures;
+using Xunit;
+using Check = NeatBore.Core.Measures.Check;
+
+namespace NeatBore.Core.Tests;
+
+public class MeasuresTests
+{
+    [Fact]
+    public void Entries_are_understood_as_the_shared_table_says()
+    {
+        foreach (var row in Table.Read("entry.json").EnumerateArray())
+        {
+            var typed = Entry.Read(row.Text("text")!, row.DimensionOf(), row.Text("unit")!, (row.Text("mark") ?? ".")[0]);
+            Assert.Equal((row.ToString(), row.Text("error")), (row.ToString(), typed.Error));
+            if (typed.Error is null)
+            {
+                Assert.Equal(row.GetProperty("value").GetDouble(), typed.Value, 1e-9);
+            }
+            else
+            {
+                Assert.DoesNotContain("{", typed.Message, StringComparison.Ordinal);
+            }
+        }
+    }
+
+    [Fact]
+    public void Quantities_are_worded_as_the_shared_table_says()
+    {
+        foreach (var row in Table.Read("wording.json").EnumerateArray())
+        {
+            var raw = row.GetProperty("quantity");
+            var quantity = new Quantity(raw.GetProperty("value").GetDouble(), raw.DimensionOf(), raw.GetProperty("resolution").GetDouble(), raw.Text("text"));
+            Assert.Equal(row.Text("metric"), Wording.Write(quantity));
+            Assert.Equal(row.Text("inch"), Wording.Write(quantity, UnitSystem.Inch));
+            Assert.Equal(row.Text("rear") ?? row.Text("metric"), Wording.Write(quantity, view: row.Text("rear") is null ? View.Front : View.Rear));
+        }
+    }
+
+    [Fact]
+    public void A_word_that_holds_braces_is_not_filled_in_again() =>
+        Assert.Equal("{b} then 2", Wording.Write(Sentence.Of("{a} then {b}", ("a", Quantity.Word("{b}")), ("b", Quantity.Count(2)))));
+
+    [Theory]
+    [InlineData(0, "12:00")]
+    [InlineData(3.75, "12:15")]
+    [InlineData(3.74, "12:00")]
+    [InlineData(-7.5, "11:45")]
+    [InlineData(307.4, "10:15")]
+    [InlineData(127.4, "4:15")]
+    public void Clock_text_is_to_the_nearest_quarter_halves_up(double deg, string text) => Assert.Equal(text, Clock.Text(deg));
+
+    [Fact]
+    public void Seen_from_the_rear_and_back_again_is_the_same_spot() =>
+        Gen.Double[-2000, 2000].Sample(deg =>
+        {
+            var there = Clock.FromOtherEnd(deg);
+            var off = Math.Abs(Clock.Normalise(Clock.FromOtherEnd(there) - deg));
+            return there is >= 0 and < 360 && Math.Min(off, 360 - off) < 1e-9;
+        });
+
+    [Theory]
+    [InlineData(0.04, 0.05, 0.01, Verdict.Go)]
+    [InlineData(0.0401, 0.05, 0.01, Verdict.LookAgain)]
+    [InlineData(0.06, 0.05, 0.01, Verdict.LookAgain)]
+    [InlineData(0.0601, 0.05, 0.01, Verdict.Stop)]
+    public void A_call_allows_for_the_gauge_on_both_sides(double value, double limit, double u, Verdict verdict)
+    {
+        // Nudged off the edges by less than any gauge reads, as 0.05 − 0.01 is not 0.04 to a computer.
+        Assert.Equal(verdict, Check.AtMost("x", value - 1e-12, limit, u).Verdict);
+        Assert.Equal(verdict, Check.AtLeast("x", -value + 1e-12, -limit, u).Verdict);
+    }
+
+    [Fact]
+    public void A_call_is_as_bad_as_its_worst_check_and_puts_it_first()
+    {
+        var call = Call.Of([Check.AtMost("a", 1, 2), Check.AtMost("b", 3, 2), Check.AtMost("c", 2, 2, 1)], c => Sentence.Of(c.Name))!;
+        Assert.Equal((Verdict.Stop, "b", 3), (call.Verdict, call.Because, call.Checks.Count));
+        Assert.Equal("b", call.Checks[0].Name);
+    }
+}

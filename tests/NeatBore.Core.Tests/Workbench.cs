@@ -1,0 +1,108 @@
+using System.Text.Json;
+using NeatBore.Core.Bench;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Tests;
+
+/// <summary>A build on a log in memory, worked on the way a builder would, with the demo's sheet and instruments.</summary>
+internal sealed class Workbench
+{
+    public static readonly DateTimeOffset Start = new(2026, 6, 1, 8, 0, 0, TimeSpan.Zero);
+    public static readonly TaskRef BalancerOn = new("balancer-on", "balancer");
+    public static readonly Signer Ines = new("ines", "Ines", Role.Lead);
+    public static readonly Signer Tomas = new("tomas", "Tomas", Role.Builder);
+
+    private readonly Desk _desk;
+    private int _clock;
+
+    public Workbench(EngineSheet? sheet = null)
+    {
+        Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+        Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
+        _desk = new Desk(Sheets, ProcedureBook.Default, Demo<Shop>("shop.json").Instruments);
+        Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
+    }
+
+    public EngineSheet Sheet { get; }
+
+    public Dictionary<SheetRef, EngineSheet> Sheets { get; }
+
+    public List<LogEntry> Log { get; }
+
+    public BuildState State => Evaluation.Evaluate(Sheets, ProcedureBook.Default, Log, DateTimeOffset.MaxValue);
+
+    public TaskState Task => State.Tasks.Single();
+
+    public static T Demo<T>(string file)
+    {
+        var dir = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!Directory.Exists(Path.Combine(dir!.FullName, "demo")))
+        {
+            dir = dir.Parent;
+        }
+
+        return (T)JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(dir.FullName, "demo", file)), typeof(T), CoreJson.Default)!;
+    }
+
+    public StepState Step(string id) => Task.Steps.Single(s => s.Ref.Step == id);
+
+    public Workbench Do(Func<Guid, DateTimeOffset, Command> command, Signer? by = null)
+    {
+        var at = Start.AddMinutes(++_clock);
+        Log.AddRange(_desk.Take(Log, command(Guid.CreateVersion7(), at), by ?? Ines, at));
+        return this;
+    }
+
+    public Workbench Begin() => Do((id, at) => new StartTask(id, at, BalancerOn));
+
+    public Workbench Take(string step, string slot, string typed = "done", bool confirmed = false, Signer? by = null)
+    {
+        var state = Step(step);
+        var kind = state.Rounds[^1].Slots.Single(s => s.Slot.Key == slot).Slot.Instrument;
+        var instrument = kind is null ? null : Demo<Shop>("shop.json").Instruments.First(i => i.Kind == kind).Id;
+        return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed), by);
+    }
+
+    /// <summary>Takes every open place of a step in the order of the hand.</summary>
+    public Workbench TakeAll(string step, params string[] typed)
+    {
+        var numbers = new Queue<string>(typed);
+        foreach (var slot in Step(step).Rounds[^1].Slots.Where(s => s.Live is null))
+        {
+            Take(step, slot.Slot.Key, slot.Slot.Kind == SlotKind.Tick ? "done" : numbers.Dequeue());
+        }
+
+        return this;
+    }
+
+    public Workbench Measured(string nudgeBore = "33.996") => Begin()
+        .TakeAll("parts", "HB-21", "B-7, new")
+        .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+        .TakeAll("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+
+    public Workbench Done() => Measured()
+        .TakeAll("dress").TakeAll("tool")
+        .TakeAll("draw", "40.0", "22.5")
+        .TakeAll("seat", "6.01", "6.02", "6.00")
+        .TakeAll("bolt", "420", "60", "35", "125.3")
+        .TakeAll("turn").TakeAll("mark", "0.5");
+
+    public static StepRef At(string step) => new(BalancerOn, step);
+
+    public IReadOnlyDictionary<string, string[]> Refused(Func<Guid, DateTimeOffset, Command> command, Signer? by = null)
+    {
+        var before = Log.Count;
+        try
+        {
+            Do(command, by);
+        }
+        catch (UnusableInputException e)
+        {
+            Xunit.Assert.Equal(before, Log.Count);
+            return e.Errors;
+        }
+
+        throw new Xunit.Sdk.XunitException("Should have been refused.");
+    }
+}

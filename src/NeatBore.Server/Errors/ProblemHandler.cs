@@ -1,0 +1,33 @@
+using System.Net.Sockets;
+using Microsoft.AspNetCore.Diagnostics;
+using NeatBore.Core.Measures;
+using Npgsql;
+
+namespace NeatBore.Server.Errors;
+
+/// <summary>Every error as problem details that say what would be right.</summary>
+internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHandler
+{
+    public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
+    {
+        var result = exception switch
+        {
+            MalformedRequestException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 400, title: "The request is not well formed."),
+            UnusableInputException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 422, title: "These values can’t be used."),
+            PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } =>
+                Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
+            BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "The request is larger than 1 MB." : e.Message),
+            NpgsqlException or SocketException or TimeoutException =>
+                Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."),
+            _ => null,
+        };
+        if (result is null)
+        {
+            log.LogError(exception, "{Method} {Path} failed", context.Request.Method, context.Request.Path);
+            result = Results.Problem(statusCode: 500, title: "Something in Neat Bore broke. It is in the server’s log.");
+        }
+
+        await result.ExecuteAsync(context);
+        return true;
+    }
+}

@@ -1,0 +1,115 @@
+using System.Text.Json;
+using Dapper;
+using NeatBore.Core;
+using NeatBore.Core.Bench;
+using Npgsql;
+
+namespace NeatBore.Store;
+
+/// <summary>The append-only logs of all builds.</summary>
+public sealed class BuildLog(Database database)
+{
+    private const string Columns = "seq, stored_at as StoredAt, signer::text as Signer, body::text as Body";
+
+    /// <summary>All builds, the newest opened first.</summary>
+    public async Task<IReadOnlyList<Guid>> ListAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<Guid>(new CommandDefinition(
+            "select id from build order by opened_at desc, id", cancellationToken: cancel))];
+    }
+
+    /// <summary>A build's whole log in order; null if there is no such build.</summary>
+    public async Task<IReadOnlyList<LogEntry>?> ReadAsync(Guid build, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var entries = await ReadAsync(connection, null, build, cancel);
+        return entries.Count > 0 ? entries : null;
+    }
+
+    /// <summary>Puts a build with its first entries in, or nothing if a build with this id is there already.</summary>
+    /// <returns>Whether it was put in.</returns>
+    public async Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var fresh = await connection.ExecuteAsync(new CommandDefinition(
+            "insert into build (id, opened_at) values (@build, @at) on conflict do nothing",
+            new { build, at = entries[0].StoredAt },
+            transaction,
+            cancellationToken: cancel)) == 1;
+        if (fresh)
+        {
+            await InsertAsync(connection, transaction, build, entries, cancel);
+            await transaction.CommitAsync(cancel);
+        }
+
+        return fresh;
+    }
+
+    /// <summary>Appends what <paramref name="decide"/> makes of the log as it stands. Writers of one build wait for one another; a log never branches.</summary>
+    /// <param name="build">The build.</param>
+    /// <param name="decide">From the whole log to the entries to add, numbered on from its last.</param>
+    /// <param name="cancel">Gives up before the commit.</param>
+    /// <returns>The log with what was added; null if there is no such build.</returns>
+    /// <exception cref="PostgresException">Among others, an id that another build's log has already (23505).</exception>
+    public async Task<IReadOnlyList<LogEntry>?> AppendAsync(
+        Guid build, Func<IReadOnlyList<LogEntry>, IReadOnlyList<LogEntry>> decide, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var there = await connection.ExecuteScalarAsync<Guid?>(new CommandDefinition(
+            "select id from build where id = @build for update", new { build }, transaction, cancellationToken: cancel));
+        if (there is null)
+        {
+            return null;
+        }
+
+        var log = await ReadAsync(connection, transaction, build, cancel);
+        var added = decide(log);
+        await InsertAsync(connection, transaction, build, added, cancel);
+        await transaction.CommitAsync(cancel);
+        return [.. log, .. added];
+    }
+
+    private static async Task<IReadOnlyList<LogEntry>> ReadAsync(
+        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, CancellationToken cancel)
+    {
+        var rows = await connection.QueryAsync<Row>(new CommandDefinition(
+            $"select {Columns} from log where build = @build order by seq", new { build }, transaction, cancellationToken: cancel));
+        return [.. rows.Select(r => new LogEntry(
+            r.Seq,
+            new DateTimeOffset(r.StoredAt, TimeSpan.Zero),
+            JsonSerializer.Deserialize(r.Signer, CoreJson.Default.Signer)!,
+            JsonSerializer.Deserialize(r.Body, CoreJson.Default.LogEvent)!))];
+    }
+
+    private static async Task InsertAsync(
+        NpgsqlConnection connection, NpgsqlTransaction transaction, Guid build, IReadOnlyList<LogEntry> entries, CancellationToken cancel)
+    {
+        if (entries.Count == 0)
+        {
+            return;
+        }
+
+        await connection.ExecuteAsync(new CommandDefinition(
+            """
+            insert into log (build, seq, id, stored_at, kind, signer, body)
+            select @build, e.seq, e.id, e.stored_at, e.body::jsonb ->> 'kind', e.signer::jsonb, e.body::jsonb
+            from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)
+            """,
+            new
+            {
+                build,
+                seqs = entries.Select(e => e.Seq).ToArray(),
+                ids = entries.Select(e => e.Event.Id).ToArray(),
+                storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
+                signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
+                bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
+            },
+            transaction,
+            cancellationToken: cancel));
+    }
+
+    private sealed record Row(long Seq, DateTime StoredAt, string Signer, string Body);
+}

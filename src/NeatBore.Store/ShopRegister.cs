@@ -1,0 +1,42 @@
+using System.Text.Json;
+using Dapper;
+using NeatBore.Core;
+using NeatBore.Core.Bench;
+
+namespace NeatBore.Store;
+
+/// <summary>The shop's name, people and instruments.</summary>
+public sealed class ShopRegister(Database database)
+{
+    /// <summary>The shop as it is now.</summary>
+    public async Task<Shop> ReadAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var name = await connection.ExecuteScalarAsync<string?>(new CommandDefinition("select name from shop", cancellationToken: cancel));
+        var people = await connection.QueryAsync<(string Id, string Name, string Role)>(new CommandDefinition(
+            "select id, name, role from person order by name, id", cancellationToken: cancel));
+        var tools = await connection.QueryAsync<string>(new CommandDefinition(
+            "select body::text from tool order by rank, id", cancellationToken: cancel));
+        return new Shop(
+            name ?? "",
+            [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
+            [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)]);
+    }
+
+    /// <summary>Puts in whoever and whatever is not there yet; nothing that is there is changed.</summary>
+    public async Task AddAsync(Shop shop, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        await connection.ExecuteAsync("insert into shop (name) values (@Name) on conflict do nothing", new { shop.Name }, transaction);
+        await connection.ExecuteAsync(
+            "insert into person (id, name, role) values (@Id, @Name, @role) on conflict do nothing",
+            shop.People.Select(p => new { p.Id, p.Name, role = p.Role.ToString().ToLowerInvariant() }),
+            transaction);
+        await connection.ExecuteAsync(
+            "insert into tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
+            shop.Instruments.Select((i, rank) => new { i.Id, rank, body = JsonSerializer.Serialize(i, CoreJson.Default.Instrument) }),
+            transaction);
+        await transaction.CommitAsync(cancel);
+    }
+}

@@ -63,7 +63,7 @@ app.MapHealth();
 app.MapCalc();
 app.MapShop();
 app.MapBuilds();
-app.MapFallbackToFile("{*path:regex(^(?!api/).*$)}", "index.html");
+app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/).*$)}", "index.html");
 app.Run();
 
 /// <summary>Named so that the tests can start the whole server.</summary>

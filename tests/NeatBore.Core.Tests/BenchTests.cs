@@ -39,7 +39,7 @@ public class BenchTests
     {
         var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7")
             .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16");
-        Assert.Equal((StepStatus.Blocked, "First: Measure the hub’s bore"), (bench.Step("fit").Status, bench.Step("fit").BlockedBy));
+        Assert.Equal((StepStatus.Blocked, "First: Measure the bore"), (bench.Step("fit").Status, bench.Step("fit").BlockedBy));
         Assert.DoesNotContain(bench.Log, e => e.Event is Called);
     }
 

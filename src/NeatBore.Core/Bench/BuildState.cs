@@ -94,6 +94,7 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 /// <param name="Calls">Every call that was given, oldest first.</param>
 /// <param name="Differs">Whether today's calculators would not say what was last said.</param>
 /// <param name="Notes">Notes on it.</param>
+/// <param name="MeasuredAt">The steps whose readings it stands on: itself, unless it stands on others'.</param>
 public sealed record StepState(
     StepRef Ref,
     string Title,
@@ -107,7 +108,8 @@ public sealed record StepState(
     Judgement Now,
     IReadOnlyList<CallState> Calls,
     bool Differs,
-    IReadOnlyList<NoteState> Notes)
+    IReadOnlyList<NoteState> Notes,
+    IReadOnlyList<StepRef> MeasuredAt)
 {
     /// <summary>The number of the newest round, from 1.</summary>
     public int Round => Rounds[^1].Round;
@@ -142,6 +144,7 @@ public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);
 /// <param name="Standing">How it stands, trouble first.</param>
 /// <param name="Do">What to do next on it.</param>
 /// <param name="At">The task that this is about; null where none is begun.</param>
+/// <param name="AtStep">The step that this is about, in words.</param>
 /// <param name="Places">The engine strip.</param>
 /// <param name="Tasks">The tasks that were begun.</param>
 public sealed record BuildState(
@@ -153,5 +156,6 @@ public sealed record BuildState(
     Standing Standing,
     Sentence Do,
     TaskRef? At,
+    string? AtStep,
     IReadOnlyList<PlaceState> Places,
     IReadOnlyList<TaskState> Tasks);

@@ -33,6 +33,7 @@ public static class Evaluation
             .ToList();
         var places = PlacesOf(sheet, book, tasks);
         var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
+        var atStep = at?.Steps.First(s => s.Ref == at.Next);
         return new BuildState(
             opened.Number,
             opened.Name,
@@ -40,10 +41,11 @@ public static class Evaluation
             known[^1].Seq,
             opened.DoneAt,
             at?.Standing ?? (tasks.Count > 0 ? Standing.Done : Standing.ToDo),
-            at is not null ? at.Steps.First(s => s.Ref == at.Next).Now.Do
+            atStep is not null ? atStep.Now.Do
                 : tasks.Count > 0 ? Sentence.Of("{tasks} is done. Tap the next part on the drawing.", ("tasks", Quantity.Word(string.Join(", ", tasks.Select(t => t.Title)))))
                 : Sentence.Of("Nothing is begun. Tap a part on the drawing."),
             at?.Ref,
+            atStep is not null ? $"{at!.Title}, {atStep.Title.ToLowerInvariant()}" : null,
             places,
             tasks);
     }
@@ -121,7 +123,8 @@ public static class Evaluation
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         return new StepState(
-            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at));
+            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at),
+            step.Needs.Count == 0 ? [at] : [.. before.Where(s => step.Needs.Contains(s.Ref.Step)).Select(s => s.Ref)]);
     }
 
     private static Judgement Judge(Step step, StepContext context)

@@ -9,13 +9,15 @@ public static class DrawTravel
     /// <param name="HubLengthMm">Length of the hub's bore, larger than 0.</param>
     /// <param name="SeatedDepthMm">Depth when seated.</param>
     /// <param name="DepthNowMm">Depth as it stands.</param>
-    public sealed record Request(double HubLengthMm, double SeatedDepthMm, double DepthNowMm);
+    /// <param name="PressForceN">Force expected when it is fully on, N, if the fit is known.</param>
+    public sealed record Request(double HubLengthMm, double SeatedDepthMm, double DepthNowMm, Band? PressForceN = null);
 
     /// <summary>Where the hub stands.</summary>
     /// <param name="EngagedMm">Length of nose in the bore, mm.</param>
     /// <param name="LeftMm">Travel left to the seat, mm; negative past it.</param>
     /// <param name="Share">Share of the whole travel done, 0 to 1.</param>
-    public sealed record Answer(double EngagedMm, double LeftMm, double Share) : CalcAnswer
+    /// <param name="ForceN">Force expected here, in line with travel, N; null if the fit is not known.</param>
+    public sealed record Answer(double EngagedMm, double LeftMm, double Share, Band? ForceN) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => "travel left = depth now − seated depth; engaged = hub length − depth now";
@@ -32,9 +34,11 @@ public static class DrawTravel
             request.DepthNowMm <= request.HubLengthMm, "depthNowMm", $"must not be above the hub's length ({request.HubLengthMm} mm): the nose has not entered");
         faults.ThrowIfAny();
         var engaged = request.HubLengthMm - request.DepthNowMm;
+        var share = Math.Clamp(engaged / (request.HubLengthMm - request.SeatedDepthMm), 0, 1);
         return new Answer(
             engaged,
             request.DepthNowMm - request.SeatedDepthMm,
-            Math.Clamp(engaged / (request.HubLengthMm - request.SeatedDepthMm), 0, 1));
+            share,
+            request.PressForceN is { } force ? new Band(force.Low * share, force.High * share) : null);
     }
 }

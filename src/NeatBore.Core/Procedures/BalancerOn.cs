@@ -25,34 +25,34 @@ public static class BalancerOn
             {
                 Slots = _ =>
                 [
-                    new Slot("balancer", "Balancer: part or marking", SlotKind.Text),
-                    new Slot("bolt", "Crank bolt: part, new or used", SlotKind.Text),
+                    new Slot("balancer", "Balancer", SlotKind.Text),
+                    new Slot("bolt", "Crank bolt, new or used", SlotKind.Text),
                     Slot.Tick("nose", "Nose deburred, keyway edges too"),
                     Slot.Tick("bore", "Hub bore deburred"),
                     Slot.Tick("thread", "Crank bolt’s thread chased"),
-                    Slot.Tick("clean", "Both washed, dry, same room an hour"),
+                    Slot.Tick("clean", "Both washed, dry and at rest"),
                 ],
                 Judge = c => Next(c, "parts", Version1!),
                 Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
             },
-            new Step("nose", "Measure the nose", "nose-hub")
+            new Step("nose", "Measure the nose", "diameters")
             {
                 Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
                 Judge = c => Next(c, "nose", Version1!),
                 Cautions = ["Keep fingers clear of the keyway’s edges."],
             },
-            new Step("bore", "Measure the hub’s bore", "nose-hub")
+            new Step("bore", "Measure the bore", "diameters")
             {
                 Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
                 Judge = c => Next(c, "bore", Version1!),
                 Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
             },
-            new Step("fit", "The fit", "nose-hub")
+            new Step("fit", "The fit", "fit")
             {
                 Needs = ["nose", "bore"],
                 Judge = JudgeFit,
                 Gate = "the fit is a go",
-                Cautions = ["A tight hub stores the whole press force. Don’t go past a Stop with a bigger tool."],
+                Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
             },
             new Step("dress", "Key, oil, sealant", "checks")
             {
@@ -76,9 +76,9 @@ public static class BalancerOn
                     Slot.Tick("bearing", "Thrust bearing’s turning face to the nut"),
                 ],
                 Judge = c => Next(c, "tool", Version1!),
-                Cautions = ["Never a hammer: it bruises the rubber and the thrust bearing. Never the crank bolt: it strips."],
+                Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
             },
-            new Step("draw", "Draw it on", "nose-hub")
+            new Step("draw", "Draw it on", "draw")
             {
                 Slots = c =>
                 [
@@ -87,13 +87,13 @@ public static class BalancerOn
                     Slot.Tick("home", "Force rose sharply: it is home"),
                 ],
                 Judge = JudgeDraw,
-                Cautions = ["Stand clear of the loaded tool, not in line with it: pieces fly. Hold the stud, turn the nut."],
+                Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
             },
             new Step("seat", "Seated depth", "hub-face")
             {
                 Slots = c => [.. s_seatDeg.Select(deg => DepthSlot(c, $"{deg}", $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with { AngleDeg = deg })],
                 Judge = JudgeSeat,
-                Gate = "seated and square",
+                Gate = "seated, square",
                 Cautions = ["Slack the tool off before you lean over it."],
             },
             new Step("bolt", "Crank bolt", "wrench")
@@ -105,7 +105,7 @@ public static class BalancerOn
                     new Slot("wrench", "Wrench, drive to grip", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(100, 1500)),
                     new Slot("adaptor", "Adaptor, 0 for none", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(0, 400)),
                     new Slot("angle", "Adaptor off the wrench’s line", SlotKind.Number, Dimension.Angle, 1, "rule", Plausible: new Band(0, 180)),
-                    new Slot("set", "Wrench was set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
+                    new Slot("set", "Wrench set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
                     Slot.Tick("click", "One smooth pull to the click, crank held"),
                 ],
                 Judge = JudgeBolt,
@@ -124,7 +124,7 @@ public static class BalancerOn
             },
             new Step("mark", "Mark against true centre", "mark")
             {
-                Slots = _ => [new Slot("error", "Mark past the pointer at true centre, + in rotation", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-20, 20))],
+                Slots = _ => [new Slot("error", "Mark past pointer, + with rotation", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-20, 20))],
                 Judge = JudgeMark,
                 Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
             },
@@ -161,7 +161,7 @@ public static class BalancerOn
         {
             null => Sentence.Of("Done. Go on to the next step."),
             { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
-            { Kind: SlotKind.Text } => Sentence.Of("{label}: type it as it is marked.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
             { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
             { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
             _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
@@ -233,7 +233,8 @@ public static class BalancerOn
         }
 
         var sheet = c.Sheet.Balancer;
-        var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value));
+        var fit = JudgeFit(c).Answer as InterferenceFit.Answer;
+        var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value, fit?.PressForceN));
         var done = c.Taken("draw", "home");
         return new Judgement(
             Sentence.Of(

@@ -637,6 +637,7 @@ export interface components {
             standing: components["schemas"]["Standing"];
             do: components["schemas"]["Sentence"];
             at: null | components["schemas"]["TaskRef"];
+            atStep: null | string;
             places: components["schemas"]["PlaceState"][];
             /** Format: date-time */
             openedAt: string;
@@ -664,6 +665,8 @@ export interface components {
             /** @description What to do next on it. */
             do: components["schemas"]["Sentence"];
             at: null | components["schemas"]["TaskRef"];
+            /** @description The step that this is about, in words. */
+            atStep: null | string;
             /** @description The engine strip. */
             places: components["schemas"]["PlaceState"][];
             /** @description The tasks that were begun. */
@@ -696,6 +699,7 @@ export interface components {
              * @description Share of the whole travel done, 0 to 1.
              */
             share: number;
+            forceN: null | components["schemas"]["Band"];
             model: null | string;
         };
         /** @description What the fit will be. */
@@ -1923,6 +1927,8 @@ export interface components {
             differs: boolean;
             /** @description Notes on it. */
             notes: components["schemas"]["NoteState"][];
+            /** @description The steps whose readings it stands on: itself, unless it stands on others'. */
+            measuredAt: components["schemas"]["StepRef"][];
             /**
              * Format: int32
              * @description The number of the newest round, from 1.

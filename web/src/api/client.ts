@@ -1,0 +1,62 @@
+import type { BuildLine, BuildView, Command, EngineSheet, Shop, WorkAnswer } from './types';
+
+/** What the server said was wrong, by the field; or that it can't be reached at all. */
+export class Problem extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly errors: Record<string, string[]> = {},
+  ) {
+    super(title);
+  }
+
+  /** Sending the same again later may go through. */
+  get passing(): boolean {
+    return this.status === 0 || this.status >= 500;
+  }
+}
+
+async function ask<T>(path: string, body?: unknown): Promise<T> {
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      ...(body === undefined
+        ? {}
+        : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
+      signal: AbortSignal.timeout(10_000),
+    });
+  } catch {
+    throw new Problem(0, 'There is no line to the server.');
+  }
+  const answer = (await response.json().catch(() => ({}))) as {
+    title?: string;
+    errors?: Record<string, string[]>;
+  };
+  if (!response.ok)
+    throw new Problem(
+      response.status,
+      answer.title ?? `The server answered ${response.status}.`,
+      answer.errors,
+    );
+  return answer as T;
+}
+
+export interface NewBuild {
+  build: string;
+  id: string;
+  doneAt: string;
+  by: string;
+  number: string;
+  name: string;
+  sheet: string;
+}
+
+export const api = {
+  builds: () => ask<BuildLine[]>('/api/builds'),
+  build: (id: string) => ask<BuildView>(`/api/builds/${id}`),
+  shop: () => ask<Shop>('/api/shop'),
+  sheets: () => ask<EngineSheet[]>('/api/sheets'),
+  open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
+  work: (id: string, by: string, commands: Command[]) =>
+    ask<WorkAnswer>(`/api/builds/${id}/work`, { by, commands }),
+};

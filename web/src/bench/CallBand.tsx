@@ -1,0 +1,156 @@
+import type { Check, StepState } from '../api/types';
+import { writeQuantity, writeSentence } from '../entry/wording';
+import { limitDomain, resolutionOf } from '../figures/parts';
+import { slotsOf } from '../figures/scene';
+import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
+import { useReader } from './reader';
+
+interface Props {
+  step: StepState;
+  /** Readings that wait for the line to come back: the call is then an old one. */
+  waiting: number;
+  offline: boolean;
+}
+
+/** What the eye meets first: may I go on, what do I do with my hands, the number against its limit. */
+export function CallBand({ step, waiting, offline }: Props) {
+  const reader = useReader();
+  const call = step.now.call;
+  const released = step.status === 'released';
+  const mark: Mark = call
+    ? call.verdict
+    : step.status === 'blocked'
+      ? 'not-yet'
+      : step.passed
+        ? 'done'
+        : step.status === 'open'
+          ? 'to-do'
+          : 'under-way';
+  const sentence = step.blockedBy
+    ? `${step.blockedBy.replace(/^Gate: (.*)$/, 'The gate at “$1” is shut. It opens on a go, or with a reason.').replace(/^First: (.*)$/, 'First: $1.')}`
+    : writeSentence(step.now.do, reader);
+  const word = step.blockedBy ? 'Shut' : wordOf(mark);
+  return (
+    <section
+      aria-label="The call"
+      className="grid min-h-[124px] grid-cols-1 items-center gap-x-6 gap-y-2 border-b-2 border-ink bg-paper px-5 py-2 md:grid-cols-[auto_1fr_auto]"
+    >
+      <div className={`flex items-center gap-4 md:w-[272px] ${step.blockedBy ? 'text-ink' : inkOf(mark)}`}>
+        <CallMark mark={mark} size={46} />
+        <span className="text-call font-bold leading-none">{word}</span>
+      </div>
+      <div>
+        <p
+          className="max-w-[24em] font-read text-sentence font-semibold leading-[1.2] text-ink"
+          role={call?.verdict === 'stop' ? 'alert' : 'status'}
+          aria-live={call?.verdict === 'stop' ? 'assertive' : 'polite'}
+        >
+          <span className="sr-only">{`${word}. `}</span>
+          {sentence}
+        </p>
+        {call && !step.blockedBy && (
+          <p className="mt-1 font-read text-base text-muted">
+            {writeSentence(call.why, reader)}
+            {released &&
+              ` ${step.calls[step.calls.length - 1]?.release?.gateOpened ? 'Gate opened' : 'Decided'}: ${step.calls[step.calls.length - 1]?.release?.because}`}
+          </p>
+        )}
+        {(offline || waiting > 0) && (
+          <p className="mt-1 font-read text-base font-semibold text-stop" role="status">
+            {offline ? 'No line to the record. ' : ''}
+            {waiting > 0 ? `${waiting} waiting, not judged.` : ''}
+            {call && waiting > 0 ? ' This call is an old one.' : ''}
+          </p>
+        )}
+      </div>
+      {call?.checks[0] && Number.isFinite(call.checks[0].limit) && !step.blockedBy ? (
+        <LimitBar checks={call.checks} />
+      ) : (
+        <Taken step={step} />
+      )}
+    </section>
+  );
+}
+
+function Taken({ step }: { step: StepState }) {
+  const slots = slotsOf(step);
+  const done = slots.filter((s) => s.live).length;
+  if (slots.length === 0) return null;
+  return (
+    <p className="text-right text-title font-semibold text-ink">
+      {done} of {slots.length} taken
+    </p>
+  );
+}
+
+/** The number against its limit: forbidden side hatched, limit written on it, uncertainty as a whisker. */
+function LimitBar({ checks }: { checks: readonly Check[] }) {
+  const reader = useReader();
+  const lead = checks[0]!;
+  const { domain, low, high } = limitDomain(checks);
+  const width = 296;
+  const x = (value: number): number => 2 + ((value - domain[0]) / (domain[1] - domain[0])) * width;
+  const say = (value: number): string =>
+    writeQuantity({ value, dimension: lead.dimension!, resolution: resolutionOf(lead) }, reader);
+  const limits = [low, high].filter((l) => l !== undefined);
+  return (
+    <figure className="w-[300px]" aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty)}`}>
+      <figcaption className={`text-center text-title font-bold leading-tight ${inkOf(lead.verdict)}`}>
+        {say(lead.value)}
+        {lead.uncertainty > 0 && ` ± ${say(lead.uncertainty)}`}
+        <span className="block text-base font-medium text-ink">
+          {lead.name}
+          {lead.source && <span className="text-muted">{`, ${lead.source}`}</span>}
+        </span>
+      </figcaption>
+      <svg viewBox="0 0 300 52" className={`w-full ${inkOf(lead.verdict)}`} aria-hidden="true">
+        <defs>
+          <pattern
+            id="band-hatch"
+            width="7"
+            height="7"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0V7" stroke="var(--color-ink)" strokeWidth="1.3" />
+          </pattern>
+        </defs>
+        <g stroke="var(--color-ink)" strokeWidth="2" fill="var(--color-white)">
+          <rect x="2" y="4" width={width} height="20" />
+          {low !== undefined && <rect x="2" y="4" width={x(low) - 2} height="20" fill="url(#band-hatch)" />}
+          {high !== undefined && (
+            <rect x={x(high)} y="4" width={width + 2 - x(high)} height="20" fill="url(#band-hatch)" />
+          )}
+          {limits.map((limit) => (
+            <path key={limit} d={`M${x(limit)} 0V29`} strokeWidth="4" />
+          ))}
+        </g>
+        <g stroke="currentColor" strokeWidth="2.5" fill="currentColor">
+          <path
+            d={`M${x(lead.value - lead.uncertainty)} 14H${x(lead.value + lead.uncertainty)}m0 -6v12M${x(lead.value - lead.uncertainty)} 8v12`}
+            fill="none"
+          />
+          <circle cx={x(lead.value)} cy="14" r="6" stroke="var(--color-white)" />
+        </g>
+        {limits.map((limit, i) => {
+          // Two limits that stand close lean away from one another; a lone one stands under its own line.
+          const close = limits.length === 2 && x(limits[1]!) - x(limits[0]!) < 84;
+          const anchor = close ? (i === 0 ? 'end' : 'start') : 'middle';
+          return (
+            <text
+              key={limit}
+              x={close ? x(limit) : Math.min(258, Math.max(42, x(limit)))}
+              y="48"
+              fontSize="18"
+              fontWeight="600"
+              textAnchor={anchor}
+              fill="var(--color-ink)"
+            >
+              {say(limit)}
+            </text>
+          );
+        })}
+      </svg>
+    </figure>
+  );
+}

@@ -1,0 +1,285 @@
+import type { EngineSheet, PlaceState, TaskRef } from '../api/types';
+import { CallMark, inkOf, wordOf } from './CallMark';
+import { useWidth } from './useWidth';
+
+interface Props {
+  sheet: EngineSheet;
+  places: readonly PlaceState[];
+  height: number;
+  /** The place that is open on the bench. */
+  here?: string | undefined;
+  onOpen: (task: TaskRef) => void;
+}
+
+const labelHeight = 30;
+/** Room above the deck for the rockers, mm. */
+const rockerMm = 34;
+
+/**
+ * The engine as one long side view, front at the left, drawn from its sheet. Along the crank it is to scale; heights
+ * share the scale where there is room and are squeezed where there is not. Each place with a task is a button.
+ */
+export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
+  const [ref, available] = useWidth();
+  const { layout, balancer } = sheet;
+  const first = places[0]?.fromMm ?? 0;
+  const last = places[places.length - 1]?.toMm ?? layout.blockLengthMm;
+  const above = layout.deckMm + rockerMm;
+  const below = Math.max(layout.railMm, balancer.ring.outerDiameterMm / 2, layout.flangeDiameterMm / 2);
+  const drawn = height - labelHeight;
+  const tall = (drawn - 8) / (above + below);
+  // As wide as it may be, unless heights then could not keep the same scale though there is nearly room for them.
+  const xScale =
+    available / (last - first) > tall * 1.6 || available === 0
+      ? available / (last - first)
+      : Math.min(available / (last - first), tall);
+  const yScale = Math.min(xScale, tall);
+  const width = xScale * (last - first);
+  const at: Axes = {
+    x: (mm) => (mm - first) * xScale,
+    y: (mm) => 4 + (above - mm) * yScale,
+    w: (mm) => mm * xScale,
+    h: (mm) => mm * yScale,
+  };
+
+  return (
+    <div ref={ref} className="w-full" style={{ height }}>
+      {available > 0 && (
+        <div className="relative mx-auto h-full" style={{ width }}>
+          <svg
+            className="absolute inset-x-0 top-0 text-ink"
+            width={width}
+            height={drawn}
+            fill="none"
+            stroke="currentColor"
+            strokeWidth="1.5"
+            aria-hidden="true"
+          >
+            {places
+              .filter((p) => p.id === here)
+              .map((p) => (
+                <rect
+                  key={p.id}
+                  x={at.x(p.fromMm)}
+                  y="0"
+                  width={at.w(p.toMm - p.fromMm)}
+                  height={drawn}
+                  fill="var(--color-shelf)"
+                  stroke="none"
+                />
+              ))}
+            <Part at={at} z={[0, layout.blockLengthMm]} r={[-layout.railMm, layout.deckMm]} fill="none" />
+            {layout.rockers.map((z) => (
+              <path
+                key={z}
+                d={`M${at.x(z - 9)} ${at.y(layout.deckMm + 8)}L${at.x(z)} ${at.y(above)}L${at.x(z + 9)} ${at.y(layout.deckMm + 8)}`}
+              />
+            ))}
+            <Cam layout={layout} at={at} />
+            <Crank layout={layout} at={at} />
+            <Part at={at} z={[-layout.coverDepthMm + 4, 0]} r={[-layout.railMm, layout.camHeightMm + 40]} />
+            <Balancer sheet={sheet} at={at} filled={here === 'balancer'} />
+            <Part at={at} z={[layout.blockLengthMm, layout.blockLengthMm + 10]} r={[-58, 58]} />
+            <Part
+              at={at}
+              z={[layout.blockLengthMm + 14, layout.blockLengthMm + 36]}
+              r={[-layout.flangeDiameterMm / 2, layout.flangeDiameterMm / 2]}
+            />
+          </svg>
+          {places.map(
+            (place) =>
+              place.tasks[0] && (
+                <button
+                  key={place.id}
+                  type="button"
+                  className="absolute inset-y-0 border-2 border-transparent hover:border-ink"
+                  style={{ left: at.x(place.fromMm), width: at.w(place.toMm - place.fromMm) }}
+                  aria-current={place.id === here ? 'location' : undefined}
+                  onClick={() => onOpen(place.tasks[0]!.ref)}
+                >
+                  <span className="sr-only">{`${place.label}: ${place.tasks[0].title}, ${wordOf(place.standing)}`}</span>
+                </button>
+              ),
+          )}
+          {laidOut(groups(places), at, width).map((label) => (
+            <span
+              key={label.text}
+              className={`pointer-events-none absolute bottom-0 flex items-center gap-1.5 text-base leading-[30px] font-semibold whitespace-nowrap ${inkOf(label.standing)}`}
+              style={{ left: label.x }}
+            >
+              <CallMark mark={label.standing} size={14} />
+              {label.text}
+            </span>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}
+
+interface Axes {
+  x: (mm: number) => number;
+  y: (mm: number) => number;
+  w: (mm: number) => number;
+  h: (mm: number) => number;
+}
+
+interface Label {
+  fromMm: number;
+  standing: PlaceState['standing'];
+  ids: string[];
+  text: string;
+}
+
+/** Labels stand under their place, or as near as their neighbours let them. */
+function laidOut(labels: readonly Label[], at: Axes, width: number): (Label & { x: number })[] {
+  const wide = (text: string): number => 22 + text.length * 8.6;
+  const placed: (Label & { x: number })[] = [];
+  for (const label of labels) {
+    const before = placed[placed.length - 1];
+    placed.push({
+      ...label,
+      x: Math.max(at.x(label.fromMm), before ? before.x + wide(before.text) + 12 : 0),
+    });
+  }
+  let right = width;
+  for (const label of placed.toReversed()) {
+    label.x = Math.max(0, Math.min(label.x, right - wide(label.text)));
+    right = label.x - 12;
+  }
+  return placed;
+}
+
+/** Neighbouring bearings that stand the same share one label. */
+function groups(places: readonly PlaceState[]): Label[] {
+  const labels: Label[] = [];
+  for (const place of places) {
+    const open = labels[labels.length - 1];
+    const word = place.standing === 'done' ? '' : ` ${wordOf(place.standing).toLowerCase()}`;
+    if (place.id.startsWith('cam-') && open?.ids[0]?.startsWith('cam-') && open.standing === place.standing) {
+      open.ids.push(place.id);
+      open.text = `Bearings ${open.ids[0].slice(4)} to ${place.id.slice(4)}${word}`;
+    } else {
+      labels.push({
+        fromMm: place.fromMm,
+        standing: place.standing,
+        ids: [place.id],
+        text: `${place.label}${word}`,
+      });
+    }
+  }
+  return labels;
+}
+
+/** A part as a box: z along the crank, r up from its axis, mm. */
+function Part({
+  at,
+  z,
+  r,
+  fill = 'var(--color-page)',
+}: {
+  at: Axes;
+  z: [number, number];
+  r: [number, number];
+  fill?: string;
+}) {
+  return (
+    <rect x={at.x(z[0])} y={at.y(r[1])} width={at.w(z[1] - z[0])} height={at.h(r[1] - r[0])} fill={fill} />
+  );
+}
+
+function Cam({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
+  const axis = layout.camHeightMm;
+  const first = layout.camBearings[0]!;
+  const last = layout.camBearings[layout.camBearings.length - 1]!;
+  return (
+    <>
+      <Part at={at} z={[first.zMm, last.zMm]} r={[axis - 9, axis + 9]} />
+      {layout.lobes.map((lobe) => {
+        const lift = 7 * Math.cos((lobe.angleDeg * Math.PI) / 180);
+        return (
+          <ellipse
+            key={lobe.zMm}
+            cx={at.x(lobe.zMm)}
+            cy={at.y(axis + lift)}
+            rx={at.w(lobe.widthMm / 2)}
+            ry={at.h(21)}
+            fill="var(--color-page)"
+          />
+        );
+      })}
+      {layout.camBearings.map((bearing, i) => {
+        const half = Math.max(bearing.diameterMm / 2, 11 / at.h(1));
+        return (
+          <g key={bearing.id}>
+            <Part
+              at={at}
+              z={[bearing.zMm - bearing.widthMm / 2, bearing.zMm + bearing.widthMm / 2]}
+              r={[axis - half, axis + half]}
+            />
+            <text
+              x={at.x(bearing.zMm)}
+              y={at.y(axis) + 6}
+              fontSize="18"
+              fontWeight="700"
+              textAnchor="middle"
+              fill="currentColor"
+              stroke="none"
+            >
+              {i + 1}
+            </text>
+          </g>
+        );
+      })}
+    </>
+  );
+}
+
+function Crank({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
+  return (
+    <>
+      {layout.mains.map((main) => (
+        <Part
+          key={main.id}
+          at={at}
+          z={[main.zMm - main.widthMm / 2, main.zMm + main.widthMm / 2]}
+          r={[-main.diameterMm / 2, main.diameterMm / 2]}
+        />
+      ))}
+      {layout.throws.map((pin) => {
+        const up = (layout.strokeMm / 2) * Math.cos((pin.angleDeg * Math.PI) / 180);
+        const [from, to] = [pin.zMm - pin.widthMm / 2, pin.zMm + pin.widthMm / 2];
+        const web: [number, number] = [Math.min(up - 26, -34), Math.max(up + 26, 34)];
+        return (
+          <g key={pin.zMm}>
+            <Part at={at} z={[from - 16, from - 2]} r={web} />
+            <Part at={at} z={[to + 2, to + 16]} r={web} />
+            <Part at={at} z={[from, to]} r={[up - 24, up + 24]} />
+          </g>
+        );
+      })}
+      <path
+        d={`M${at.x(-60)} ${at.y(0)}H${at.x(layout.blockLengthMm + 60)}`}
+        strokeDasharray="14 4 3 4"
+        strokeWidth="1"
+      />
+    </>
+  );
+}
+
+function Balancer({ sheet, at, filled }: { sheet: EngineSheet; at: Axes; filled: boolean }) {
+  const { hub, ring } = sheet.balancer;
+  const rear = 4 - sheet.layout.coverDepthMm;
+  const middle = rear - hub.lengthMm / 2;
+  return (
+    <>
+      <Part at={at} z={[rear - hub.lengthMm, rear]} r={[-hub.outerDiameterMm / 2, hub.outerDiameterMm / 2]} />
+      <Part
+        at={at}
+        z={[middle - ring.widthMm / 2, middle + ring.widthMm / 2]}
+        r={[-ring.outerDiameterMm / 2, ring.outerDiameterMm / 2]}
+        fill={filled ? 'currentColor' : 'var(--color-page)'}
+      />
+    </>
+  );
+}

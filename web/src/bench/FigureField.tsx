@@ -1,0 +1,83 @@
+import type { ReactNode } from 'react';
+import type { Slot } from '../api/types';
+import { field, type Scene } from '../figures/scene';
+import { useNarrow } from './useNarrow';
+
+interface Props {
+  scene: Scene;
+  slots: readonly Slot[];
+  box: (key: string) => ReactNode;
+  /** What else stands in the field: panels, choices. */
+  children?: ReactNode;
+}
+
+const percent = (value: number, of: number): string => `${(value / of) * 100}%`;
+
+/** The blue field: the drawing, and real inputs laid over it. On a narrow screen the inputs stand below the drawing. */
+export function FigureField({ scene, slots, box, children }: Props) {
+  const narrow = useNarrow();
+  return (
+    <section
+      aria-label={scene.title}
+      className="on-field relative flex min-h-0 min-w-0 flex-col items-center overflow-auto bg-field"
+    >
+      <div className="relative w-full max-md:overflow-x-auto md:aspect-[1048/500] md:h-full md:w-auto md:max-w-full">
+        <svg
+          viewBox={`0 0 ${field.width} ${field.height}`}
+          className="block h-full w-full max-md:h-auto max-md:w-[680px] max-md:max-w-none"
+          role="img"
+          aria-label={scene.title}
+        >
+          <text x="20" y="34" fontSize="22" fontWeight="600" fill="var(--color-line)">
+            {scene.title}
+          </text>
+          {scene.drawing}
+          {!narrow &&
+            slots.map(({ key }) => {
+              const place = scene.places[key];
+              return (
+                place?.to && (
+                  <g key={key} stroke="var(--color-structure)" strokeWidth="1.5">
+                    <path d={`M${(place.from ?? place.at).join(' ')}L${place.to[0]} ${place.to[1]}`} />
+                    <circle cx={place.to[0]} cy={place.to[1]} r="4" fill="var(--color-line)" stroke="none" />
+                  </g>
+                )
+              );
+            })}
+        </svg>
+        {!narrow && slots.map((slot) => laidOver(scene, slot, box(slot.key)))}
+      </div>
+      {narrow && (
+        <div className="grid w-full grid-cols-2 gap-3 p-3">
+          {slots.map((slot) => (
+            <div key={slot.key} className={slot.kind === 'number' ? '' : 'col-span-2'}>
+              {box(slot.key)}
+            </div>
+          ))}
+        </div>
+      )}
+      {children}
+    </section>
+  );
+}
+
+/** A number's box is centred on its place; a row of words or a tick begins at it. */
+function laidOver(scene: Scene, slot: Slot, content: ReactNode) {
+  const place = scene.places[slot.key] ?? { at: [field.width / 2, field.height / 2] };
+  return (
+    <div
+      key={slot.key}
+      className="group absolute focus-within:z-10 has-[[role=alert]]:z-20"
+      // What a low box has to say stands above it, where there is room.
+      data-low={place.at[1] > 300 || undefined}
+      style={{
+        left: percent(place.at[0], field.width),
+        top: percent(place.at[1], field.height),
+        width: place.width,
+        transform: slot.kind === 'number' ? 'translate(-50%, -26px)' : 'translateY(-50%)',
+      }}
+    >
+      {content}
+    </div>
+  );
+}

@@ -1,0 +1,74 @@
+import { Popover } from 'radix-ui';
+import { useState, type ReactNode } from 'react';
+
+interface Props {
+  trigger: ReactNode;
+  title: string;
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+  children: ReactNode;
+  wide?: boolean;
+}
+
+/** A panel over the figure; what is being typed underneath stays as it is. */
+export function Panel({ trigger, title, open, onOpenChange, children, wide = false }: Props) {
+  return (
+    <Popover.Root open={open} onOpenChange={onOpenChange}>
+      <Popover.Trigger asChild>{trigger}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          className={`z-30 max-h-[80vh] overflow-y-auto border-2 border-ink bg-white p-4 text-ink ${wide ? 'w-[720px]' : 'w-[440px]'} max-w-[calc(100vw-16px)]`}
+          sideOffset={8}
+          collisionPadding={8}
+          aria-label={title}
+        >
+          <h2 className="text-title font-bold">{title}</h2>
+          {children}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** Asks for words, with one button that sends them. */
+export function Words({ ask, send, onSend }: { ask: string; send: string; onSend: (words: string) => void }) {
+  const [words, setWords] = useState('');
+  const [missing, setMissing] = useState(false);
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (words.trim() === '') setMissing(true);
+        else onSend(words);
+      }}
+    >
+      <label className="mt-2 block text-base">
+        {ask}
+        <textarea
+          className="mt-1 block h-24 w-full border-2 border-ink bg-page p-2 font-read text-base"
+          value={words}
+          maxLength={2000}
+          autoFocus
+          onChange={(e) => {
+            setWords(e.target.value);
+            setMissing(false);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && !e.shiftKey) {
+              e.preventDefault();
+              e.currentTarget.form?.requestSubmit();
+            }
+          }}
+        />
+      </label>
+      {missing && (
+        <p role="alert" className="mt-1 text-base font-semibold text-stop">
+          Say it in a few words; it stays in the record.
+        </p>
+      )}
+      <button type="submit" className="mt-3 h-16 w-full bg-ink text-title font-bold text-on-ink">
+        {send}
+      </button>
+    </form>
+  );
+}

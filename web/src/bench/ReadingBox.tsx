@@ -1,0 +1,328 @@
+import { Popover } from 'radix-ui';
+import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
+import type { ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
+import { bareUnit, localMark, readEntry } from '../entry/units';
+import { quantityParts, writeQuantity, writeSentence, type Reader } from '../entry/wording';
+import { useReader } from './reader';
+import type { Notice } from './useBuild';
+
+interface Props {
+  slot: SlotState;
+  /** What stood here in the round before. */
+  before?: ReadingState | null | undefined;
+  open: boolean;
+  disabled: boolean;
+  /** Typed, and not answered for by the server yet. */
+  waiting: string | undefined;
+  notice: Notice | undefined;
+  onTake: (typed: string, oddConfirmed: boolean) => void;
+  onStrike: (reading: ReadingState, because: StrikeReason) => void;
+  onOpen: () => void;
+  onBack: () => void;
+  focusRef: (element: HTMLElement | null) => void;
+}
+
+/** One reading, typed on the figure at the place where it is taken. */
+export function ReadingBox(props: Props) {
+  const { slot, waiting } = props;
+  const live = slot.readings.filter((r) => !r.struck);
+  if (live.length > 1) return <Conflict {...props} live={live} />;
+  if (slot.slot.kind === 'tick') return <Tick {...props} />;
+  if (live[0]) return <Taken {...props} reading={live[0]} />;
+  if (waiting !== undefined)
+    return (
+      <Labelled {...props}>
+        <div className="flex h-[52px] items-center justify-end border-2 border-dashed border-line bg-field-deep px-3 font-read text-reading font-semibold text-line">
+          {waiting}
+        </div>
+      </Labelled>
+    );
+  return <Open {...props} />;
+}
+
+/** The label under a number, or beside a word, with what stood here before. */
+function Labelled({ slot, before, children, htmlFor }: Props & { children: ReactNode; htmlFor?: string }) {
+  const reader = useReader();
+  const struck = slot.readings.filter((r) => r.struck);
+  const text = slot.slot.kind === 'text';
+  return (
+    <div className={text ? 'flex items-center gap-3' : 'w-[156px] max-md:w-full'}>
+      <div className={text ? 'w-[230px] shrink-0' : ''}>{children}</div>
+      <label
+        htmlFor={htmlFor}
+        className={`block text-base leading-tight text-line ${text ? '' : 'mt-0.5 text-center'}`}
+      >
+        {slot.slot.label}
+        {struck.map((r) => (
+          <s key={r.id} className="ml-2 text-structure">
+            <span className="sr-only">struck: </span>
+            {written(slot.slot, r, reader)}
+          </s>
+        ))}
+        {before && (
+          <span className="ml-2 whitespace-nowrap text-structure">
+            was {written(slot.slot, before, reader)}
+          </span>
+        )}
+      </label>
+    </div>
+  );
+}
+
+/** A reading in the reader's units, without the unit; a word as it was typed. */
+function written(slot: Slot, reading: ReadingState, reader: Reader): string {
+  return reading.value == null ? reading.typed : quantityParts(quantity(slot, reading.value), reader)[0];
+}
+
+const quantity = (slot: Slot, value: number) => ({
+  value,
+  dimension: slot.dimension!,
+  resolution: slot.resolution!,
+});
+
+function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, ...rest }: Props) {
+  const reader = useReader();
+  const id = useId();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [refusedHere, setRefusedHere] = useState<string | null>(null);
+  const text = typed ?? notice?.typed ?? '';
+  const number = slot.slot.kind === 'number';
+  const unit = number ? bareUnit(slot.slot.dimension!, reader.units) : '';
+  const understood =
+    number && text.trim() !== '' ? readEntry(text, slot.slot.dimension!, unit, localMark()) : undefined;
+  const asked = typed === null || typed === notice?.typed ? notice : undefined;
+
+  const take = () => {
+    if (number) {
+      const read = readEntry(text, slot.slot.dimension!, unit, localMark());
+      if (!read.ok) {
+        setRefusedHere(read.message);
+        return;
+      }
+    } else if (text.trim() === '') {
+      setRefusedHere('Nothing is typed. Type it as it is marked on the part.');
+      return;
+    }
+    setRefusedHere(null);
+    setTyped(null);
+    onTake(text, asked?.question !== undefined);
+  };
+  const onKeyDown = (event: KeyboardEvent) => {
+    if (event.key !== 'Enter') return;
+    event.preventDefault();
+    if (event.shiftKey) onBack();
+    else take();
+  };
+
+  const message =
+    refusedHere ?? (asked?.question ? writeSentence(asked.question, reader) : asked?.errors?.join(' '));
+  const hint =
+    message === undefined && understood?.ok && /[^\d.,+\-−\s]/.test(text)
+      ? both(slot.slot, understood.value, reader)
+      : undefined;
+  return (
+    <Labelled {...rest} {...{ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef }} htmlFor={id}>
+      <div
+        className={`relative flex h-[52px] items-center ${open ? 'border-4 border-mark bg-white' : 'border-2 border-structure bg-field-deep'}`}
+      >
+        <input
+          id={id}
+          ref={focusRef}
+          data-slot={slot.slot.key}
+          className={`h-full w-full min-w-0 bg-transparent px-2 font-read text-reading font-semibold outline-none ${number ? 'text-right' : ''} ${open ? 'text-ink' : 'text-line'}`}
+          inputMode={number ? 'decimal' : 'text'}
+          autoComplete="off"
+          enterKeyHint="next"
+          disabled={disabled}
+          value={text}
+          onChange={(e) => {
+            setTyped(e.target.value);
+            setRefusedHere(null);
+          }}
+          onFocus={onOpen}
+          onKeyDown={onKeyDown}
+          aria-invalid={message !== undefined}
+          aria-describedby={message !== undefined || hint ? `${id}-says` : undefined}
+        />
+        {unit && (
+          <span className={`pr-2 text-base font-semibold ${open ? 'text-ink' : 'text-line'}`}>{unit}</span>
+        )}
+        {(message !== undefined || hint) && (
+          <p
+            id={`${id}-says`}
+            role={message !== undefined ? 'alert' : undefined}
+            className={`absolute top-full left-0 z-20 mt-1 w-max group-data-low:top-auto group-data-low:bottom-full group-data-low:mb-1 max-w-[330px] px-3 py-1.5 font-read text-base leading-snug ${message !== undefined ? 'border-2 border-stop bg-white font-semibold text-stop' : 'border-2 border-ink bg-white text-ink'}`}
+          >
+            {message ?? hint}
+          </p>
+        )}
+      </div>
+    </Labelled>
+  );
+}
+
+/** What was understood, in the shop's unit and the other one. */
+const both = (slot: Slot, value: number, reader: Reader): string => {
+  const q = quantity(slot, value);
+  const other: Reader = { ...reader, units: reader.units === 'metric' ? 'inch' : 'metric' };
+  const [mine, theirs] = [writeQuantity(q, reader), writeQuantity(q, other)];
+  return mine === theirs ? mine : `${mine} = ${theirs}`;
+};
+
+function Taken(props: Props & { reading: ReadingState }) {
+  const { slot, reading, onStrike, onBack, focusRef } = props;
+  const reader = useReader();
+  const text = written(slot.slot, reading, reader);
+  const unit = slot.slot.kind === 'number' ? bareUnit(slot.slot.dimension!, reader.units) : '';
+  return (
+    <Labelled {...props}>
+      <StrikePopover reading={reading} said={`${slot.slot.label}: ${text} ${unit}`} onStrike={onStrike}>
+        <button
+          type="button"
+          ref={focusRef}
+          data-taken={slot.slot.key}
+          className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${text.length > 6 && unit ? 'text-title' : 'text-reading'} font-semibold text-line ${unit ? 'justify-end' : ''}`}
+          aria-label={`${slot.slot.label}: ${text} ${unit}, taken. Open to strike it.`}
+          onKeyDown={(e) => {
+            if (e.key === 'Enter' && e.shiftKey) {
+              e.preventDefault();
+              onBack();
+            }
+          }}
+        >
+          <span className="truncate">{text}</span>
+          {unit && <span className="ml-1 font-sans text-base text-line">{unit}</span>}
+        </button>
+      </StrikePopover>
+    </Labelled>
+  );
+}
+
+function Conflict(props: Props & { live: ReadingState[] }) {
+  const { slot, live, onStrike } = props;
+  const reader = useReader();
+  return (
+    <div
+      className="w-[190px] border-4 border-mark bg-white p-1 text-ink"
+      role="group"
+      aria-label={`${slot.slot.label}: two readings`}
+    >
+      <p className="text-base font-bold">Two here. Strike one:</p>
+      {live.map((reading) => (
+        <StrikePopover
+          key={reading.id}
+          reading={reading}
+          said={`${reading.by.name}’s ${written(slot.slot, reading, reader)}`}
+          onStrike={onStrike}
+        >
+          <button
+            type="button"
+            className="flex h-[52px] w-full items-center justify-between border-t-2 border-ink px-1 font-read text-title font-semibold"
+          >
+            {written(slot.slot, reading, reader)}
+            <span className="font-sans text-base">{reading.by.name}</span>
+          </button>
+        </StrikePopover>
+      ))}
+    </div>
+  );
+}
+
+const reasons: [StrikeReason, string][] = [
+  ['slip', 'A slip'],
+  ['gauge-moved', 'The gauge moved'],
+  ['wrong-place', 'Wrong place'],
+];
+
+function StrikePopover({
+  reading,
+  said,
+  onStrike,
+  children,
+}: {
+  reading: ReadingState;
+  said: string;
+  onStrike: (reading: ReadingState, because: StrikeReason) => void;
+  children: ReactNode;
+}) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>{children}</Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          className="z-30 w-[300px] border-2 border-ink bg-white p-3 text-ink"
+          sideOffset={6}
+          collisionPadding={8}
+        >
+          <p className="text-base">
+            <b>{said}</b>, by {reading.by.name}
+            {reading.instrument ? `, ${reading.instrument.name}` : ''},{' '}
+            {new Date(reading.doneAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+            {reading.oddConfirmed ? '. It looked odd and was kept.' : '.'} Strike it because:
+          </p>
+          {reasons.map(([because, words]) => (
+            <Popover.Close asChild key={because}>
+              <button
+                type="button"
+                className="mt-2 block h-16 w-full border-2 border-ink bg-page text-title font-bold"
+                onClick={() => onStrike(reading, because)}
+              >
+                {words}
+              </button>
+            </Popover.Close>
+          ))}
+          <Popover.Close className="mt-2 h-16 w-full border-2 border-ink bg-ink text-title font-bold text-on-ink">
+            Keep it
+          </Popover.Close>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+function Tick({ slot, open, disabled, waiting, onTake, onStrike, onOpen, onBack, focusRef }: Props) {
+  const reading = slot.readings.find((r) => !r.struck);
+  const ticked = reading !== undefined || waiting !== undefined;
+  const button = (
+    <button
+      type="button"
+      role="checkbox"
+      aria-checked={ticked}
+      ref={focusRef}
+      data-slot={slot.slot.key}
+      disabled={disabled}
+      className={`flex min-h-16 w-[400px] max-w-full max-md:w-full items-center gap-3 px-3 py-1 text-left font-read text-[1.25rem] leading-tight font-semibold ${open ? 'border-4 border-mark bg-white text-ink' : 'border-2 border-structure bg-field-deep text-line'} ${waiting !== undefined ? 'border-dashed' : ''}`}
+      onFocus={onOpen}
+      onClick={ticked ? undefined : () => onTake('done', false)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter') return;
+        if (e.shiftKey) {
+          e.preventDefault();
+          onBack();
+        }
+      }}
+    >
+      <svg
+        width="32"
+        height="32"
+        viewBox="0 0 32 32"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="3"
+        className="shrink-0"
+        aria-hidden="true"
+      >
+        <rect x="3" y="3" width="26" height="26" />
+        {ticked && <path d="M8 16l6 7L25 7" strokeWidth="4" />}
+      </svg>
+      <span>{slot.slot.label}</span>
+    </button>
+  );
+  return reading ? (
+    <StrikePopover reading={reading} said={slot.slot.label} onStrike={onStrike}>
+      {button}
+    </StrikePopover>
+  ) : (
+    button
+  );
+}

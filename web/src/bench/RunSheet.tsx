@@ -1,0 +1,78 @@
+import { useEffect, useRef } from 'react';
+import type { StepState, TaskState } from '../api/types';
+import { CallMark, wordOf, type Mark } from './CallMark';
+
+interface Props {
+  task: TaskState;
+  shown: StepState;
+  onPick: (step: StepState) => void;
+}
+
+/** The steps in working order, the open one large, gates across the list. */
+export function RunSheet({ task, shown, onPick }: Props) {
+  const open = useRef<HTMLLIElement>(null);
+  useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
+  return (
+    <nav
+      aria-label={`${task.title}: run sheet`}
+      className="overflow-y-auto border-r-2 border-ink bg-page max-md:border-r-0 max-md:border-b-2"
+    >
+      <ol>
+        {task.steps.map((step, i) => {
+          const isShown = step === shown;
+          return (
+            <li key={`${step.ref.step}@${step.ref.item}`} ref={isShown ? open : undefined}>
+              <button
+                type="button"
+                className={`flex w-full items-center gap-2.5 py-[5px] pr-2 pl-3 text-left ${isShown ? 'border-l-8 border-ink bg-white py-2 pl-2 text-title font-bold' : 'text-base font-medium'}`}
+                aria-current={isShown ? 'step' : undefined}
+                onClick={() => onPick(step)}
+              >
+                <span className="w-5 shrink-0 text-base text-muted">{i + 1}</span>
+                <span className="grow leading-tight">
+                  {step.title}
+                  {step.round > 1 && <span className="block text-base font-medium">round {step.round}</span>}
+                  <span className="sr-only">{`, ${wordOf(markOf(step))}`}</span>
+                </span>
+                {markOf(step) !== 'to-do' && markOf(step) !== 'not-yet' && (
+                  <CallMark mark={markOf(step)} size={18} />
+                )}
+              </button>
+              {step.gate && <Gate wants={step.gate} open={step.passed} />}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+const markOf = (step: StepState): Mark =>
+  step.blockedBy
+    ? 'not-yet'
+    : step.passed
+      ? 'done'
+      : (step.now.call?.verdict ?? (step.status === 'open' ? 'to-do' : 'under-way'));
+
+function Gate({ wants, open }: { wants: string; open: boolean }) {
+  return (
+    <div className="flex items-center gap-2.5 border-y-[3px] border-ink bg-page py-1 pr-2 pl-2.5 text-base font-bold">
+      <svg
+        width="26"
+        height="20"
+        viewBox="0 0 26 20"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.5"
+        aria-hidden="true"
+      >
+        {open ? (
+          <path d="M3 1v18M23 1v18M3 6L10 2M3 14L10 10M10 2v8" />
+        ) : (
+          <path d="M3 1v18M23 1v18M3 6h20M3 14h20" />
+        )}
+      </svg>
+      <span className="leading-tight">{open ? 'Gate open' : `Gate: ${wants}`}</span>
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { metricFront, type Reader } from '../entry/wording';
+
+interface Settings {
+  reader: Reader;
+  setUnits: (units: Reader['units']) => void;
+  me: string | null;
+  setMe: (id: string) => void;
+  dim: boolean;
+  setDim: (dim: boolean) => void;
+}
+
+const Context = createContext<Settings | null>(null);
+
+const kept = (key: string): string | null => {
+  try {
+    return localStorage.getItem(key);
+  } catch {
+    return null;
+  }
+};
+
+const keep = (key: string, value: string): void => {
+  try {
+    localStorage.setItem(key, value);
+  } catch {
+    // A browser that refuses to store still works; it only forgets.
+  }
+};
+
+/** Who reads, in which units, by which light; kept on this tablet. */
+export function SettingsProvider({ children }: { children: ReactNode }) {
+  const [units, setUnits] = useState<Reader['units']>(kept('units') === 'inch' ? 'inch' : 'metric');
+  const [me, setMe] = useState(kept('me'));
+  const [dim, setDim] = useState(kept('dim') === 'yes');
+  useEffect(() => {
+    document.documentElement.dataset['theme'] = dim ? 'dim' : 'light';
+  }, [dim]);
+  const value = useMemo<Settings>(
+    () => ({
+      reader: { ...metricFront, units },
+      setUnits: (u) => {
+        keep('units', u);
+        setUnits(u);
+      },
+      me,
+      setMe: (id) => {
+        keep('me', id);
+        setMe(id);
+      },
+      dim,
+      setDim: (d) => {
+        keep('dim', d ? 'yes' : 'no');
+        setDim(d);
+      },
+    }),
+    [units, me, dim],
+  );
+  return <Context value={value}>{children}</Context>;
+}
+
+export const useSettings = (): Settings => useContext(Context)!;
+
+export const useReader = (): Reader => useSettings().reader;

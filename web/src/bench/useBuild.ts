@@ -1,0 +1,119 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, Problem } from '../api/client';
+import { Outbox, type Line, type Waiting } from '../api/outbox';
+import type { BuildView, Command, Sentence, Shop, SlotState, StepRef, WorkAnswer } from '../api/types';
+import { useSettings } from './reader';
+
+/** A command as the bench gives it: its id and time are added when it is sent. */
+export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;
+
+/** Why something typed was not taken. It stays in its box until it is put right. */
+export interface Notice {
+  typed: string;
+  question?: Sentence;
+  errors?: string[];
+}
+
+/** Names a place within a build, for maps. */
+export const slotKey = (step: StepRef, round: number, slot: string): string =>
+  `${step.task.kind}/${step.task.place}/${step.step}@${step.item}/${round}/${slot}`;
+
+export interface Bench {
+  view: BuildView | undefined;
+  shop: Shop | undefined;
+  problem: Problem | null;
+  /** Who is at the bench: an id of one of the shop's people. */
+  me: string;
+  send: (...work: Work[]) => void;
+  waiting: readonly Waiting[];
+  line: Line;
+  notices: ReadonlyMap<string, Notice>;
+  /** Refusals that belong to no place. */
+  refused: string | null;
+  clearRefused: () => void;
+}
+
+export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
+
+const outboxes = new Map<string, Outbox>();
+
+/** One build, live: its state, and the way to change it. */
+export function useBuild(id: string): Bench {
+  const client = useQueryClient();
+  const { me } = useSettings();
+  const [notices, setNotices] = useState<ReadonlyMap<string, Notice>>(new Map());
+  const [refused, setRefused] = useState<string | null>(null);
+  const build = useQuery({ queryKey: ['build', id], queryFn: () => api.build(id) });
+  const shop = useShop();
+
+  const answered = useCallback(
+    (answer: WorkAnswer, sent: readonly Waiting[]) => {
+      client.setQueryData<BuildView>(['build', id], (old) => old && { ...old, state: answer.state });
+      void client.invalidateQueries({ queryKey: ['builds'] });
+      answer.results.forEach((result, i) => {
+        const command = sent[i]!.command;
+        const errors = result.errors ? Object.values(result.errors).flat() : undefined;
+        if (command.do === 'take-reading') {
+          const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
+          setNotices((old) => {
+            const next = new Map(old);
+            if (result.taken) next.delete(key);
+            else next.set(key, { typed: command.typed, question: result.question ?? undefined, errors });
+            return next;
+          });
+        } else if (!result.taken) {
+          setRefused(errors?.join(' ') ?? 'This was not taken.');
+        }
+      });
+    },
+    [client, id],
+  );
+
+  // One outbox for each build, however many parts of the screen look at it.
+  const outbox = useMemo(() => {
+    const known = outboxes.get(id) ?? new Outbox(id, answered);
+    outboxes.set(id, known);
+    return known;
+  }, [id, answered]);
+  const { waiting, line } = useSyncExternalStore(outbox.subscribe, outbox.state);
+
+  const first = shop.data?.people.find((p) => p.role !== 'viewer');
+  const person = shop.data?.people.find((p) => p.id === me)?.id ?? first?.id ?? '';
+  const send = useCallback(
+    (...work: Work[]) => {
+      setRefused(null);
+      const doneAt = new Date().toISOString();
+      outbox.send(person, ...work.map((w) => ({ ...w, id: uuid(), doneAt }) as Command));
+    },
+    [outbox, person],
+  );
+
+  return {
+    view: build.data,
+    shop: shop.data,
+    problem: build.error instanceof Problem ? build.error : shop.error instanceof Problem ? shop.error : null,
+    me: person,
+    send,
+    waiting,
+    line,
+    notices,
+    refused,
+    clearRefused: () => setRefused(null),
+  };
+}
+
+/** What is typed at a place and not answered for yet. */
+export function waitingAt(waiting: readonly Waiting[], key: string): string | undefined {
+  const found = waiting.findLast(
+    (w) =>
+      w.command.do === 'take-reading' &&
+      slotKey(w.command.slot.step, w.command.slot.round, w.command.slot.slot) === key,
+  );
+  return found?.command.do === 'take-reading' ? found.command.typed : undefined;
+}
+
+/** Whether a place has something in it, taken or on its way. */
+export const isTaken = (slot: SlotState, waiting: readonly Waiting[], key: string): boolean =>
+  slot.readings.some((r) => !r.struck) || waitingAt(waiting, key) !== undefined;

@@ -1,0 +1,13 @@
+import { useSyncExternalStore } from 'react';
+
+const query = typeof matchMedia === 'undefined' ? undefined : matchMedia('(max-width: 767px)');
+
+/** Whether the screen is too narrow to type on the drawing itself. */
+export const useNarrow = (): boolean =>
+  useSyncExternalStore(
+    (changed) => {
+      query?.addEventListener('change', changed);
+      return () => query?.removeEventListener('change', changed);
+    },
+    () => query?.matches ?? false,
+  );

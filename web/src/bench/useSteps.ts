@@ -1,0 +1,45 @@
+import { useCallback, useMemo, useState } from 'react';
+import type { StepState, TaskState } from '../api/types';
+import { slotsOf } from '../figures/scene';
+
+const keyOf = (step: StepState): string => `${step.ref.step}@${step.ref.item}`;
+
+export interface Steps {
+  shown: StepState | undefined;
+  pick: (step: StepState) => void;
+  /** The step that the work goes on to from the shown one; undefined at the end. */
+  after: StepState | undefined;
+  before: StepState | undefined;
+}
+
+/**
+ * Which step is open. It follows the work: a step that is complete gives way to the one after it, but a call, once
+ * given, stays in sight until the builder goes on.
+ */
+export function useSteps(task: TaskState | undefined): Steps {
+  const [picked, setPicked] = useState<string | null>(null);
+  const steps = useMemo(() => task?.steps ?? [], [task]);
+  const next = steps.find((s) => !s.passed);
+  const shown = steps.find((s) => keyOf(s) === picked) ?? next ?? steps[steps.length - 1];
+  const at = shown ? steps.indexOf(shown) : -1;
+
+  // Adjusted while rendering, so that the builder never sees a step that is behind the log.
+  const [was, setWas] = useState<{ key: string; passed: boolean } | null>(null);
+  if (shown && (was?.key !== keyOf(shown) || was.passed !== shown.passed)) {
+    const finished = was?.key === keyOf(shown) && !was.passed && shown.passed;
+    setWas({ key: keyOf(shown), passed: shown.passed });
+    if (finished && !shown.now.call && steps[at + 1]) setPicked(keyOf(steps[at + 1]!));
+    else if (picked === null) setPicked(keyOf(shown));
+  }
+
+  return {
+    shown,
+    pick: useCallback((step: StepState) => setPicked(keyOf(step)), []),
+    after: next && steps.indexOf(next) > at ? next : steps[at + 1],
+    before: steps[at - 1],
+  };
+}
+
+/** The next place to read at a step: the first with nothing in it. */
+export const nextPlace = (step: StepState, taken: (slot: string) => boolean): string | undefined =>
+  slotsOf(step).find((s) => !taken(s.slot.key))?.slot.key;

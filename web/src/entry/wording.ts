@@ -1,0 +1,69 @@
+import type { Quantity, Sentence, UnitSystem, View } from '../api/types';
+import { unitFor } from './units';
+
+/** How a reader sees numbers: their units, and the end of the engine they look from. */
+export interface Reader {
+  units: UnitSystem;
+  view: View;
+}
+
+export const metricFront: Reader = { units: 'metric', view: 'front' };
+
+/** Brings an angle into [0, 360). */
+export const normalise = (deg: number): number => ((deg % 360) + 360) % 360;
+
+/** Clock text to the nearest quarter hour, halves up. */
+export function clockText(deg: number): string {
+  const quarters = Math.floor(normalise(deg) / 7.5 + 0.5) % 48;
+  const hour = Math.floor(quarters / 4) || 12;
+  return `${hour}:${String((quarters % 4) * 15).padStart(2, '0')}`;
+}
+
+/** A number with a true minus sign, to as many decimals as make a step at most twice the resolution. */
+export function writeNumber(value: number, resolution: number): string {
+  const decimals = Math.min(9, Math.max(0, Math.ceil(-Math.log10(resolution) - 0.3)));
+  const scale = 10 ** decimals;
+  const rounded = (Math.sign(value) * Math.floor(Math.abs(value) * scale + 0.5 + 1e-9)) / scale;
+  const text = Math.abs(rounded).toFixed(decimals);
+  return rounded < 0 ? `−${text}` : text;
+}
+
+/** A quantity's number and unit apart, for where they are set in different sizes. */
+export function quantityParts(q: Quantity, reader: Reader): [number: string, unit: string] {
+  switch (q.dimension) {
+    case 'text':
+      return [q.text ?? '', ''];
+    case 'clock':
+      return [clockText(reader.view === 'front' ? q.value : -q.value), ''];
+    case 'share':
+      return [writeNumber(q.value * 100, q.resolution * 100), '%'];
+    case 'count':
+      return [writeNumber(q.value, 1), ''];
+    case 'days':
+      return [writeNumber(q.value, 1), 'days'];
+    default: {
+      const unit = unitFor(q.dimension, reader.units);
+      return [
+        writeNumber((q.value - (unit.offset ?? 0)) / unit.factor, q.resolution / unit.factor),
+        unit.symbol,
+      ];
+    }
+  }
+}
+
+/** A quantity written out, such as "0.027 mm". */
+export function writeQuantity(q: Quantity, reader: Reader): string {
+  const [number, unit] = quantityParts(q, reader);
+  return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
+}
+
+/** A length, for the figures. */
+export const writeMm = (value: number, reader: Reader, resolution = 0.01): string =>
+  writeQuantity({ value, dimension: 'length', resolution }, reader);
+
+/** A sentence written out. The same rules as the core's; tests/tables/wording.json holds both to them. */
+export const writeSentence = (sentence: Sentence, reader: Reader): string =>
+  sentence.template.replace(/\{(\w+)\}/g, (whole, name: string) => {
+    const quantity = sentence.args[name];
+    return quantity ? writeQuantity(quantity, reader) : whole;
+  });

@@ -1,0 +1,18 @@
+import { hubFace } from './hubFace';
+import { timingMark } from './mark';
+import { checks, diameters, draw, fit } from './noseHub';
+import type { Scene, SceneInput } from './scene';
+import { wrench } from './wrench';
+
+const figures: Record<string, (input: SceneInput) => Scene> = {
+  checks,
+  diameters,
+  fit,
+  draw,
+  'hub-face': hubFace,
+  wrench,
+  mark: timingMark,
+};
+
+/** The figure of a step: the one that its procedure names. */
+export const sceneOf = (input: SceneInput): Scene => (figures[input.step.figure] ?? checks)(input);

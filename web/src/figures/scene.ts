@@ -1,0 +1,68 @@
+import type { ReactNode } from 'react';
+import type { EngineSheet, Slot, SlotState, StepState, TaskState } from '../api/types';
+import type { Reader } from '../entry/wording';
+
+/** Every figure is drawn in this space and scaled as one. */
+export const field = { width: 1048, height: 500 } as const;
+
+export type Point = readonly [x: number, y: number];
+
+/** Where a reading's box stands in the figure, and the place on the part that its leader line goes to. */
+export interface Place {
+  at: Point;
+  to?: Point;
+  /** Where the leader line begins, if not under the middle of the box. */
+  from?: Point;
+  /** How wide a row may be, where the drawing leaves little room. */
+  width?: number;
+}
+
+/** A figure as data: what is drawn, and where each reading is typed. */
+export interface Scene {
+  title: string;
+  drawing: ReactNode;
+  places: Readonly<Record<string, Place>>;
+}
+
+/** What a figure is drawn from: the sheet and what the core worked out. It computes nothing of the job itself. */
+export interface SceneInput {
+  sheet: EngineSheet;
+  task: TaskState;
+  step: StepState;
+  reader: Reader;
+  /** The place whose reading is open. */
+  open: string | undefined;
+}
+
+export const slotsOf = (step: StepState): readonly SlotState[] =>
+  step.rounds[step.rounds.length - 1]?.slots ?? [];
+
+export const liveValue = (step: StepState, key: string): number | undefined =>
+  slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
+
+/** Rows down the left of a figure, for things to tick and words to type. */
+export const rows = (slots: readonly Slot[], x: number, from: number, pitch: number): Record<string, Place> =>
+  Object.fromEntries(
+    slots.map((slot, i) => {
+      const y = from + i * pitch;
+      return [
+        slot.key,
+        { at: [x, y], from: [x + (slot.kind === 'tick' ? 400 : 250 + slot.label.length * 8.2), y] },
+      ];
+    }),
+  );
+
+/** Millimetres to figure units about an origin. */
+export const scaled = (origin: Point, scale: number) => ({
+  x: (mm: number): number => origin[0] + mm * scale,
+  y: (mm: number): number => origin[1] - mm * scale,
+  len: (mm: number): number => mm * scale,
+});
+
+export type Scale = ReturnType<typeof scaled>;
+
+/** A point on a circle: clock angle, 0 at 12, clockwise as seen. */
+export const onCircle = ([cx, cy]: Point, radius: number, deg: number): Point => [
+  cx + radius * Math.sin((deg * Math.PI) / 180),
+  cy - radius * Math.cos((deg * Math.PI) / 180),
+];

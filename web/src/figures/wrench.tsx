@@ -1,0 +1,97 @@
+import { writeMm, writeQuantity } from '../entry/wording';
+import { Dimension, Hatches, Words } from './parts';
+import { liveValue, onCircle, type Point, type Scene, type SceneInput } from './scene';
+
+/** The wrench on the crank bolt with its adaptor, to scale, and what to set it to. */
+export function wrench({ sheet, step, reader }: SceneInput): Scene {
+  const length = liveValue(step, 'wrench') ?? 420;
+  const adaptor = liveValue(step, 'adaptor') ?? 0;
+  const angle = liveValue(step, 'angle') ?? 0;
+  const scale = Math.min(0.9, 430 / (length + adaptor));
+  const drive: Point = [500, 300];
+  const grip: Point = [drive[0] + length * scale, drive[1]];
+  // The adaptor lies on the far side of the drive from the hand; its angle is taken off the wrench's own line.
+  const bolt = onCircle(drive, adaptor * scale, 270 + angle);
+  const answer = step.now.answer?.calculator === 'wrench-setting' ? step.now.answer : undefined;
+  return {
+    title: 'Wrench and adaptor on the crank bolt, to scale, seen from the front',
+    places: {
+      'tool-off': { at: [28, 84] },
+      'by-hand': { at: [28, 156] },
+      click: { at: [28, 452] },
+      wrench: { at: [870, 384], to: [(drive[0] + grip[0]) / 2 + 120, drive[1] + 10] },
+      adaptor: { at: [540, 412], to: [(drive[0] + bolt[0]) / 2, (drive[1] + bolt[1]) / 2] },
+      angle: { at: [705, 412], to: [drive[0] + 16, drive[1] + 4] },
+      set: { at: [760, 206], to: [grip[0] - 150 * scale, grip[1] - 10] },
+    },
+    drawing: (
+      <>
+        <Hatches />
+        <g fill="none" stroke="var(--color-line)" strokeWidth="2">
+          <circle
+            cx={bolt[0]}
+            cy={bolt[1]}
+            r={sheet.balancer.hub.outerDiameterMm * 0.5 * scale * 1.6}
+            stroke="var(--color-structure)"
+            strokeDasharray="6 6"
+          />
+          <path
+            d={`M${bolt[0]} ${bolt[1]}L${drive[0]} ${drive[1]}`}
+            strokeWidth={adaptor > 0 ? 20 : 0}
+            stroke="var(--color-structure)"
+          />
+          <Hexagon at={bolt} r={11 * scale * 1.6} />
+          <rect x={drive[0] - 11} y={drive[1] - 11} width="22" height="22" fill="var(--color-field)" />
+          <rect
+            x={drive[0] + 14}
+            y={drive[1] - 8}
+            width={Math.max(0, grip[0] - drive[0] - 14 - 110 * scale)}
+            height="16"
+            fill="var(--color-field-deep)"
+          />
+          <rect x={grip[0] - 110 * scale} y={grip[1] - 14} width={160 * scale} height="28" fill="url(#cut)" />
+          {angle > 0 && adaptor > 0 && (
+            <path
+              d={`M${drive[0] - adaptor * scale * 1.4} ${drive[1]}H${drive[0]}`}
+              stroke="var(--color-structure)"
+              strokeDasharray="5 5"
+            />
+          )}
+          <path
+            d={`M${grip[0]} ${grip[1] - 20}v-62m-9 16l9 -16l9 16`}
+            stroke="var(--color-mark)"
+            strokeWidth="4"
+          />
+        </g>
+        <Dimension
+          from={[drive[0], drive[1] + 44]}
+          to={[grip[0], drive[1] + 44]}
+          words={writeMm(length, reader, 1)}
+          below
+        />
+        {answer ? (
+          <>
+            <Words
+              at={[500, 104]}
+              size={22}
+            >{`For ${writeQuantity({ value: sheet.crankBolt.torqueNm, dimension: 'torque', resolution: 1 }, reader)} at the bolt`}</Words>
+            <Words at={[500, 152]} size={40} bold tone="mark">
+              {`set ${writeQuantity({ value: answer.setNm, dimension: 'torque', resolution: 0.1 }, reader)}`}
+            </Words>
+          </>
+        ) : (
+          <Words
+            at={[500, 104]}
+            size={22}
+          >{`${writeQuantity({ value: sheet.crankBolt.torqueNm, dimension: 'torque', resolution: 1 }, reader)} wanted at the bolt`}</Words>
+        )}
+        <Words at={[28, 226]}>{sheet.crankBolt.note}</Words>
+      </>
+    ),
+  };
+}
+
+function Hexagon({ at, r }: { at: Point; r: number }) {
+  const corners = [0, 60, 120, 180, 240, 300].map((deg) => onCircle(at, r, deg).join(' '));
+  return <path d={`M${corners.join('L')}z`} fill="var(--color-field)" />;
+}

@@ -1,0 +1,293 @@
+import { useQuery } from '@tanstack/react-query';
+import { Fragment } from 'react';
+import { Link, useParams } from 'react-router';
+import { api } from '../api/client';
+import type { BuildView, CallState, ReadingState, RoundState, StepState, TaskState } from '../api/types';
+import { CallMark, inkOf, wordOf } from '../bench/CallMark';
+import { useReader } from '../bench/reader';
+import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
+import { sceneOf } from '../figures';
+import { field } from '../figures/scene';
+import { resolutionOf } from '../figures/parts';
+
+const time = (iso: string): string =>
+  new Date(iso).toLocaleString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+
+const struckWords: Record<string, string> = {
+  'rubbed-out': 'rubbed out',
+  slip: 'a slip',
+  'gauge-moved': 'the gauge moved',
+  'wrong-place': 'wrong place',
+};
+
+/** What was done to one engine, printable, a page for each task. It is the same state that the bench shows. */
+export function Record() {
+  const { build = '' } = useParams();
+  const view = useQuery({ queryKey: ['build', build], queryFn: () => api.build(build) });
+  if (!view.data)
+    return (
+      <main className="p-8 font-read text-title">
+        {view.isError
+          ? 'This build is not in the record, or the record can’t be reached.'
+          : 'Fetching the record'}
+      </main>
+    );
+  const { state } = view.data;
+  return (
+    <main className="mx-auto max-w-[1000px] bg-white px-10 py-8 font-read text-small max-md:px-4 print:max-w-none print:p-0">
+      <nav className="mb-6 flex gap-6 font-sans text-title font-semibold print:hidden">
+        <Link className="flex min-h-11 items-center" to="/">
+          ‹ Today
+        </Link>
+        <span className="grow" />
+        <a
+          className="flex min-h-11 items-center underline"
+          href={`/api/builds/${build}/file`}
+          download={`build-${state.number}.json`}
+        >
+          Whole build as a file
+        </a>
+        <button
+          type="button"
+          className="h-14 bg-ink px-6 font-bold text-on-ink"
+          onClick={() => window.print()}
+        >
+          Print
+        </button>
+      </nav>
+      <header className="border-b-4 border-ink pb-3">
+        <p className="font-sans text-title font-semibold">Record of build {state.number}</p>
+        <h1 className="font-sans text-[2.5rem] leading-tight font-bold">
+          {view.data.sheets[0]?.name}, {state.name}
+        </h1>
+        <p>
+          On the bench since {time(state.openedAt)}. Entry {state.upToSeq} is the last in this record.
+        </p>
+      </header>
+      {state.tasks.length === 0 && (
+        <p className="mt-6 text-title">Nothing has been done to this engine yet.</p>
+      )}
+      {state.tasks.map((task) => (
+        <TaskRecord key={`${task.ref.kind}/${task.ref.place}`} view={view.data} task={task} />
+      ))}
+      <footer className="mt-8 border-t border-rule pt-2 text-muted">
+        An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
+        first. Values were typed as shown; a struck value stays and is not judged.
+      </footer>
+    </main>
+  );
+}
+
+function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
+  const reader = useReader();
+  const sheet = view.sheets.find((s) => s.id === task.sheet.id && s.version === task.sheet.version)!;
+  const people = [
+    ...new Set(
+      task.steps.flatMap((s) =>
+        s.rounds.flatMap((r) => r.slots.flatMap((x) => x.readings.map((y) => y.by.name))),
+      ),
+    ),
+  ];
+  const parts = task.steps
+    .flatMap((s) => s.rounds.flatMap((r) => r.slots))
+    .filter((s) => s.slot.kind === 'text' && s.live);
+  const minutes = Math.max(1, Math.round((Date.parse(task.lastAt) - Date.parse(task.startedAt)) / 60_000));
+  const drawn = task.steps.filter((s) => s.now.answer && s.figure !== 'draw');
+  return (
+    <section className="break-before-page pt-6 first-of-type:break-before-auto">
+      <h2 className="flex items-center gap-3 font-sans text-[2rem] leading-tight font-bold">
+        {task.title}
+        <span className={`flex items-center gap-2 text-title ${inkOf(task.standing)}`}>
+          <CallMark mark={task.standing} size={22} />
+          {wordOf(task.standing)}
+        </span>
+      </h2>
+      <p>
+        {`${time(task.startedAt)} to ${time(task.lastAt)}, ${minutes} min. By ${people.join(', ') || 'nobody yet'}. Sheet ${sheet.name}, version ${sheet.version}; run sheet version ${task.procedure}.`}
+      </p>
+      {parts.length > 0 && (
+        <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 border-y border-rule py-2">
+          {parts.map((p) => (
+            <Fragment key={p.slot.key}>
+              <dt>{p.slot.label}</dt>
+              <dd className="font-semibold">{p.live!.typed}</dd>
+            </Fragment>
+          ))}
+        </dl>
+      )}
+      {task.choices.map((c) => (
+        <p key={c.id} className="mt-1">
+          {c.ask}: <b>{c.options.find((o) => o.id === c.chosen)?.label}</b>
+        </p>
+      ))}
+      {task.steps
+        .filter(
+          (s) =>
+            s.calls.length > 0 ||
+            s.notes.length > 0 ||
+            s.rounds.some((r) => r.slots.some((x) => x.readings.length > 0)),
+        )
+        .map((step) => (
+          <StepRecord key={step.ref.step} step={step} />
+        ))}
+      {drawn.length > 0 && (
+        <div className="mt-6 grid grid-cols-2 gap-3 max-md:grid-cols-1">
+          {drawn.map((step) => {
+            const scene = sceneOf({ sheet, task, step, reader, open: undefined });
+            return (
+              <svg
+                key={step.ref.step}
+                viewBox={`0 0 ${field.width} ${field.height}`}
+                className="w-full break-inside-avoid bg-field"
+                role="img"
+                aria-label={scene.title}
+                style={{ printColorAdjust: 'exact' }}
+              >
+                <text x="20" y="34" fontSize="22" fontWeight="600" fill="var(--color-line)">
+                  {scene.title}
+                </text>
+                {scene.drawing}
+              </svg>
+            );
+          })}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function StepRecord({ step }: { step: StepState }) {
+  const reader = useReader();
+  return (
+    <section className="mt-5 break-inside-avoid-page">
+      <h3 className="border-b-2 border-ink font-sans text-title font-bold">
+        {step.title}
+        {step.gate && <span className="font-medium">, gate: {step.gate}</span>}
+      </h3>
+      {step.rounds.map((round) => (
+        <RoundTable key={round.round} step={step} round={round} />
+      ))}
+      {step.calls.map((call) => (
+        <GivenCall key={call.id} call={call} rounds={step.rounds.length} reader={reader} />
+      ))}
+      {step.differs && step.now.call && (
+        <p className="mt-1 font-semibold">
+          Today’s calculators would say “{wordOf(step.now.call.verdict)}:{' '}
+          {writeSentence(step.now.call.why, reader)}”
+        </p>
+      )}
+      {step.notes.map((note) => (
+        <p key={note.doneAt + note.text} className="mt-1">
+          Note by {note.by.name}, {time(note.doneAt)}: {note.text}
+        </p>
+      ))}
+    </section>
+  );
+}
+
+function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
+  const reader = useReader();
+  const slots = round.slots.filter((s) => s.slot.kind !== 'text' && s.readings.length > 0);
+  if (slots.length === 0) return null;
+  return (
+    <table className="mt-1 w-full border-collapse text-left">
+      {(step.rounds.length > 1 || round.because) && (
+        <caption className="pt-1 text-left font-sans text-base font-bold">
+          Round {round.round}
+          {round.because && `: ${round.because}`}
+        </caption>
+      )}
+      <thead className="sr-only">
+        <tr>
+          <th>Place</th>
+          <th>Reading</th>
+          <th>As typed</th>
+          <th>Taken with</th>
+          <th>By, when</th>
+        </tr>
+      </thead>
+      <tbody>
+        {slots.flatMap((slot) =>
+          slot.readings.map((reading) => {
+            const shown =
+              reading.value == null
+                ? 'done'
+                : writeQuantity(
+                    {
+                      value: reading.value,
+                      dimension: slot.slot.dimension!,
+                      resolution: slot.slot.resolution!,
+                    },
+                    reader,
+                  );
+            return (
+              <tr key={reading.id} className="border-b border-rule align-top">
+                <td className="w-[30%] py-0.5 pr-3">{slot.slot.label}</td>
+                <td className="w-[20%] py-0.5 pr-3 font-semibold">
+                  {reading.struck ? <s>{shown}</s> : shown}
+                  {reading.struck && (
+                    <span className="font-normal"> struck: {struckWords[reading.struck]}</span>
+                  )}
+                  {reading.oddConfirmed && <span className="font-normal"> odd, kept</span>}
+                </td>
+                <td className="w-[10%] py-0.5 pr-3 text-muted">
+                  {reading.value == null ? '' : `“${reading.typed}”`}
+                </td>
+                <td className="py-0.5 pr-3 whitespace-nowrap">{reading.instrument?.name}</td>
+                <td className="py-0.5 text-right whitespace-nowrap">{signed(reading)}</td>
+              </tr>
+            );
+          }),
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+const signed = (reading: ReadingState): string => `${reading.by.name}, ${time(reading.doneAt)}`;
+
+function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; reader: Reader }) {
+  const given = call.judgement.call;
+  if (!given) return null;
+  return (
+    <div className="mt-2 border-l-4 border-ink pl-3">
+      <p className={`flex items-center gap-2 font-sans text-title font-bold ${inkOf(given.verdict)}`}>
+        <CallMark mark={given.verdict} size={18} />
+        {wordOf(given.verdict)}
+        <span className="font-medium text-ink">
+          {time(call.doneAt)}
+          {rounds > 1 && `, round ${call.round}`}, calculator {call.calculatorVersion}
+        </span>
+      </p>
+      <p className="font-semibold">{writeSentence(call.judgement.do, reader)}</p>
+      <p>{writeSentence(given.why, reader)}</p>
+      <ul>
+        {given.checks.map((check) => {
+          const say = (value: number): string =>
+            writeQuantity({ value, dimension: check.dimension!, resolution: resolutionOf(check) }, reader);
+          return (
+            <li key={`${check.name}/${check.side}`}>
+              {check.name} {say(check.value)}
+              {check.uncertainty > 0 && ` ± ${say(check.uncertainty)}`}
+              {Number.isFinite(check.limit) &&
+                `, ${check.side === 'lower' ? 'at least' : 'at most'} ${say(check.limit)}`}
+              {check.source && ` (${check.source})`}: {wordOf(check.verdict)}
+            </li>
+          );
+        })}
+      </ul>
+      {call.release && (
+        <p className="font-semibold">
+          {call.release.gateOpened ? 'Gate opened' : 'Decided'} by {call.release.by.name} (
+          {call.release.by.role}), {time(call.release.doneAt)}: {call.release.because}
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,223 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { api, Problem } from '../api/client';
+import type { BuildLine, Shop } from '../api/types';
+import { CallMark, inkOf, wordOf } from '../bench/CallMark';
+import { EngineStrip } from '../bench/EngineStrip';
+import { Panel } from '../bench/Panel';
+import { useReader, useSettings } from '../bench/reader';
+import { useShop } from '../bench/useBuild';
+import { writeSentence } from '../entry/wording';
+
+/** The builds on the bench, one above another, trouble first. */
+export function Today() {
+  const builds = useQuery({ queryKey: ['builds'], queryFn: api.builds, refetchInterval: 15_000 });
+  const shop = useShop();
+  const lines = builds.data ?? [];
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <header className="flex items-baseline gap-6 border-b-2 border-ink px-5 py-3">
+        <h1 className="text-[2rem] leading-none font-bold">Neat Bore</h1>
+        <p className="text-title font-semibold text-muted">
+          {builds.data ? `${lines.length === 1 ? 'One engine' : `${lines.length} engines`} on the bench` : ''}
+        </p>
+        <span className="grow" />
+        <Light />
+        <p className="text-title font-semibold max-md:hidden">{shop.data?.name}</p>
+      </header>
+      <main className="flex grow flex-col">
+        {builds.isError && (
+          <p
+            role="alert"
+            className="border-b-2 border-ink bg-paper px-5 py-3 font-read text-title font-semibold text-stop"
+          >
+            No line to the record. It is tried again by itself.
+          </p>
+        )}
+        {builds.data && lines.length === 0 && (
+          <p className="px-5 py-10 font-read text-sentence font-semibold">
+            Nothing is on the bench. Put an engine on it to begin.
+          </p>
+        )}
+        {lines.map((line) => (
+          <BuildRow key={line.id} line={line} alone={lines.length === 1} />
+        ))}
+      </main>
+      <footer className="flex flex-wrap items-center gap-5 border-t-2 border-ink bg-shelf px-5 py-2.5">
+        {shop.data && <PutOnBench shop={shop.data} />}
+        <p className="grow text-right font-read text-base max-md:text-left">
+          An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
+          first.
+        </p>
+      </footer>
+    </div>
+  );
+}
+
+function Light() {
+  const { dim, setDim } = useSettings();
+  return (
+    <button
+      type="button"
+      className="min-h-11 px-2 text-title font-semibold"
+      aria-pressed={dim}
+      onClick={() => setDim(!dim)}
+    >
+      {dim ? 'Light' : 'Dim'}
+    </button>
+  );
+}
+
+function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
+  const reader = useReader();
+  const navigate = useNavigate();
+  const at = line.at ?? line.places.flatMap((p) => p.tasks)[0]?.ref;
+  const done = line.places.flatMap((p) => p.tasks).filter((t) => t.standing === 'done').length;
+  const all = line.places.flatMap((p) => p.tasks).length;
+  const heading = (
+    <>
+      <CallMark mark={line.standing} size={40} />
+      <span className={`text-[2.5rem] leading-none font-bold whitespace-nowrap ${inkOf(line.standing)}`}>
+        {wordOf(line.standing)}
+      </span>
+      <span className="font-read text-sentence leading-tight font-semibold">
+        {line.atStep && <span className="block text-base font-normal text-muted">{line.atStep}</span>}
+        {writeSentence(line.do, reader)}
+      </span>
+    </>
+  );
+  return (
+    <article
+      className="border-b border-rule px-5 pt-3 pb-4"
+      aria-label={`Build ${line.number}, ${line.sheet.name}`}
+    >
+      <div
+        className={`grid grid-cols-[190px_minmax(0,1fr)_170px] gap-x-4 max-md:grid-cols-1 ${alone ? 'pt-2' : ''}`}
+      >
+        <div className={alone ? 'col-span-2 col-start-1 row-start-1' : ''}>
+          <h2 className="text-[1.625rem] leading-tight font-bold">{line.sheet.name}</h2>
+          <p className="text-base text-muted">
+            Build {line.number}, {line.name}
+          </p>
+        </div>
+        <div className={alone ? 'col-span-3 row-start-2' : ''}>
+          <EngineStrip
+            sheet={line.sheet}
+            places={line.places}
+            height={alone ? 410 : 132}
+            onOpen={(task) => void navigate(`/builds/${line.id}/${task.kind}/${task.place}`)}
+          />
+        </div>
+        <div className="flex items-start justify-end gap-6 text-right max-md:justify-start max-md:text-left">
+          <div>
+            <p className="text-base text-muted">tasks done</p>
+            <p className="text-[1.75rem] leading-none font-bold whitespace-nowrap">
+              {done} of {all}
+            </p>
+          </div>
+          <Link
+            to={`/builds/${line.id}/record`}
+            className="flex min-h-11 items-center text-title font-semibold underline"
+          >
+            Record
+          </Link>
+        </div>
+      </div>
+      {at ? (
+        <Link
+          to={`/builds/${line.id}/${at.kind}/${at.place}`}
+          className="mt-2 flex min-h-16 items-center gap-4 pr-4 max-md:flex-wrap"
+        >
+          {heading}
+        </Link>
+      ) : (
+        <p className="mt-2 flex min-h-16 items-center gap-4">{heading}</p>
+      )}
+    </article>
+  );
+}
+
+const fieldClass = 'mt-1 block h-12 w-full border-2 border-ink bg-page px-2 font-read text-title';
+
+function PutOnBench({ shop }: { shop: Shop }) {
+  const { me } = useSettings();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const sheets = useQuery({ queryKey: ['sheets'], queryFn: api.sheets });
+  const [open, setOpen] = useState(false);
+  const [problem, setProblem] = useState<string[]>([]);
+  const people = shop.people.filter((p) => p.role !== 'viewer');
+
+  const put = async (form: FormData) => {
+    const build = uuid();
+    try {
+      await api.open({
+        build,
+        id: uuid(),
+        doneAt: new Date().toISOString(),
+        by: people.find((p) => p.id === me)?.id ?? people[0]?.id ?? '',
+        number: String(form.get('number')),
+        name: String(form.get('name')),
+        sheet: String(form.get('sheet')),
+      });
+      await client.invalidateQueries({ queryKey: ['builds'] });
+      await navigate(`/builds/${build}`);
+    } catch (error) {
+      setProblem(
+        error instanceof Problem && Object.keys(error.errors).length > 0
+          ? Object.entries(error.errors).map(([field, messages]) => `The ${field} ${messages.join(', ')}.`)
+          : [error instanceof Error ? error.message : 'It did not go through.'],
+      );
+    }
+  };
+
+  return (
+    <Panel
+      title="Put an engine on the bench"
+      open={open}
+      onOpenChange={setOpen}
+      trigger={
+        <button type="button" className="h-14 bg-ink px-6 text-title font-bold text-on-ink">
+          Put an engine on the bench
+        </button>
+      }
+    >
+      <form
+        className="mt-2 grid gap-3 text-base"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void put(new FormData(e.currentTarget));
+        }}
+      >
+        <label>
+          Engine sheet
+          <select name="sheet" className={fieldClass}>
+            {sheets.data?.map((s) => (
+              <option key={s.id} value={s.id}>
+                {s.name}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label>
+          Build number
+          <input name="number" className={fieldClass} autoComplete="off" autoFocus />
+        </label>
+        <label>
+          What it is for
+          <input name="name" className={fieldClass} autoComplete="off" />
+        </label>
+        {problem.map((p) => (
+          <p key={p} role="alert" className="font-semibold text-stop">
+            {p}
+          </p>
+        ))}
+        <button type="submit" className="h-16 bg-ink text-title font-bold text-on-ink">
+          Put it on
+        </button>
+      </form>
+    </Panel>
+  );
+}

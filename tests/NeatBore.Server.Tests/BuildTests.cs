@@ -1,0 +1,129 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core;
+using NeatBore.Core.Bench;
+using NeatBore.Store;
+using NeatBore.Tests;
+using Xunit;
+
+namespace NeatBore.Server.Tests;
+
+public sealed class BuildTests(Site site) : IClassFixture<Site>
+{
+    [Fact]
+    public async Task The_demo_is_on_the_bench_and_health_says_ready()
+    {
+        Assert.True((bool)(await site.GetAsync("/api/health"))["ready"]!);
+        Assert.Contains((await site.GetAsync("/api/builds")).AsArray(), b => (string)b!["number"]! == "014");
+    }
+
+    [Fact]
+    public async Task The_same_reading_sent_twice_is_taken_once()
+    {
+        var build = await site.BeginAsync();
+        var id = Guid.CreateVersion7();
+        var first = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), id);
+        var again = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), id);
+        Assert.True((bool)again["results"]![0]!["taken"]!);
+        Assert.Equal((long)first["state"]!["upToSeq"]!, (long)again["state"]!["upToSeq"]!);
+    }
+
+    [Fact]
+    public async Task One_refused_command_does_not_hold_up_the_others()
+    {
+        var build = await site.BeginAsync();
+        var odd = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34 in"));
+        Assert.False((bool)odd["results"]![0]!["taken"]!);
+        Assert.Equal(863.6, (double)odd["results"]![0]!["question"]!["args"]!["value"]!["value"]!, 1e-9);
+        var bad = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34..02"));
+        Assert.Contains("more than one decimal mark", (string)bad["results"]![0]!["errors"]!["typed"]![0]!, StringComparison.Ordinal);
+        var viewer = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), by: "wren");
+        Assert.Contains("may read", (string)viewer["results"]![0]!["errors"]!["by"]![0]!, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_build_that_is_gone_is_a_404_and_an_id_of_another_build_a_409()
+    {
+        var gone = $$"""{"by":"ines","commands":[{{Command(Guid.CreateVersion7())}}]}""";
+        Assert.Equal(404, (await site.PostAsync($"/api/builds/{Guid.CreateVersion7()}/work", gone)).Status);
+        var id = Guid.CreateVersion7();
+        var (one, other) = (await site.BeginAsync(), await site.BeginAsync());
+        await site.WorkAsync(one, Site.Reading("nose", "s1-0", "34.021"), id);
+        Assert.Equal(409, (await site.PostAsync($"/api/builds/{other}/work", $$"""{"by":"ines","commands":[{{Command(id)}}]}""")).Status);
+    }
+
+    [Theory]
+    [InlineData("""{"by":"ines","commands":[]}""", 422, "commands")]
+    [InlineData("""{"by":"nobody","commands":[{"do":"note","id":"0190a1b2-0014-7c00-8000-00000000aaaa","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"a","place":"b"},"step":"c"},"text":"x"}]}""", 422, "by")]
+    [InlineData("""{"by":"ines","commands":[{"do":"fly"}]}""", 400, "commands[0].do")]
+    [InlineData("""{"by":"ines","commands":[{"do":"note","id":"x","doneAt":"then","step":{"task":{"kind":"a"},"step":"c"}}]}""", 400, "commands[0].doneAt", "commands[0].id", "commands[0].step.task.place", "commands[0].text")]
+    public async Task Work_that_makes_no_sense_is_named_field_by_field(string body, int status, params string[] fields)
+    {
+        var build = await site.BeginAsync();
+        var (answered, problem) = await site.PostAsync($"/api/builds/{build}/work", body);
+        Assert.Equal((status, string.Join(' ', fields)), (answered, string.Join(' ', problem["errors"]!.AsObject().Select(e => e.Key))));
+    }
+
+    [Fact]
+    public async Task An_engine_is_put_on_the_bench_with_everything_said_that_is_wrong()
+    {
+        var (status, problem) = await site.PostAsync("/api/builds", $$"""
+            {"build":"{{Guid.CreateVersion7()}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"wren","number":" ","name":"","sheet":"flat-nine"}
+            """);
+        Assert.Equal(422, status);
+        Assert.Equal(["by", "name", "number", "sheet"], problem["errors"]!.AsObject().Select(e => e.Key));
+    }
+
+    [Fact]
+    public async Task As_of_before_a_build_was_opened_is_answered_with_when_it_was()
+    {
+        var build = await site.BeginAsync();
+        using var response = await site.Client.GetAsync(new Uri($"/api/builds/{build}?asOf=2001-01-01T00:00:00Z", UriKind.Relative), TestContext.Current.CancellationToken);
+        Assert.Equal(422, (int)response.StatusCode);
+        var blank = await site.GetAsync($"/api/builds/{build}?asOf={Uri.EscapeDataString(DateTimeOffset.UtcNow.AddMinutes(1).ToString("O"))}");
+        Assert.Single(blank["state"]!["tasks"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_whole_build_goes_out_as_a_file_and_in_again_byte_for_byte()
+    {
+        var build = await site.BeginAsync();
+        await site.WorkAsync(build, Site.Reading("nose", "s1-0", "1.33942 in"));
+        var file = await site.Client.GetStringAsync(new Uri($"/api/builds/{build}/file", UriKind.Relative), TestContext.Current.CancellationToken);
+
+        var (test, database) = await TestDatabase.OpenAsync();
+        await using (test)
+        await using (database)
+        {
+            var read = JsonSerializer.Deserialize(file, CoreJson.Default.BuildFile)!;
+            var builds = new BuildLog(database);
+            await builds.OpenAsync(read.Id, read.Log, TestContext.Current.CancellationToken);
+            var again = read with { Log = (await builds.ReadAsync(read.Id, TestContext.Current.CancellationToken))! };
+            Assert.Equal(file, JsonSerializer.Serialize(again, CoreJson.Default.BuildFile));
+        }
+    }
+
+    [Fact]
+    public async Task The_front_ends_types_are_made_from_the_description_that_is_served()
+    {
+        var served = JsonNode.Parse(await site.Client.GetStringAsync(new Uri("/api/openapi/v1.json", UriKind.Relative), TestContext.Current.CancellationToken));
+        var kept = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Site.Root, "web", "openapi.json"), TestContext.Current.CancellationToken));
+        Assert.True(JsonNode.DeepEquals(served, kept), "web/openapi.json is stale: save /api/openapi/v1.json over it and run npm run types in web/");
+    }
+
+    [Fact]
+    public async Task Every_answer_allows_only_the_app_itself()
+    {
+        using var response = await site.Client.GetAsync(new Uri("/api/shop", UriKind.Relative), TestContext.Current.CancellationToken);
+        Assert.Contains("default-src 'self'", response.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        Assert.Equal("nosniff", response.Headers.GetValues("X-Content-Type-Options").Single());
+    }
+
+    private static string Command(Guid id)
+    {
+        var command = JsonNode.Parse(Site.Reading("nose", "s1-90", "34.022"))!;
+        command["id"] = id.ToString();
+        command["doneAt"] = "2026-06-01T08:00:00Z";
+        return command.ToJsonString();
+    }
+}

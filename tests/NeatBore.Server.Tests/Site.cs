@@ -1,0 +1,84 @@
+using System.Net.Http.Json;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using NeatBore.Tests;
+using Xunit;
+
+namespace NeatBore.Server.Tests;
+
+/// <summary>The whole server on a real PostgreSQL, with the demo shop.</summary>
+public sealed class Site : IAsyncLifetime
+{
+    private TestDatabase _test = null!;
+    private WebApplicationFactory<Program> _app = null!;
+
+    public HttpClient Client { get; private set; } = null!;
+
+    public static string Root
+    {
+        get
+        {
+            var dir = new DirectoryInfo(AppContext.BaseDirectory);
+            while (!File.Exists(Path.Combine(dir!.FullName, "NeatBore.slnx")))
+            {
+                dir = dir.Parent;
+            }
+
+            return dir.FullName;
+        }
+    }
+
+    public async ValueTask InitializeAsync()
+    {
+        (_test, var database) = await TestDatabase.OpenAsync();
+        await database.DisposeAsync();
+        _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host
+            .UseSetting("NEATBORE_DB", _test.ConnectionString)
+            .UseSetting("demo", Path.Combine(Root, "demo")));
+        Client = _app.CreateClient();
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        Client.Dispose();
+        await _app.DisposeAsync();
+        await _test.DisposeAsync();
+    }
+
+    public async Task<(int Status, JsonNode Body)> PostAsync(string path, string json)
+    {
+        using var content = new StringContent(json, System.Text.Encoding.UTF8, "application/json");
+        using var response = await Client.PostAsync(new Uri(path, UriKind.Relative), content);
+        return ((int)response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
+    }
+
+    public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
+
+    /// <summary>Puts an engine on the bench and begins its balancer.</summary>
+    public async Task<Guid> BeginAsync()
+    {
+        var build = Guid.CreateVersion7();
+        var (status, _) = await PostAsync("/api/builds", $$"""
+            {"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00+00:00","by":"ines","number":"020","name":"Trial","sheet":"straight-six-2.7"}
+            """);
+        Assert.Equal(200, status);
+        await WorkAsync(build, """{"do":"start-task","task":{"kind":"balancer-on","place":"balancer"}}""");
+        return build;
+    }
+
+    public async Task<JsonNode> WorkAsync(Guid build, string command, Guid? id = null, string by = "ines")
+    {
+        var whole = JsonNode.Parse(command)!.AsObject();
+        whole["id"] = (id ?? Guid.CreateVersion7()).ToString();
+        whole["doneAt"] = "2026-06-01T08:05:00+00:00";
+        var (status, body) = await PostAsync($"/api/builds/{build}/work", $$"""{"by":"{{by}}","commands":[{{whole.ToJsonString()}}]}""");
+        Assert.Equal(200, status);
+        return body;
+    }
+
+    public static string Reading(string step, string slot, string typed) => $$"""
+        {"do":"take-reading","slot":{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"{{step}}"},"round":1,"slot":"{{slot}}"},"typed":{{JsonSerializer.Serialize(typed)}},"unit":"mm"}
+        """;
+}

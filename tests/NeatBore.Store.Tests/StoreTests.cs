@@ -1,0 +1,134 @@
+using System.Text.Json;
+using NeatBore.Core;
+using NeatBore.Core.Bench;
+using NeatBore.Core.Measures;
+using NeatBore.Store;
+using NeatBore.Tests;
+using Npgsql;
+using Xunit;
+
+namespace NeatBore.Store.Tests;
+
+public sealed class StoreTests : IAsyncLifetime
+{
+    private static readonly DateTimeOffset s_at = new(2026, 6, 1, 8, 0, 0, 123, 456, TimeSpan.Zero);
+    private static readonly Signer s_ines = new("ines", "Ines", Role.Lead);
+    private static readonly StepRef s_step = new(new TaskRef("balancer-on", "balancer"), "nose");
+
+    private TestDatabase _test = null!;
+    private Database _database = null!;
+    private BuildLog _builds = null!;
+
+    public async ValueTask InitializeAsync()
+    {
+        (_test, _database) = await TestDatabase.OpenAsync();
+        _builds = new BuildLog(_database);
+    }
+
+    public async ValueTask DisposeAsync()
+    {
+        await _database.DisposeAsync();
+        await _test.DisposeAsync();
+    }
+
+    private static LogEntry Opened(long seq = 1) =>
+        new(seq, s_at, s_ines, new BuildOpened(Guid.CreateVersion7(), s_at, "014", "Hill-climb tourer", new SheetRef("six", 1)));
+
+    private static LogEntry Note(long seq, string text = "x", Guid? id = null) =>
+        new(seq, s_at, s_ines, new Noted(id ?? Guid.CreateVersion7(), s_at, s_step, text));
+
+    private async Task<Guid> OpenAsync()
+    {
+        var build = Guid.CreateVersion7();
+        await _builds.OpenAsync(build, [Opened()], TestContext.Current.CancellationToken);
+        return build;
+    }
+
+    [Fact]
+    public async Task Migrating_again_or_at_once_from_several_places_changes_nothing()
+    {
+        var build = await OpenAsync();
+        await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Task.Run(() => _database.MigrateAsync(TestContext.Current.CancellationToken))));
+        Assert.Single((await _builds.ReadAsync(build, TestContext.Current.CancellationToken))!);
+    }
+
+    [Fact]
+    public async Task What_was_appended_is_read_back_the_same_to_the_letter()
+    {
+        var build = await OpenAsync();
+        var called = new Called(
+            Guid.CreateVersion7(),
+            s_at.ToOffset(TimeSpan.FromHours(2)),
+            s_step,
+            2,
+            new Core.Procedures.Judgement(
+                Sentence.Of("Draw it {left} more; “µ” ± \" \\u0000-free.", ("left", Quantity.Mm(27.4))),
+                Call.Of([Check.AtMost("tilt", 0.1 + 0.2, 1 / 3.0, 1e-17)], c => Sentence.Of(c.Name))),
+            "1");
+        var written = new LogEntry(2, s_at, s_ines, called);
+        await _builds.AppendAsync(build, _ => [written], TestContext.Current.CancellationToken);
+        var read = (await _builds.ReadAsync(build, TestContext.Current.CancellationToken))![1];
+        Assert.Equal(Json(written), Json(read));
+    }
+
+    [Fact]
+    public async Task Writers_of_one_build_wait_for_one_another_and_the_log_never_branches()
+    {
+        var build = await OpenAsync();
+        await Parallel.ForEachAsync(Enumerable.Range(0, 120), new ParallelOptions { MaxDegreeOfParallelism = 12 }, async (i, cancel) =>
+            await _builds.AppendAsync(build, log => [Note(log[^1].Seq + 1, $"{i}")], cancel));
+        var log = (await _builds.ReadAsync(build, TestContext.Current.CancellationToken))!;
+        Assert.Equal(Enumerable.Range(1, 121).Select(i => (long)i), log.Select(e => e.Seq));
+        Assert.Equal(120, log.Select(e => e.Event).OfType<Noted>().Select(n => n.Text).Distinct().Count());
+    }
+
+    [Fact]
+    public async Task An_id_that_another_build_has_is_refused_and_nothing_of_it_is_kept()
+    {
+        var (one, other) = (await OpenAsync(), await OpenAsync());
+        var id = Guid.CreateVersion7();
+        await _builds.AppendAsync(one, _ => [Note(2, id: id)], TestContext.Current.CancellationToken);
+        var refused = await Assert.ThrowsAsync<PostgresException>(() => _builds.AppendAsync(other, _ => [Note(2), Note(3, id: id)], TestContext.Current.CancellationToken));
+        Assert.Equal(PostgresErrorCodes.UniqueViolation, refused.SqlState);
+        Assert.Single((await _builds.ReadAsync(other, TestContext.Current.CancellationToken))!);
+    }
+
+    [Theory]
+    [InlineData("update log set seq = seq + 1")]
+    [InlineData("delete from log")]
+    [InlineData("truncate log")]
+    [InlineData("delete from sheet_version")]
+    public async Task The_log_and_the_sheets_are_only_ever_added_to(string sql)
+    {
+        await OpenAsync();
+        await using var connection = new NpgsqlConnection(_test.ConnectionString);
+        await connection.OpenAsync(TestContext.Current.CancellationToken);
+        await using var command = new NpgsqlCommand(sql, connection);
+        var refused = await Assert.ThrowsAsync<PostgresException>(() => command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
+        Assert.Contains("only ever added to", refused.MessageText, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_build_that_is_gone_is_nothing_and_one_that_is_there_is_not_opened_again()
+    {
+        var gone = Guid.CreateVersion7();
+        Assert.Null(await _builds.ReadAsync(gone, TestContext.Current.CancellationToken));
+        Assert.Null(await _builds.AppendAsync(gone, _ => [Note(1)], TestContext.Current.CancellationToken));
+        var build = await OpenAsync();
+        Assert.False(await _builds.OpenAsync(build, [Opened()], TestContext.Current.CancellationToken));
+        Assert.Equal([build], await _builds.ListAsync(TestContext.Current.CancellationToken));
+    }
+
+    [Fact]
+    public async Task The_shop_is_added_to_and_what_is_there_is_left_as_it_is()
+    {
+        var register = new ShopRegister(_database);
+        var mic = new Instrument("mic-1", "Micrometer", "micrometer", 0.003, CalibrationDue: new DateOnly(2027, 3, 31));
+        await register.AddAsync(new Shop("Coldbrook Lane", [s_ines], [mic]), TestContext.Current.CancellationToken);
+        await register.AddAsync(new Shop("Other", [s_ines with { Role = Role.Viewer }], [mic with { Uncertainty = 1 }]), TestContext.Current.CancellationToken);
+        var shop = await register.ReadAsync(TestContext.Current.CancellationToken);
+        Assert.Equal(("Coldbrook Lane", s_ines, mic), (shop.Name, shop.People.Single(), shop.Instruments.Single()));
+    }
+
+    private static string Json(LogEntry entry) => JsonSerializer.Serialize(new BuildFile("", Guid.Empty, [], [entry]), CoreJson.Default.BuildFile);
+}

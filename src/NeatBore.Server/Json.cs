@@ -2,8 +2,8 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using NeatBore.Core;
 using Microsoft.AspNetCore.OpenApi;
+using NeatBore.Core;
 
 namespace NeatBore.Server;
 

@@ -1,5 +1,5 @@
-using NeatBore.Core.Measures;
 using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Centring;
 

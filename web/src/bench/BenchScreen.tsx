@@ -32,7 +32,7 @@ export function BenchScreen() {
   if (!bench.view || !sheet || bench.line === 'gone') return <Missing bench={bench} />;
   return (
     <div className="grid h-dvh grid-rows-[108px_auto_minmax(0,1fr)_auto] max-md:flex max-md:h-auto max-md:flex-col max-md:pb-[72px]">
-      <header className="grid grid-cols-[190px_minmax(0,1fr)_150px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[1fr_auto]">
+      <header className="grid grid-cols-[190px_minmax(0,1fr)_204px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[1fr_auto]">
         <div className="flex flex-col justify-between py-1.5 pl-4">
           <div className="leading-tight">
             <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
@@ -210,8 +210,11 @@ function TaskBench({
     });
     setFocused(null);
   };
-  const strike = (reading: ReadingState, because: StrikeReason) =>
+  const strike = (reading: ReadingState, because: StrikeReason) => {
     send({ do: 'strike', reading: reading.id, because });
+    // The work goes back to the place that is empty now.
+    setFocused(null);
+  };
   const back = (slot: string) => {
     const i = slots.findIndex((s) => s.slot.key === slot);
     const to = slots[i - 1]?.slot.key;

@@ -136,10 +136,16 @@ function LimitBar({ checks }: { checks: readonly Check[] }) {
           // Two limits that stand close lean away from one another; a lone one stands under its own line.
           const close = limits.length === 2 && x(limits[1]!) - x(limits[0]!) < 84;
           const anchor = close ? (i === 0 ? 'end' : 'start') : 'middle';
+          const low = Math.max(x(limits[0]!) + 8, 76);
+          const at = !close
+            ? Math.min(258, Math.max(42, x(limit)))
+            : i === 0
+              ? low
+              : Math.max(x(limit) - 8, low + 10);
           return (
             <text
               key={limit}
-              x={close ? x(limit) : Math.min(258, Math.max(42, x(limit)))}
+              x={at}
               y="48"
               fontSize="18"
               fontWeight="600"

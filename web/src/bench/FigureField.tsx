@@ -21,7 +21,10 @@ export function FigureField({ scene, slots, box, children }: Props) {
       aria-label={scene.title}
       className="on-field relative flex min-h-0 min-w-0 flex-col items-center overflow-auto bg-field"
     >
-      <div className="relative w-full max-md:overflow-x-auto md:aspect-[1048/500] md:h-full md:w-auto md:max-w-full">
+      <div
+        tabIndex={narrow ? 0 : undefined}
+        className="relative w-full max-md:overflow-x-auto md:aspect-[1048/500] md:h-full md:w-auto md:max-w-full"
+      >
         <svg
           viewBox={`0 0 ${field.width} ${field.height}`}
           className="block h-full w-full max-md:h-auto max-md:w-[680px] max-md:max-w-none"
@@ -55,6 +58,19 @@ export function FigureField({ scene, slots, box, children }: Props) {
             </div>
           ))}
         </div>
+      )}
+      {scene.twin && (
+        <table className="sr-only">
+          <caption>{scene.title}</caption>
+          <tbody>
+            {scene.twin.map(([what, value]) => (
+              <tr key={what}>
+                <th scope="row">{what}</th>
+                <td>{value}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
       )}
       {children}
     </section>

@@ -17,10 +17,13 @@ export function Panel({ trigger, title, open, onOpenChange, children, wide = fal
       <Popover.Trigger asChild>{trigger}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className={`z-30 max-h-[80vh] overflow-y-auto border-2 border-ink bg-white p-4 text-ink ${wide ? 'w-[720px]' : 'w-[440px]'} max-w-[calc(100vw-16px)]`}
+          className={`z-30 max-h-[80vh] overflow-y-auto border-2 border-ink bg-white p-4 text-ink ${wide ? 'w-[860px]' : 'w-[440px]'} max-w-[calc(100vw-16px)]`}
           sideOffset={8}
           collisionPadding={8}
           aria-label={title}
+          tabIndex={0}
+          // The bench itself says where the keyboard goes when a panel closes.
+          onCloseAutoFocus={(e) => e.preventDefault()}
         >
           <h2 className="text-title font-bold">{title}</h2>
           {children}

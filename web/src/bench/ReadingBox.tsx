@@ -190,7 +190,7 @@ function Taken(props: Props & { reading: ReadingState }) {
             }
           }}
         >
-          <span className="truncate">{text}</span>
+          <span className="truncate">{text}</span>{' '}
           {unit && <span className="ml-1 font-sans text-base text-line">{unit}</span>}
         </button>
       </StrikePopover>

@@ -1,10 +1,37 @@
+import { Fragment, useEffect, useMemo, useState } from 'react';
+import { Panel } from './Panel';
+import { useKeys } from './keys';
 import { useSettings } from './reader';
 import type { Bench } from './useBuild';
 
+const keyWords: [string, string][] = [
+  ['Enter', 'Takes the open reading, ticks, goes on'],
+  ['Shift+Enter', 'Back to the place before'],
+  ['Page Down', 'Ticks, for a foot pedal'],
+  ['Alt+N, Alt+P', 'Next step, previous step'],
+  ['Alt+R', 'Rubs out your last reading'],
+  ['Alt+A', 'Measures again: a new round'],
+  ['Alt+T', 'Note'],
+  ['Alt+D', 'Decides, where the call is yours'],
+  ['Alt+W', 'Why'],
+  ['Alt+U', 'Millimetres or inches'],
+  ['?', 'These keys, outside a field'],
+];
+
 /** The right end of the strip: units, light, and who is at the bench. */
 export function StripEnds({ bench }: { bench: Bench }) {
-  const { reader, setUnits, setMe, dim, setDim } = useSettings();
+  const { reader, setUnits, setMe, dim, setDim, keys, setKeys } = useSettings();
+  const [keysShown, setKeysShown] = useState(false);
   const metric = reader.units === 'metric';
+  useKeys(useMemo(() => ({ u: () => setUnits(metric ? 'inch' : 'metric') }), [metric, setUnits]));
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if (event.key === '?' && !typing) setKeysShown((shown) => !shown);
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
   return (
     <div className="flex flex-col items-end justify-center gap-1 pr-4 text-base font-semibold">
       <button
@@ -16,6 +43,33 @@ export function StripEnds({ bench }: { bench: Bench }) {
         <span className="sr-only">{metric ? ', change to inches' : ', change to millimetres'}</span>
       </button>
       <div className="flex items-center gap-3">
+        <Panel
+          title="Keys"
+          open={keysShown}
+          onOpenChange={setKeysShown}
+          trigger={
+            <button type="button" className="min-h-11">
+              Keys
+            </button>
+          }
+        >
+          <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-base">
+            {keyWords.map(([key, words]) => (
+              <Fragment key={key}>
+                <dt className="font-bold">{key}</dt>
+                <dd>{words}</dd>
+              </Fragment>
+            ))}
+          </dl>
+          <button
+            type="button"
+            className="mt-3 h-16 w-full border-2 border-ink bg-page text-title font-bold"
+            aria-pressed={!keys}
+            onClick={() => setKeys(!keys)}
+          >
+            {keys ? 'Switch the Alt keys off' : 'Switch the Alt keys on'}
+          </button>
+        </Panel>
         <button type="button" className="min-h-11" aria-pressed={dim} onClick={() => setDim(!dim)}>
           {dim ? 'Light' : 'Dim'}
         </button>

@@ -1,14 +1,16 @@
 import { useEffect } from 'react';
+import { useSettings } from './reader';
 
 /** Alt with a letter; each has a button that does the same. */
 export type Keys = Partial<Record<string, () => void>>;
 
 /** Listens for Alt+letter anywhere on the screen. Digits and letters without Alt always go to the open reading. */
 export function useKeys(keys: Keys): void {
+  const { keys: on } = useSettings();
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       const letter = event.code.startsWith('Key') ? event.code.slice(3).toLowerCase() : event.key;
-      const act = event.altKey && !event.ctrlKey && !event.metaKey ? keys[letter] : undefined;
+      const act = on && event.altKey && !event.ctrlKey && !event.metaKey ? keys[letter] : undefined;
       if (act) {
         event.preventDefault();
         act();
@@ -16,5 +18,5 @@ export function useKeys(keys: Keys): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [keys]);
+  }, [keys, on]);
 }

@@ -8,6 +8,9 @@ interface Settings {
   setMe: (id: string) => void;
   dim: boolean;
   setDim: (dim: boolean) => void;
+  /** Whether Alt with a letter does anything. */
+  keys: boolean;
+  setKeys: (on: boolean) => void;
 }
 
 const Context = createContext<Settings | null>(null);
@@ -33,6 +36,7 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const [units, setUnits] = useState<Reader['units']>(kept('units') === 'inch' ? 'inch' : 'metric');
   const [me, setMe] = useState(kept('me'));
   const [dim, setDim] = useState(kept('dim') === 'yes');
+  const [keys, setKeys] = useState(kept('keys') !== 'off');
   useEffect(() => {
     document.documentElement.dataset['theme'] = dim ? 'dim' : 'light';
   }, [dim]);
@@ -53,8 +57,13 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
         keep('dim', d ? 'yes' : 'no');
         setDim(d);
       },
+      keys,
+      setKeys: (on) => {
+        keep('keys', on ? 'on' : 'off');
+        setKeys(on);
+      },
     }),
-    [units, me, dim],
+    [units, me, dim, keys],
   );
   return <Context value={value}>{children}</Context>;
 }

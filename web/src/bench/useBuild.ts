@@ -37,6 +37,9 @@ export interface Bench {
 
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
 
+const newer = (old: BuildView | undefined, now: BuildView): BuildView =>
+  old && old.state.upToSeq >= now.state.upToSeq ? old : now;
+
 const outboxes = new Map<string, Outbox>();
 
 /** One build, live: its state, and the way to change it. */
@@ -45,7 +48,13 @@ export function useBuild(id: string): Bench {
   const { me } = useSettings();
   const [notices, setNotices] = useState<ReadonlyMap<string, Notice>>(new Map());
   const [refused, setRefused] = useState<string | null>(null);
-  const build = useQuery({ queryKey: ['build', id], queryFn: () => api.build(id) });
+  const build = useQuery({
+    queryKey: ['build', id],
+    queryFn: () => api.build(id),
+    refetchInterval: 5_000,
+    // An answer that was overtaken by a newer one on the way is dropped.
+    structuralSharing: (old, now) => newer(old as BuildView | undefined, now as BuildView),
+  });
   const shop = useShop();
 
   const answered = useCallback(
@@ -93,7 +102,7 @@ export function useBuild(id: string): Bench {
   return {
     view: build.data,
     shop: shop.data,
-    problem: build.error instanceof Problem ? build.error : shop.error instanceof Problem ? shop.error : null,
+    problem: [build.failureReason, shop.failureReason].find((e) => e instanceof Problem) ?? null,
     me: person,
     send,
     waiting,

@@ -30,6 +30,16 @@ export function hubFace({ sheet, step, reader }: SceneInput): Scene {
 
   return {
     title: 'The hub’s face from the front: depth down to the nose’s rim',
+    ...(found && {
+      twin: [
+        [
+          'Mean depth',
+          `${writeMm(found.meanDepthMm, reader)} ± ${writeMm(found.uncertaintyMm.mean, reader)}`,
+        ],
+        ['Tilt', `${writeMm(found.tiltMm, reader)} ± ${writeMm(found.uncertaintyMm.tilt, reader)}`],
+        ['Deepest towards', found.deepestClock ?? 'nowhere: it is level'],
+      ] as const,
+    }),
     places: Object.fromEntries(
       degrees.map((deg, i) => [
         `${deg}`,

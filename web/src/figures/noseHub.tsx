@@ -188,6 +188,26 @@ export function fit({ sheet, task, step, reader }: SceneInput): Scene {
   return {
     title: 'Nose and hub as they will sit, to scale; the interference and the force it takes',
     places: {},
+    ...(found && {
+      twin: [
+        [
+          'Interference',
+          `${writeMm(found.interferenceMm.mean, reader, 0.001)} ± ${writeMm(found.interferenceMm.uncertainty, reader, 0.001)}`,
+        ],
+        [
+          'Least to most',
+          `${writeMm(found.interferenceMm.least, reader, 0.001)} to ${writeMm(found.interferenceMm.most, reader, 0.001)}`,
+        ],
+        ['Nose at 20 °C', writeMm(found.shaft.meanMm, reader, 0.001)],
+        ['Bore at 20 °C', writeMm(found.hub.meanMm, reader, 0.001)],
+        [
+          'Press force when home',
+          [found.pressForceN.low, found.pressForceN.high]
+            .map((value) => writeQuantity({ value, dimension: 'force', resolution: 100 }, reader))
+            .join(' to '),
+        ],
+      ] as const,
+    }),
     drawing: (
       <>
         <Hatches />
@@ -251,6 +271,12 @@ export function draw({ sheet, task, step, reader }: SceneInput): Scene {
   const tip = s.y(-balancer.ring.outerDiameterMm / 2 - 3);
   return {
     title: 'The hub where it stands, to scale, front at the left',
+    ...(at && {
+      twin: [
+        ['Engaged', writeMm(at.engagedMm, reader, 0.1)],
+        ['To go', writeMm(at.leftMm, reader, 0.1)],
+      ] as const,
+    }),
     places: {
       start: { at: [112, 116], to: [s.x(front), s.y(balancer.nose.diameterMm / 2 + 6)] },
       part: { at: [112, 226], to: [s.x(front), s.y(-balancer.nose.diameterMm / 2 - 6)] },

@@ -269,7 +269,8 @@ export function LimitScale({
 /** The smallest step worth showing of a checked value. */
 export const resolutionOf = (check: Check): number =>
   ({
-    length: check.limit !== 0 && Math.abs(check.limit) < 0.2 ? 0.001 : 0.01,
+    length:
+      Math.max(Math.abs(check.limit), Math.abs(check.value)) < 0.2 && check.name !== 'tilt' ? 0.001 : 0.01,
     share: 0.01,
     days: 1,
     torque: 0.1,

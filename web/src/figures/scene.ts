@@ -22,6 +22,8 @@ export interface Scene {
   title: string;
   drawing: ReactNode;
   places: Readonly<Record<string, Place>>;
+  /** What the drawing shows in numbers, for those who can't see it. */
+  twin?: readonly (readonly [what: string, value: string])[];
 }
 
 /** What a figure is drawn from: the sheet and what the core worked out. It computes nothing of the job itself. */

@@ -41,7 +41,7 @@ export function Record() {
   const { state } = view.data;
   return (
     <main className="mx-auto max-w-[1000px] bg-white px-10 py-8 font-read text-small max-md:px-4 print:max-w-none print:p-0">
-      <nav className="mb-6 flex gap-6 font-sans text-title font-semibold print:hidden">
+      <nav className="mb-6 flex flex-wrap gap-6 font-sans text-title font-semibold print:hidden">
         <Link className="flex min-h-11 items-center" to="/">
           ‹ Today
         </Link>
@@ -207,7 +207,7 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
         <tr>
           <th>Place</th>
           <th>Reading</th>
-          <th>As typed</th>
+          <th className="max-md:hidden">As typed</th>
           <th>Taken with</th>
           <th>By, when</th>
         </tr>
@@ -236,11 +236,11 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
                   )}
                   {reading.oddConfirmed && <span className="font-normal"> odd, kept</span>}
                 </td>
-                <td className="w-[10%] py-0.5 pr-3 text-muted">
+                <td className="w-[10%] py-0.5 pr-3 text-muted max-md:hidden">
                   {reading.value == null ? '' : `“${reading.typed}”`}
                 </td>
-                <td className="py-0.5 pr-3 whitespace-nowrap">{reading.instrument?.name}</td>
-                <td className="py-0.5 text-right whitespace-nowrap">{signed(reading)}</td>
+                <td className="py-0.5 pr-3 md:whitespace-nowrap">{reading.instrument?.name}</td>
+                <td className="py-0.5 text-right md:whitespace-nowrap">{signed(reading)}</td>
               </tr>
             );
           }),

@@ -1,0 +1,276 @@
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+public sealed class BalancerOnStories(App app) : IClassFixture<App>
+{
+    private static readonly string[] s_stations = ["s1-0", "s1-90", "s2-0", "s2-90", "s3-0", "s3-90"];
+    private static readonly string[] s_nose = ["34.021", "34.022", "34.020", "34.021", "34.019", "34.020"];
+    private static readonly string[] s_bore = ["33.996", "33.998", "33.997", "33.996", "33.995", "33.997"];
+
+    [Fact]
+    public async Task From_a_blank_build_to_its_record_with_the_keyboard_alone()
+    {
+        using var builder = new Builder();
+        builder.Open(app.Address);
+        builder.See("Tap a part on the drawing");
+        builder.IsAccessible();
+        builder.Picture("today");
+        builder.Find("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer on')]").SendKeys(Keys.Enter);
+        builder.GoOn("Begin: Balancer on");
+        Parts(builder);
+
+        Sizes(builder, s_nose, "16", picture: "bench-nose");
+        Sizes(builder, s_bore, "24");
+        builder.See("Fit it. Expect 8.8 kN to 14.1 kN to draw it home.");
+        builder.See("0.027 mm ± 0.005 mm");
+        builder.IsAccessible();
+        builder.Picture("bench-fit");
+        builder.Alt('w');
+        builder.See("DIN 7190-1");
+        builder.See("Neat Bore default");
+        builder.IsAccessible();
+        builder.Picture("why");
+        builder.Press(Keys.Escape);
+        builder.GoOn("Key, oil, sealant");
+
+        Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
+        builder.Read("start", "40");
+        builder.See("34.0 mm to go");
+        builder.Read("part", "22.5");
+        builder.See("Draw it 16.5 mm more");
+        builder.IsAccessible();
+        builder.Picture("bench-draw");
+        builder.Tick("home");
+        builder.Read("0", "6.01");
+        builder.Read("120", "6.02");
+        builder.Read("240", "6.00");
+        builder.See("Seated and square.");
+        builder.IsAccessible();
+        builder.Picture("bench-seat");
+        builder.GoOn("Crank bolt");
+
+        Ticks(builder, "tool-off", "by-hand");
+        builder.Read("wrench", "420");
+        builder.Read("adaptor", "60");
+        builder.Read("angle", "35");
+        builder.See("Set the wrench to 125.3 N·m");
+        builder.WaitForPlace("set");
+        builder.Picture("bench-bolt");
+        builder.Read("set", "92.4 lbf ft");
+        builder.Tick("click");
+        builder.See("Tight. Crank lock out");
+        builder.IsAccessible();
+        builder.GoOn("Crank turns");
+        Ticks(builder, "two-turns", "tight", "float");
+        builder.Read("error", "0.5");
+        builder.See("The balancer is on. Its record is kept.");
+        builder.IsAccessible();
+        builder.GoOn("Open the record");
+
+        builder.See("Record of build 014");
+        foreach (var words in (string[])["HB-21", "34.022 mm", "“92.4 lbf ft”", "Torque wrench 40–200", "Fit it. Expect 8.8 kN to 14.1 kN", "at least 0.010 mm (engine's manual)", "Ines"])
+        {
+            builder.See(words);
+        }
+
+        builder.IsAccessible();
+        builder.Picture("record");
+        builder.HasNoErrors();
+        var id = builder.Address.Split('/')[^2];
+        Assert.Equal("done", (string)(await app.StateAsync(id))["standing"]!);
+        builder.Open(app.Address);
+        builder.See("Balancer on is done.");
+    }
+
+    [Fact]
+    public async Task What_is_typed_wrong_is_said_in_place_and_nothing_is_lost()
+    {
+        var build = await app.BuildAsync("021");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.GoOn("Begin");
+        builder.WaitForPlace("balancer");
+        builder.Press(Keys.Enter);
+        builder.See("Nothing is typed.");
+        Parts(builder);
+
+        builder.WaitForPlace("s1-0");
+        builder.Press("about 34", Keys.Enter);
+        builder.See("“about 34” is not a number.");
+        Clear(builder);
+        builder.Press("34..02", Keys.Enter);
+        builder.See("more than one decimal mark");
+        Clear(builder);
+        builder.Press("34 in", Keys.Enter);
+        builder.See("863.600 mm was understood");
+        builder.IsAccessible();
+        builder.Picture("asked-in-place");
+        builder.WaitForPlace("s1-0");
+        Clear(builder);
+        builder.Read("s1-0", "34.021");
+
+        // A second look at what is taken: struck with a reason, both stay.
+        builder.WaitForPlace("s1-90");
+        builder.Find("//button[@data-taken='s1-0']").SendKeys(Keys.Enter);
+        builder.Find("//button[.='The gauge moved']").SendKeys(Keys.Enter);
+        builder.Read("s1-0", "34.022");
+        builder.WaitForPlace("s1-90");
+        builder.Read("s1-90", "34.9");
+        builder.WaitForPlace("s2-0");
+        builder.Alt('r');
+        builder.Read("s1-90", "34.022");
+        foreach (var (place, value) in s_stations.Skip(2).Zip(s_nose.Skip(2)))
+        {
+            builder.Read(place, value);
+        }
+
+        builder.Read("temperature", "61F");
+
+        // A bore larger than the hub is asked about, kept if that is wanted, and judged as what can't be.
+        builder.WaitForPlace("s1-0");
+        builder.Press("60", Keys.Enter);
+        builder.See("60.000 mm was understood");
+        builder.WaitForPlace("s1-0");
+        builder.Press(Keys.Enter);
+        foreach (var (place, value) in s_stations.Skip(1).Zip(s_bore.Skip(1)))
+        {
+            builder.Read(place, value);
+        }
+
+        builder.Read("temperature", "24");
+        builder.See("These readings can’t all be true.");
+        builder.See("must be larger than the bore (60.000 mm)");
+
+        // Measured again as a new round; the old one stays beside it.
+        builder.GoOn("Measure again");
+        builder.Find("//button[@role='radio' and .='Measure the bore']").SendKeys(Keys.Enter);
+        builder.Find("//textarea").SendKeys("Read the wrong scale" + Keys.Enter);
+        builder.See("was 60.000");
+        foreach (var (place, value) in s_stations.Zip(s_bore.Select(b => b.Replace("33.99", "33.90", StringComparison.Ordinal))))
+        {
+            builder.Read(place, value);
+        }
+
+        builder.Read("temperature", "24");
+        builder.See("Don’t draw it on.");
+        builder.IsAccessible();
+        builder.Picture("bench-stop");
+
+        // A lead opens the gate against the Stop; the reason stays.
+        builder.Find("//button[.='Open gate']").SendKeys(Keys.Enter);
+        builder.Find("//textarea").SendKeys("Trial hub, not to be run" + Keys.Enter);
+        builder.See("Gate opened: Trial hub, not to be run");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        foreach (var words in (string[])["struck: the gauge moved", "struck: rubbed out", "odd, kept", "Round 2: Read the wrong scale", "Gate opened by Ines (lead)"])
+        {
+            builder.See(words);
+        }
+
+        builder.HasNoErrors();
+    }
+
+    [Fact]
+    public async Task When_the_record_stops_the_screen_says_so_keeps_what_is_typed_and_goes_on()
+    {
+        var build = await app.BuildAsync("022");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.GoOn("Begin");
+        Parts(builder);
+        builder.Read("s1-0", s_nose[0]);
+        builder.WaitForPlace("s1-90");
+
+        App.Cluster("stop", "immediate");
+        try
+        {
+            builder.Read("s1-90", s_nose[1]);
+            builder.Read("s2-0", s_nose[2]);
+            builder.See("No line to the record.");
+            builder.See("2 waiting, not judged.");
+            builder.Picture("no-line");
+
+            // Even a reload loses nothing: what waits is in the browser's own store.
+            builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+            builder.See("No line to the record");
+        }
+        finally
+        {
+            App.Cluster("start");
+        }
+
+        builder.See("3 of 7 taken");
+        builder.SeeNot("waiting");
+        builder.Read("s2-90", s_nose[3]);
+        builder.See("4 of 7 taken");
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
+        Assert.Equal([1, 1, 1, 1, 0, 0, 0], slots.Select(s => s!["readings"]!.AsArray().Count));
+    }
+
+    [Fact]
+    public async Task On_a_phone_nothing_sticks_out_and_the_work_goes_on()
+    {
+        var build = await app.BuildAsync("023");
+        using var builder = new Builder(390, 844);
+        builder.Open(app.Address);
+        builder.See("Build 023");
+        builder.Fits();
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.GoOn("Begin");
+        Parts(builder);
+        builder.Fits();
+        Sizes(builder, s_nose, "16", picture: "phone-nose");
+        builder.Fits();
+        builder.IsAccessible();
+        Sizes(builder, s_bore, "24");
+        builder.See("Fit it.");
+        builder.Fits();
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("34.022 mm");
+        builder.Fits();
+        builder.HasNoErrors();
+    }
+
+    [Fact]
+    public void A_build_that_is_gone_is_said_to_be()
+    {
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{Guid.CreateVersion7()}/balancer-on/balancer");
+        builder.See("This build is not in the record");
+        builder.IsAccessible();
+    }
+
+    private static void Parts(Builder builder)
+    {
+        builder.Read("balancer", "HB-21");
+        builder.Read("bolt", "B-7, new");
+        Ticks(builder, "nose", "bore", "thread", "clean");
+    }
+
+    private static void Sizes(Builder builder, string[] sizes, string temperature, string? picture = null)
+    {
+        foreach (var (place, value) in s_stations.Zip(sizes))
+        {
+            builder.Read(place, value);
+            if (picture is not null && place == "s2-0")
+            {
+                builder.WaitForPlace("s2-90");
+                builder.See("3 of 7 taken");
+                builder.Picture(picture);
+            }
+        }
+
+        builder.Read("temperature", temperature);
+    }
+
+    private static void Ticks(Builder builder, params string[] places)
+    {
+        foreach (var place in places)
+        {
+            builder.Tick(place);
+        }
+    }
+
+    private static void Clear(Builder builder) => builder.Press(Keys.Control + "a", Keys.Delete);
+}

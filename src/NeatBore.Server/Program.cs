@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Connections;
 using NeatBore.Core;
 using NeatBore.Core.Procedures;
 using NeatBore.Server;
@@ -8,6 +9,7 @@ using NeatBore.Server.Errors;
 using NeatBore.Server.Health;
 using NeatBore.Server.Shops;
 using NeatBore.Store;
+using Npgsql;
 
 var builder = WebApplication.CreateBuilder(args);
 var port = builder.Configuration.GetValue("port", 5317);
@@ -22,6 +24,8 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.Logging.AddSimpleConsole(console => console.SingleLine = true);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
+// What stops the start is said below, in one line.
+builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
 builder.Services.ConfigureHttpJsonOptions(http => Json.Configured(http.SerializerOptions));
 builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
     context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
@@ -64,7 +68,22 @@ app.MapCalc();
 app.MapShop();
 app.MapBuilds();
 app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/).*$)}", "index.html");
-app.Run();
+app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{port}"));
+try
+{
+    await app.RunAsync();
+    return 0;
+}
+catch (IOException e) when (e.InnerException is AddressInUseException)
+{
+    Console.Error.WriteLine($"Neat Bore: port {port} is taken by another program; try ./start --port {port + 10}");
+    return 1;
+}
+catch (NpgsqlException e)
+{
+    Console.Error.WriteLine($"Neat Bore: the database can’t be reached: {e.Message}");
+    return 1;
+}
 
 /// <summary>Named so that the tests can start the whole server.</summary>
 public partial class Program;

@@ -158,11 +158,12 @@ public sealed class Desk(
     private static Sentence? Odd(Slot slot, double value, IReadOnlyList<SlotState> slots)
     {
         Quantity Shown(double v) => new(v, slot.Dimension, slot.Resolution);
+        Quantity Roughly(double v, Band part) => new(v, slot.Dimension, Math.Max(slot.Resolution, (part.High - part.Low) / 20));
         if (slot.Plausible is { } part && (value < part.Low || value > part.High))
         {
             return Sentence.Of(
                 "{value} was understood, but here it would be from {low} to {high}. Enter again keeps it as typed.",
-                ("value", Shown(value)), ("low", Shown(part.Low)), ("high", Shown(part.High)));
+                ("value", Shown(value)), ("low", Roughly(part.Low, part)), ("high", Roughly(part.High, part)));
         }
 
         var peers = slots.Where(s => slot.Peers is not null && s.Slot.Peers == slot.Peers && s.Slot.Key != slot.Key && s.Live?.Value is not null)

@@ -256,7 +256,7 @@ function TaskBench({
 
   return (
     <>
-      <CallBand step={step} waiting={waiting.length} offline={bench.line === 'down'} />
+      <CallBand step={step} waiting={waiting.length} offline={bench.line === 'down'} open={openSlot?.label} />
       <main
         className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-md:flex max-md:flex-col-reverse"
         onKeyDown={onPageDown}

@@ -10,10 +10,12 @@ interface Props {
   /** Readings that wait for the line to come back: the call is then an old one. */
   waiting: number;
   offline: boolean;
+  /** The place that is open. */
+  open: string | undefined;
 }
 
 /** What the eye meets first: may I go on, what do I do with my hands, the number against its limit. */
-export function CallBand({ step, waiting, offline }: Props) {
+export function CallBand({ step, waiting, offline, open }: Props) {
   const reader = useReader();
   const call = step.now.call;
   const released = step.status === 'released';
@@ -28,7 +30,10 @@ export function CallBand({ step, waiting, offline }: Props) {
           : 'under-way';
   const sentence = step.blockedBy
     ? `${step.blockedBy.replace(/^Gate: (.*)$/, 'The gate at “$1” is shut. It opens on a go, or with a reason.').replace(/^First: (.*)$/, 'First: $1.')}`
-    : writeSentence(step.now.do, reader);
+    : waiting > 0 && offline && open
+      ? // The core has not seen what waits, so its sentence is behind the hand.
+        `Go on reading: ${open}.`
+      : writeSentence(step.now.do, reader);
   const word = step.blockedBy ? 'Shut' : wordOf(mark);
   return (
     <section

@@ -189,8 +189,8 @@ public sealed class Desk(
             throw new UnusableInputException("reading", "stands in an earlier round, which is kept as it was");
         }
 
-        var last = log.Last(e => e.Event is ReadingTaken && e.By.Id == by.Id);
-        if (strike.Because == StrikeReason.RubbedOut && last.Event.Id != strike.Reading)
+        var last = log.LastOrDefault(e => e.Event is ReadingTaken && e.By.Id == by.Id);
+        if (strike.Because == StrikeReason.RubbedOut && last?.Event.Id != strike.Reading)
         {
             throw new UnusableInputException("because", "only your last reading can be rubbed out; an earlier one is struck with a reason: slip, gauge moved, wrong place");
         }

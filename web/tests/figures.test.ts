@@ -1,0 +1,160 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, test } from 'vitest';
+import type { Check, EngineSheet, Slot, StepState, TaskState } from '../src/api/types';
+import { sceneOf } from '../src/figures';
+import { limitDomain } from '../src/figures/parts';
+import { field, onCircle, scaled } from '../src/figures/scene';
+
+const sheet = JSON.parse(
+  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v1.json', import.meta.url), 'utf8'),
+) as EngineSheet;
+
+/** A step with these places, each with a value if one is given. */
+function stepWith(
+  id: string,
+  figure: string,
+  keys: Record<string, Partial<Slot> & { value?: number }>,
+): StepState {
+  const slots = Object.entries(keys).map(([key, { value, ...slot }]) => ({
+    slot: { key, label: key, kind: 'number', dimension: 'length', resolution: 0.01, ...slot },
+    live: value === undefined ? null : { value },
+    readings: [],
+  }));
+  return {
+    ref: { task: { kind: 'balancer-on', place: 'balancer' }, step: id, item: '' },
+    title: id,
+    figure,
+    rounds: [{ round: 1, slots }],
+    now: { do: { template: '', args: {} } },
+  } as unknown as StepState;
+}
+
+const diameters = {
+  's1-0': {},
+  's1-90': {},
+  's2-0': {},
+  's2-90': {},
+  's3-0': {},
+  's3-90': {},
+  temperature: { dimension: 'temperature' as const },
+};
+const tick = { kind: 'tick' as const };
+const steps: StepState[] = [
+  stepWith('parts', 'checks', {
+    balancer: { kind: 'text' },
+    bolt: { kind: 'text' },
+    nose: tick,
+    bore: tick,
+    thread: tick,
+    clean: tick,
+  }),
+  stepWith('nose', 'diameters', diameters),
+  stepWith('bore', 'diameters', diameters),
+  stepWith('dress', 'checks', { key: tick, oil: tick, sealant: tick, track: tick }),
+  stepWith('draw', 'draw', { start: { value: 40 }, part: { value: 22.5 }, home: tick }),
+  stepWith('seat', 'hub-face', { '0': { value: 6 }, '120': { value: 6.1 }, '240': { value: 5.9 } }),
+  stepWith('bolt', 'wrench', {
+    'tool-off': tick,
+    'by-hand': tick,
+    wrench: {},
+    adaptor: {},
+    angle: {},
+    set: {},
+    click: tick,
+  }),
+  stepWith('mark', 'mark', { error: {} }),
+];
+const task = { steps: [] as StepState[], choices: [] } as unknown as TaskState;
+const reader = { units: 'metric', view: 'front' } as const;
+
+/** The room that a place's box and its label take up, as ReadingBox draws them. */
+function room(slot: Slot, at: readonly [number, number], width?: number) {
+  if (slot.kind === 'number') return { x0: at[0] - 78, x1: at[0] + 78, y0: at[1] - 26, y1: at[1] + 52 };
+  const half = slot.kind === 'tick' ? 32 : 26;
+  return { x0: at[0], x1: at[0] + (width ?? 400), y0: at[1] - half, y1: at[1] + half };
+}
+
+describe.each(steps.map((s) => [s.ref.step, s] as const))('the figure of %s', (_, step) => {
+  const scene = sceneOf({ sheet, task, step, reader, open: undefined });
+  const slots = step.rounds[0]!.slots.map((s) => s.slot);
+
+  test('has a place for every reading, inside the field', () => {
+    for (const slot of slots) {
+      const place = scene.places[slot.key];
+      expect(place, slot.key).toBeDefined();
+      const { x0, x1, y0, y1 } = room(slot, place!.at, place!.width);
+      expect([x0 >= 0, x1 <= field.width, y0 >= 40, y1 <= field.height], slot.key).toEqual([
+        true,
+        true,
+        true,
+        true,
+      ]);
+      if (place!.to) {
+        expect(place!.to[0]).toBeGreaterThan(0);
+        expect(place!.to[0]).toBeLessThan(field.width);
+      }
+    }
+  });
+
+  test('lays no box over another', () => {
+    const rooms = slots.map((slot) => room(slot, scene.places[slot.key]!.at, scene.places[slot.key]!.width));
+    rooms.forEach((a, i) =>
+      rooms.slice(i + 1).forEach((b, j) => {
+        const apart = a.x1 <= b.x0 || b.x1 <= a.x0 || a.y1 <= b.y0 || b.y1 <= a.y0;
+        expect(apart, `${slots[i]!.key} and ${slots[i + 1 + j]!.key}`).toBe(true);
+      }),
+    );
+  });
+});
+
+test('the hub’s three places stand at their clock positions', () => {
+  const places = sceneOf({ sheet, task, step: steps[5]!, reader, open: undefined }).places;
+  const [twelve, four, eight] = ['0', '120', '240'].map((k) => places[k]!.to!);
+  expect(twelve![1]).toBeLessThan(four![1]);
+  expect(four![0]).toBeGreaterThan(eight![0]);
+  expect(four![1]).toBeCloseTo(eight![1], 9);
+});
+
+test('clock angles go clockwise from the top, and millimetres go up', () => {
+  const [x, y] = onCircle([100, 100], 10, 90);
+  expect([x, y]).toEqual([110, expect.closeTo(100, 9) as number]);
+  expect(scaled([0, 100], 2).y(10)).toBe(80);
+});
+
+describe('the scale of a limit', () => {
+  const check = (more: Partial<Check>): Check =>
+    ({
+      name: 'tilt',
+      verdict: 'go',
+      value: 0.03,
+      limit: 0.1,
+      uncertainty: 0.01,
+      side: 'upper',
+      dimension: 'length',
+      ...more,
+    }) as Check;
+
+  test('begins at nothing where only an upper limit holds, and shows the whole whisker', () => {
+    const { domain, low, high } = limitDomain([check({ value: 0.2 })]);
+    expect(domain[0]).toBe(0);
+    expect(domain[1]).toBeGreaterThan(0.21);
+    expect([low, high]).toEqual([undefined, 0.1]);
+  });
+
+  test('shows both limits of a two-sided one with room outside each, and leaves out other checks', () => {
+    const { domain, low, high } = limitDomain([
+      check({ name: 'depth', value: 6, limit: 5.8, side: 'lower' }),
+      check({ name: 'depth', value: 6, limit: 6.2 }),
+      check({ limit: 99 }),
+    ]);
+    expect([low, high]).toEqual([5.8, 6.2]);
+    expect(domain[0]).toBeLessThan(5.8);
+    expect(domain[1]).toBeGreaterThan(6.2);
+    expect(domain[1]).toBeLessThan(7);
+  });
+
+  test('stands even where the value is exactly on its limit and nothing spreads', () => {
+    const { domain } = limitDomain([check({ value: 0, limit: 0, uncertainty: 0 })]);
+    expect(domain[1]).toBeGreaterThan(domain[0]);
+  });
+});

@@ -1,9 +1,13 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Centring;
+using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
+using NeatBore.Core.Seals;
+using NeatBore.Core.Threads;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Core;
 
@@ -33,5 +37,27 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(Squareness.Answer), TypeInfoPropertyName = "SquarenessAnswer")]
 [JsonSerializable(typeof(WrenchSetting.Request), TypeInfoPropertyName = "WrenchSettingRequest")]
 [JsonSerializable(typeof(WrenchSetting.Answer), TypeInfoPropertyName = "WrenchSettingAnswer")]
+[JsonSerializable(typeof(ThermalFit.Request), TypeInfoPropertyName = "ThermalFitRequest")]
+[JsonSerializable(typeof(ThermalFit.Answer), TypeInfoPropertyName = "ThermalFitAnswer")]
+[JsonSerializable(typeof(PressTrace.Request), TypeInfoPropertyName = "PressTraceRequest")]
+[JsonSerializable(typeof(PressTrace.Answer), TypeInfoPropertyName = "PressTraceAnswer")]
+[JsonSerializable(typeof(ForcingScrew.Request), TypeInfoPropertyName = "ForcingScrewRequest")]
+[JsonSerializable(typeof(ForcingScrew.Answer), TypeInfoPropertyName = "ForcingScrewAnswer")]
+[JsonSerializable(typeof(ThreadEngagement.Request), TypeInfoPropertyName = "ThreadEngagementRequest")]
+[JsonSerializable(typeof(ThreadEngagement.Answer), TypeInfoPropertyName = "ThreadEngagementAnswer")]
+[JsonSerializable(typeof(ToolMatch.Request), TypeInfoPropertyName = "ToolMatchRequest")]
+[JsonSerializable(typeof(ToolMatch.Answer), TypeInfoPropertyName = "ToolMatchAnswer")]
+[JsonSerializable(typeof(RunOut.Request), TypeInfoPropertyName = "RunOutRequest")]
+[JsonSerializable(typeof(RunOut.Answer), TypeInfoPropertyName = "RunOutAnswer")]
+[JsonSerializable(typeof(LipTrack.Request), TypeInfoPropertyName = "LipTrackRequest")]
+[JsonSerializable(typeof(LipTrack.Answer), TypeInfoPropertyName = "LipTrackAnswer")]
+[JsonSerializable(typeof(TopDeadCentre.Request), TypeInfoPropertyName = "TopDeadCentreRequest")]
+[JsonSerializable(typeof(TopDeadCentre.Answer), TypeInfoPropertyName = "TopDeadCentreAnswer")]
+[JsonSerializable(typeof(MarkSlip.Request), TypeInfoPropertyName = "MarkSlipRequest")]
+[JsonSerializable(typeof(MarkSlip.Answer), TypeInfoPropertyName = "MarkSlipAnswer")]
+[JsonSerializable(typeof(BoltPreload.Request), TypeInfoPropertyName = "BoltPreloadRequest")]
+[JsonSerializable(typeof(BoltPreload.Answer), TypeInfoPropertyName = "BoltPreloadAnswer")]
+[JsonSerializable(typeof(TorqueTrace.Request), TypeInfoPropertyName = "TorqueTraceRequest")]
+[JsonSerializable(typeof(TorqueTrace.Answer), TypeInfoPropertyName = "TorqueTraceAnswer")]
 [JsonSerializable(typeof(DrawTravel.Answer), TypeInfoPropertyName = "DrawTravelAnswer")]
 public sealed partial class CoreJson : JsonSerializerContext;

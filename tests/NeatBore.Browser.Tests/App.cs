@@ -22,20 +22,6 @@ public sealed class App : IAsyncLifetime
 
     public string Address { get; private set; } = "";
 
-    public static string Root
-    {
-        get
-        {
-            var dir = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(dir!.FullName, "NeatBore.slnx")))
-            {
-                dir = dir.Parent;
-            }
-
-            return dir.FullName;
-        }
-    }
-
     public async ValueTask InitializeAsync()
     {
         (_test, var database) = await TestDatabase.OpenAsync();
@@ -46,11 +32,11 @@ public sealed class App : IAsyncLifetime
             Address = $"http://127.0.0.1:{((IPEndPoint)free.LocalEndpoint).Port.ToString(CultureInfo.InvariantCulture)}";
         }
 
-        var server = Path.Combine(Root, "src", "NeatBore.Server");
+        var server = Repository.At("src", "NeatBore.Server");
         var start = new ProcessStartInfo("dotnet")
         {
             WorkingDirectory = server,
-            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Path.Combine(Root, "demo") },
+            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Repository.At("demo") },
             Environment = { ["NEATBORE_DB"] = _test.ConnectionString, ["ASPNETCORE_ENVIRONMENT"] = "Production" },
         };
         _server = Process.Start(start)!;
@@ -97,7 +83,7 @@ public sealed class App : IAsyncLifetime
             ?? throw new InvalidOperationException("NEATBORE_TEST_CLUSTER names the folder of the cluster that ./test started.");
         var port = Environment.GetEnvironmentVariable("NEATBORE_TEST_DB")!.Split(';').Single(p => p.StartsWith("Port=", StringComparison.Ordinal))[5..];
         string[] rest = verb == "start" ? [port] : more;
-        using var run = Process.Start("bash", [Path.Combine(Root, "scripts", "postgres"), verb, cluster, .. rest]);
+        using var run = Process.Start("bash", [Repository.At("scripts", "postgres"), verb, cluster, .. rest]);
         run.WaitForExit();
         Assert.Equal(0, run.ExitCode);
     }
@@ -123,7 +109,7 @@ public sealed class App : IAsyncLifetime
 /// <summary>A builder at a tablet: a real browser, looked at and typed into.</summary>
 public sealed class Builder : IDisposable
 {
-    private static readonly string s_axe = File.ReadAllText(Path.Combine(App.Root, "web", "node_modules", "axe-core", "axe.min.js"));
+    private static readonly string s_axe = File.ReadAllText(Repository.At("web", "node_modules", "axe-core", "axe.min.js"));
     private readonly ChromeDriver _driver;
     private readonly string _profile = Directory.CreateTempSubdirectory("neat-bore-browser-").FullName;
 

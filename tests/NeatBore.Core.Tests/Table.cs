@@ -1,5 +1,6 @@
 using System.Text.Json;
 using NeatBore.Core.Measures;
+using NeatBore.Tests;
 
 namespace NeatBore.Core.Tests;
 
@@ -8,13 +9,7 @@ internal static class Table
 {
     public static JsonElement Read(string name)
     {
-        var dir = new DirectoryInfo(AppContext.BaseDirectory);
-        while (dir is not null && !File.Exists(Path.Combine(dir.FullName, "NeatBore.slnx")))
-        {
-            dir = dir.Parent;
-        }
-
-        using var document = JsonDocument.Parse(File.ReadAllText(Path.Combine(dir!.FullName, "tests", "tables", name)));
+        using var document = JsonDocument.Parse(File.ReadAllText(Repository.At("tests", "tables", name)));
         return document.RootElement.Clone();
     }
 

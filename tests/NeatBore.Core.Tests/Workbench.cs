@@ -2,6 +2,7 @@ using System.Text.Json;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
 using NeatBore.Core.Procedures;
+using NeatBore.Tests;
 
 namespace NeatBore.Core.Tests;
 
@@ -34,16 +35,8 @@ internal sealed class Workbench
 
     public TaskState Task => State.Tasks.Single();
 
-    public static T Demo<T>(string file)
-    {
-        var dir = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!Directory.Exists(Path.Combine(dir!.FullName, "demo")))
-        {
-            dir = dir.Parent;
-        }
-
-        return (T)JsonSerializer.Deserialize(File.ReadAllText(Path.Combine(dir.FullName, "demo", file)), typeof(T), CoreJson.Default)!;
-    }
+    public static T Demo<T>(string file) =>
+        (T)JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", file)), typeof(T), CoreJson.Default)!;
 
     public StepState Step(string id) => Task.Steps.Single(s => s.Ref.Step == id);
 

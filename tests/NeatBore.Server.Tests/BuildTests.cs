@@ -107,7 +107,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task The_front_ends_types_are_made_from_the_description_that_is_served()
     {
         var served = JsonNode.Parse(await site.Client.GetStringAsync(new Uri("/api/openapi/v1.json", UriKind.Relative), TestContext.Current.CancellationToken));
-        var kept = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(Site.Root, "web", "openapi.json"), TestContext.Current.CancellationToken));
+        var kept = JsonNode.Parse(await File.ReadAllTextAsync(Repository.At("web", "openapi.json"), TestContext.Current.CancellationToken));
         Assert.True(JsonNode.DeepEquals(served, kept), "web/openapi.json is stale: save /api/openapi/v1.json over it and run npm run types in web/");
     }
 

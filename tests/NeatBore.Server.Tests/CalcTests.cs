@@ -20,6 +20,57 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
 
     private const string Wrench = """{"targetNm":140,"wrenchLengthMm":420,"adaptorLengthMm":60,"adaptorAngleDeg":35}""";
 
+    private const string Steel = """{"youngGpa":205,"poisson":0.29,"yieldMpa":400,"expansionPerC":11.7e-6}""";
+
+    /// <summary>A sound request for every other calculator, to be spoilt field by field.</summary>
+    private static readonly (string Name, string Body)[] s_sound =
+    [
+        ("interference-fit", Fit),
+        ("squareness", Depths),
+        ("wrench-setting", Wrench),
+        ("thermal-fit", $$"""
+            {"boreMm":33.9965,"shaftMm":34.0205,"hub":{"material":{{Steel}},"massKg":3.4,"surfaceAreaM2":0.085,"specificHeatJPerKgC":460,"limitC":105},
+             "shaft":{"material":{{Steel}},"massKg":0.5,"specificHeatJPerKgC":470},"shaftTemperatureC":16,"ambientC":16,"wantedClearanceMm":0.008,
+             "airFilmWPerM2C":12,"contact":{"lengthMm":38,"fluidConductivityWPerMC":0.13} }
+            """),
+        ("forcing-screw", """{"forceN":24000,"thread":{"majorMm":18,"pitchMm":1.5},"threadFriction":0.12,"collarFriction":0.02,"collarDiameterMm":26,"ratedForceN":40000,"yieldMpa":900}"""),
+        ("thread-engagement", """{"thread":{"majorMm":8,"pitchMm":1.25},"engagedMm":9,"forceN":8000,"boltTensileMpa":1000,"holeTensileMpa":300}"""),
+        ("tool-match", """
+            {"need":{"kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":45}],"reachMm":60,"forceN":15000,"boltCircleMm":62,"holes":3},
+             "crib":[{"id":"a","kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":70}],"reachMm":90,"ratedForceN":40000,"tips":["point"],"boltCircleMm":[50,110]}]}
+            """),
+        ("run-out", """{"radial":[{"angleDeg":0,"valueMm":0},{"angleDeg":120,"valueMm":0.1},{"angleDeg":240,"valueMm":0.2}],"gaugeUncertaintyMm":0.01,"limits":{"radialTirMm":0.3}}"""),
+        ("lip-track", """
+            {"track":{"fromMm":0,"toMm":24},"lip":{"atNominalMm":12,"bandMm":0.6},"sealDepthMm":{"nominal":8,"min":6,"max":9},"floatMm":0.2,"toleranceMm":0.1,
+             "wantClearMm":0.5,"grooveLimitMm":0.03,"groove":{"centreMm":12.5,"widthMm":1,"depthMm":0.1},"race":{"lengthMm":24}}
+            """),
+        ("top-dead-centre", """{"beforeDeg":30,"afterDeg":31,"ringDiameterMm":168,"limits":{"goDeg":1,"stopDeg":3}}"""),
+        ("mark-slip", """{"arcMm":2,"ringDiameterMm":168}"""),
+        ("bolt-preload", """{"thread":{"majorMm":10,"pitchMm":1.5},"threadFriction":0.12,"headFriction":0.12,"headMeanDiameterMm":14,"proofMpa":830,"torqueNm":60}"""),
+        ("press-trace", $$"""
+            {"points":[{{string.Join(',', Enumerable.Range(0, 40).Select(i => $$$"""{"travelMm":{{{i}}},"forceN":{{{(i < 38 ? 300 * i : 20000)}}}}"""))}}],
+             "expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":8800,"highN":14090}]},"seatTravelMm":38,"seatToleranceMm":1,"limitN":25000}
+            """),
+        ("torque-trace", $$"""
+            {"points":[{{string.Join(',', Enumerable.Range(0, 40).Select(i => $$$"""{"angleDeg":{{{2 * i}}},"nm":{{{4 * i}}}}"""))}}],"targetNm":140,"windowPercent":15,"snugNm":30}
+            """),
+    ];
+
+    [Fact]
+    public async Task Every_calculator_answers_a_sound_request_and_says_its_formula()
+    {
+        foreach (var (name, body) in s_sound)
+        {
+            var (status, answer) = await site.PostAsync($"/api/calc/{name}", body);
+            Assert.True(status == 200, $"{name}: {status} {answer}");
+            Assert.False(string.IsNullOrWhiteSpace((string?)answer["model"]), name);
+        }
+
+        var served = (await site.GetAsync("/api/openapi/v1.json"))["paths"]!.AsObject().Select(p => p.Key).Where(p => p.StartsWith("/api/calc/", StringComparison.Ordinal));
+        Assert.Equal(served.Select(p => p["/api/calc/".Length..]).Order(StringComparer.Ordinal), s_sound.Select(s => s.Name).Order(StringComparer.Ordinal));
+        Assert.Contains("steel-forged", (await site.GetAsync("/api/materials")).AsObject().Select(m => m.Key));
+    }
+
     [Fact]
     public async Task The_calculators_answer_over_http_as_they_do_in_the_core()
     {
@@ -78,9 +129,8 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task A_spoilt_field_never_breaks_a_calculator()
     {
-        (string Name, string Body)[] sound = [("interference-fit", Fit), ("squareness", Depths), ("wrench-setting", Wrench)];
         string[] spoils = ["null", "\"x\"", "-1", "0", "1e6", "-1e6", "1e-300", "1e308", "[]", "{}", "true", "[[[[[]]]]]", "\"\\u0000é\"", "123456789012345678901234567890"];
-        foreach (var (name, body) in sound)
+        foreach (var (name, body) in s_sound)
         {
             foreach (var path in Leaves(JsonNode.Parse(body)!).ToList())
             {

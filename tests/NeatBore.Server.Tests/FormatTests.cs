@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
+using NeatBore.Tests;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -24,7 +25,7 @@ public class FormatTests
         }
 
         var text = whole.ToJsonString(new JsonSerializerOptions { WriteIndented = true }) + "\n";
-        var file = Path.Combine(Site.Root, "docs", "formats", $"{name}.schema.json");
+        var file = Repository.At("docs", "formats", $"{name}.schema.json");
         if (Environment.GetEnvironmentVariable("NEATBORE_WRITE_FORMATS") == "1")
         {
             File.WriteAllText(file, text);

@@ -16,27 +16,13 @@ public sealed class Site : IAsyncLifetime
 
     public HttpClient Client { get; private set; } = null!;
 
-    public static string Root
-    {
-        get
-        {
-            var dir = new DirectoryInfo(AppContext.BaseDirectory);
-            while (!File.Exists(Path.Combine(dir!.FullName, "NeatBore.slnx")))
-            {
-                dir = dir.Parent;
-            }
-
-            return dir.FullName;
-        }
-    }
-
     public async ValueTask InitializeAsync()
     {
         (_test, var database) = await TestDatabase.OpenAsync();
         await database.DisposeAsync();
         _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host
             .UseSetting("NEATBORE_DB", _test.ConnectionString)
-            .UseSetting("demo", Path.Combine(Root, "demo")));
+            .UseSetting("demo", Repository.At("demo")));
         Client = _app.CreateClient();
     }
 

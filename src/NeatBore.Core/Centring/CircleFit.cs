@@ -4,22 +4,26 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Centring;
 
-/// <summary>The once-round fit v = m + a cos θ + b sin θ by least squares, with the uncertainty of what it finds.</summary>
+/// <summary>The fit v = m + a cos θ + b sin θ, and + c cos 2θ + d sin 2θ where asked, by least squares, with the uncertainty of what it finds.</summary>
 /// <remarks>
-/// u² = max((U_gauge/2)², RSS/(n − p)) with p = 3, the first alone where n = p; k = 2 where the gauge sets u,
+/// u² = max((U_gauge/2)², RSS/(n − p)) with p terms, the first alone where n = p; k = 2 where the gauge sets u,
 /// Student's t at 95 % two-sided for n − p degrees of freedom where the scatter does.
 /// </remarks>
 internal sealed class CircleFit
 {
-    private const int Terms = 3;
+    private const double WorstCondition = 5;
     private readonly Matrix<double> _covariance;
     private readonly double _coverage;
 
-    private CircleFit(double mean, double cos, double sin, double residual, Matrix<double> covariance, double coverage)
+    private CircleFit(Vector<double> fit, double residual, Matrix<double> covariance, double coverage)
     {
-        (Mean, Cos, Sin, ResidualMm) = (mean, cos, sin, residual);
+        (Mean, Cos, Sin, ResidualMm) = (fit[0], fit[1], fit[2], residual);
+        Ovality = fit.Count == 5 ? 2 * Math.Sqrt((fit[3] * fit[3]) + (fit[4] * fit[4])) : null;
         (_covariance, _coverage) = (covariance, coverage);
     }
+
+    /// <summary>Oval, peak to valley; null where it was not asked for or the places can't tell.</summary>
+    public double? Ovality { get; }
 
     public double Mean { get; }
 
@@ -80,25 +84,44 @@ internal sealed class CircleFit
         faults.Require(gap <= 180 + 1e-9, field, $"must go round the circle: there is a gap of {gap:0.#}° with no reading, and 180° is the most");
     }
 
-    /// <summary>Fits the readings; call <see cref="CheckPlaces"/> first.</summary>
-    public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty)
+    /// <summary>Fits the once-round part alone; call <see cref="CheckPlaces"/> first.</summary>
+    public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty) =>
+        Solve(readings, gaugeUncertainty, Design(readings, 3));
+
+    /// <summary>Fits the oval as well where there are six or more readings at five or more different angles that tell it apart well (cond₂ ≤ 5).</summary>
+    public static CircleFit WithOval(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty)
     {
-        var n = readings.Count;
-        var x = Matrix<double>.Build.Dense(n, Terms, (i, j) => j switch
+        if (readings.Count >= 6 && readings.Select(r => Math.Round(Clock.Normalise(r.Deg), 9)).Distinct().Count() >= 5)
         {
-            0 => 1,
-            1 => Math.Cos(readings[i].Deg * Math.PI / 180),
-            _ => Math.Sin(readings[i].Deg * Math.PI / 180),
+            var oval = Design(readings, 5);
+            if (oval.ConditionNumber() <= WorstCondition)
+            {
+                return Solve(readings, gaugeUncertainty, oval);
+            }
+        }
+
+        return Of(readings, gaugeUncertainty);
+    }
+
+    private static Matrix<double> Design(IReadOnlyList<(double Deg, double Value)> readings, int terms) =>
+        Matrix<double>.Build.Dense(readings.Count, terms, (i, j) =>
+        {
+            var turned = (j + 1) / 2 * readings[i].Deg * Math.PI / 180;
+            return j == 0 ? 1 : j % 2 == 1 ? Math.Cos(turned) : Math.Sin(turned);
         });
+
+    private static CircleFit Solve(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty, Matrix<double> x)
+    {
+        var (n, terms) = (x.RowCount, x.ColumnCount);
         var y = Vector<double>.Build.Dense(n, i => readings[i].Value);
         var fit = x.QR().Solve(y);
         var rss = (y - (x * fit)).L2Norm() is var r ? r * r : 0;
 
         var gauge = gaugeUncertainty * gaugeUncertainty / 4;
-        var scatter = n > Terms ? rss / (n - Terms) : 0;
-        var coverage = scatter > gauge ? StudentT.InvCDF(0, 1, n - Terms, 0.975) : 2;
-        var covariance = (x.TransposeThisAndMultiply(x)).Inverse() * Math.Max(gauge, scatter);
-        return new CircleFit(fit[0], fit[1], fit[2], Math.Sqrt(rss / n), covariance, coverage);
+        var scatter = n > terms ? rss / (n - terms) : 0;
+        var coverage = scatter > gauge ? StudentT.InvCDF(0, 1, n - terms, 0.975) : 2;
+        var covariance = x.TransposeThisAndMultiply(x).Inverse() * Math.Max(gauge, scatter);
+        return new CircleFit(fit, Math.Sqrt(rss / n), covariance, coverage);
     }
 
     private double Along(double cos, double sin) => _coverage * Math.Sqrt(Math.Max(

@@ -1,7 +1,11 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Centring;
+using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
+using NeatBore.Core.Seals;
+using NeatBore.Core.Threads;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Core.Measures;
 
@@ -11,6 +15,17 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(Squareness.Answer), "squareness")]
 [JsonDerivedType(typeof(WrenchSetting.Answer), "wrench-setting")]
 [JsonDerivedType(typeof(DrawTravel.Answer), "draw-travel")]
+[JsonDerivedType(typeof(ThermalFit.Answer), "thermal-fit")]
+[JsonDerivedType(typeof(PressTrace.Answer), "press-trace")]
+[JsonDerivedType(typeof(ForcingScrew.Answer), "forcing-screw")]
+[JsonDerivedType(typeof(ThreadEngagement.Answer), "thread-engagement")]
+[JsonDerivedType(typeof(ToolMatch.Answer), "tool-match")]
+[JsonDerivedType(typeof(RunOut.Answer), "run-out")]
+[JsonDerivedType(typeof(LipTrack.Answer), "lip-track")]
+[JsonDerivedType(typeof(TopDeadCentre.Answer), "top-dead-centre")]
+[JsonDerivedType(typeof(MarkSlip.Answer), "mark-slip")]
+[JsonDerivedType(typeof(BoltPreload.Answer), "bolt-preload")]
+[JsonDerivedType(typeof(TorqueTrace.Answer), "torque-trace")]
 public abstract record CalcAnswer
 {
     /// <summary>The formula and its source in one line.</summary>

@@ -38,6 +38,9 @@ public enum Dimension
 
     /// <summary>Whole days.</summary>
     [JsonStringEnumMemberName("days")] Days,
+
+    /// <summary>Seconds.</summary>
+    [JsonStringEnumMemberName("seconds")] Seconds,
 }
 
 /// <summary>A number with its dimension, in the base unit, and the smallest step of it that is worth showing.</summary>

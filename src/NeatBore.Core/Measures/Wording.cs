@@ -21,6 +21,8 @@ public static partial class Wording
                 return Number(quantity.Value, 1);
             case Dimension.Days:
                 return $"{Number(quantity.Value, 1)} days";
+            case Dimension.Seconds:
+                return $"{Number(quantity.Value, quantity.Resolution)} s";
             default:
                 var unit = UnitTable.Default.For(quantity.Dimension, system);
                 var number = Number(unit.FromBase(quantity.Value), quantity.Resolution / unit.Factor);

@@ -1,5 +1,6 @@
 using NeatBore.Core.Bench;
 using NeatBore.Core.Centring;
+using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
@@ -354,16 +355,13 @@ public static class BalancerOn
         }
 
         var limit = HouseDefaults.MarkErrorDeg;
-        var call = Call.Of(
-            [Check.Stepped("mark error", Math.Abs(error), limit.Low!.Value, limit.High!.Value, Dimension.Angle, limit.SourceWords)],
-            check => Sentence.Of(
-                check.Verdict == Verdict.Go ? "The mark is {value} off, within {limit}." : "The mark is {value} off; at most {limit} is wanted.",
-                ("value", Quantity.Degrees(check.Value)),
-                ("limit", Quantity.Degrees(check.Limit))))!;
+        var uncertainty = c.Reading("mark", "error")?.Instrument?.UncertaintyAt(error) ?? 0;
+        var call = MarkError.Judge(error, uncertainty, limit.Low!.Value, limit.High!.Value, limit.SourceWords);
         return new Judgement(
             Sentence.Of(call.Verdict switch
             {
                 Verdict.Go => "The balancer is on. Its record is kept.",
+                Verdict.LookAgain => "Bring it to the stop from both sides again and read it finer.",
                 Verdict.Decide => "Re-mark the ring at true centre, or say why it can stay.",
                 _ => "The mark lies: the ring has walked, or key or hub is wrong. Don’t time the engine by it.",
             }),

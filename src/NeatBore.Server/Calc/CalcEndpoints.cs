@@ -1,9 +1,14 @@
+using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core;
 using NeatBore.Core.Centring;
+using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
+using NeatBore.Core.Seals;
+using NeatBore.Core.Threads;
+using NeatBore.Core.Tooling;
 using NeatBore.Server.Errors;
 
 namespace NeatBore.Server.Calc;
@@ -17,6 +22,17 @@ internal static class CalcEndpoints
         calc.Map("interference-fit", InterferenceFit.Solve, CoreJson.Default.InterferenceFitRequest, CoreJson.Default.InterferenceFitAnswer, InterferenceFit.Model);
         calc.Map("squareness", Squareness.Solve, CoreJson.Default.SquarenessRequest, CoreJson.Default.SquarenessAnswer, Squareness.Model);
         calc.Map("wrench-setting", WrenchSetting.Solve, CoreJson.Default.WrenchSettingRequest, CoreJson.Default.WrenchSettingAnswer, WrenchSetting.Model);
+        calc.Map("thermal-fit", ThermalFit.Solve, CoreJson.Default.ThermalFitRequest, CoreJson.Default.ThermalFitAnswer, ThermalFit.Model);
+        calc.Map("press-trace", PressTrace.Solve, CoreJson.Default.PressTraceRequest, CoreJson.Default.PressTraceAnswer, PressTrace.Model);
+        calc.Map("forcing-screw", ForcingScrew.Solve, CoreJson.Default.ForcingScrewRequest, CoreJson.Default.ForcingScrewAnswer, ForcingScrew.Model);
+        calc.Map("thread-engagement", ThreadEngagement.Solve, CoreJson.Default.ThreadEngagementRequest, CoreJson.Default.ThreadEngagementAnswer, ThreadEngagement.Model);
+        calc.Map("tool-match", ToolMatch.Solve, CoreJson.Default.ToolMatchRequest, CoreJson.Default.ToolMatchAnswer, ToolMatch.Model);
+        calc.Map("run-out", RunOut.Solve, CoreJson.Default.RunOutRequest, CoreJson.Default.RunOutAnswer, RunOut.Model);
+        calc.Map("lip-track", LipTrack.Solve, CoreJson.Default.LipTrackRequest, CoreJson.Default.LipTrackAnswer, LipTrack.Model);
+        calc.Map("top-dead-centre", TopDeadCentre.Solve, CoreJson.Default.TopDeadCentreRequest, CoreJson.Default.TopDeadCentreAnswer, TopDeadCentre.Model);
+        calc.Map("mark-slip", MarkSlip.Solve, CoreJson.Default.MarkSlipRequest, CoreJson.Default.MarkSlipAnswer, MarkSlip.Model);
+        calc.Map("bolt-preload", BoltPreload.Solve, CoreJson.Default.BoltPreloadRequest, CoreJson.Default.BoltPreloadAnswer, BoltPreload.Model);
+        calc.Map("torque-trace", TorqueTrace.Solve, CoreJson.Default.TorqueTraceRequest, CoreJson.Default.TorqueTraceAnswer, TorqueTrace.Model);
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");
     }
 
@@ -24,10 +40,23 @@ internal static class CalcEndpoints
         this RouteGroupBuilder calc, string name, Func<TRequest, TAnswer> solve, JsonTypeInfo<TRequest> request, JsonTypeInfo<TAnswer> answer, string model)
         where TRequest : notnull => calc
         .MapPost(name, async (HttpRequest http, CancellationToken cancel) =>
-            Results.Json(solve(await RequestReader.ReadAsync(http, request, cancel)), answer))
+            Results.Bytes(Written(solve(await RequestReader.ReadAsync(http, request, cancel)), answer), "application/json; charset=utf-8"))
         .Accepts<TRequest>("application/json")
         .Produces<TAnswer>()
         .ProducesValidationProblem()
         .ProducesValidationProblem(422)
         .WithSummary(model);
+
+    /// <summary>The answer as JSON; values so far apart that no finite number comes out are the request's fault.</summary>
+    private static byte[] Written<TAnswer>(TAnswer answer, JsonTypeInfo<TAnswer> type)
+    {
+        try
+        {
+            return JsonSerializer.SerializeToUtf8Bytes(answer, type);
+        }
+        catch (ArgumentException)
+        {
+            throw new UnusableInputException("", "these values are so far apart that no finite answer comes out; check them and their units");
+        }
+    }
 }

@@ -333,6 +333,644 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/thermal-fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** two lumps: τ = m·c/(h·A) in air; joined through a film k/max(clearance/2, floor); grip an estimate, × or ÷ 3 */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThermalFitRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThermalFitAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/press-trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where the force leaves it five times as steeply */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PressTraceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PressTraceAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/forcing-screw": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** T = F·d2/2·(l + π·μ·d2·sec β)/(π·d2 − μ·l·sec β) + F·μc·dc/2 (Shigley, power screws) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ForcingScrewRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ForcingScrewAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/thread-engagement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** strip = shear area·tensile/√3, break = stress area·tensile; areas of a 60° thread (ASME B1.1 appendix B) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ThreadEngagementRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThreadEngagementAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/tool-match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** fits if kind, threads, holes, circle, reach, spread, rating and tip all do; margin = rated/needed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ToolMatchRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ToolMatchAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/run-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** full swing = largest − smallest; least squares v = a0 + once-round + twice-round */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["RunOutRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RunOutAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/lip-track": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** clear = |lip − groove| − (band + width)/2 − float/2 − tolerance */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LipTrackRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LipTrackAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/top-dead-centre": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** error = (before − after)/2: the stop meets the piston equally far either side of true centre */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TopDeadCentreRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TopDeadCentreAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/mark-slip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** degrees = 360·arc/(π·D) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["MarkSlipRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MarkSlipAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bolt-preload": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** T = F·(P/2π + d2·μt/√3 + Dh·μh/2) (ISO 16047) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoltPreloadRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoltPreloadAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/torque-trace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** snug at the first of three points at or above it; final = largest of the last 3°, median of three; rate by Theil–Sen */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TorqueTraceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TorqueTraceAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -614,6 +1252,54 @@ export interface components {
             /** Format: double */
             high: number;
         };
+        /** @description Preload and torque that belong together, and how hard the bolt is worked. */
+        BoltPreloadAnswer: {
+            /** Format: double */
+            preloadN: number;
+            /** Format: double */
+            torqueNm: number;
+            /** Format: double */
+            tensileMpa: number;
+            /** Format: double */
+            proofShare: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description Exactly one of torque and preload. */
+        BoltPreloadRequest: {
+            /** @description A 60° thread. */
+            thread: components["schemas"]["ScrewThread"];
+            /**
+             * Format: double
+             * @description Coefficient in the thread, 0 to 1.
+             */
+            threadFriction: number;
+            /**
+             * Format: double
+             * @description Coefficient under the head, 0 to 1.
+             */
+            headFriction: number;
+            /**
+             * Format: double
+             * @description Mean diameter of the head's bearing face, mm.
+             */
+            headMeanDiameterMm: number;
+            /**
+             * Format: double
+             * @description Proof stress of the bolt, MPa.
+             */
+            proofMpa: number;
+            /**
+             * Format: double
+             * @description Torque, N·m.
+             */
+            torqueNm?: null | number;
+            /**
+             * Format: double
+             * @description Preload, N.
+             */
+            preloadN?: null | number;
+        };
         /** @description A whole build as an open file: out and in again without loss. */
         BuildFile: {
             /** @description Always string BuildFile.FormatName. */
@@ -679,7 +1365,22 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"];
+        /** @description Preload and torque that belong together, and how hard the bolt is worked. */
+        CalcAnswerBoltPreloadAnswer: {
+            /** @enum {string} */
+            calculator?: "bolt-preload";
+            /** Format: double */
+            preloadN: number;
+            /** Format: double */
+            torqueNm: number;
+            /** Format: double */
+            tensileMpa: number;
+            /** Format: double */
+            proofShare: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
         /** @description Where the hub stands. */
         CalcAnswerDrawTravelAnswer: {
             /** @enum {string} */
@@ -700,6 +1401,40 @@ export interface components {
              */
             share: number;
             forceN: null | components["schemas"]["Band"];
+            model: null | string;
+        };
+        /** @description What it takes. */
+        CalcAnswerForcingScrewAnswer: {
+            /** @enum {string} */
+            calculator?: "forcing-screw";
+            /**
+             * Format: double
+             * @description To push, N·m.
+             */
+            torqueNm: number;
+            /**
+             * Format: double
+             * @description To back off under the load, N·m; negative where it runs back by itself.
+             */
+            backOffTorqueNm: number;
+            /** @description Whether the thread alone holds. */
+            selfLocking: boolean;
+            /**
+             * Format: double
+             * @description Of the screw, mm².
+             */
+            stressAreaMm2: number;
+            /**
+             * Format: double
+             * @description In the screw, MPa.
+             */
+            tensileMpa: number;
+            /**
+             * Format: double
+             * @description With the thread's torque, √(σ² + 3τ²), MPa.
+             */
+            equivalentMpa: number;
+            call: null | components["schemas"]["Call"];
             model: null | string;
         };
         /** @description What the fit will be. */
@@ -732,6 +1467,55 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description Every way, and the one to take. */
+        CalcAnswerLipTrackAnswer: {
+            /** @enum {string} */
+            calculator?: "lip-track";
+            options: components["schemas"]["LipTrackTrackOption"][];
+            pick: components["schemas"]["LipTrackWay"];
+            model: null | string;
+        };
+        /** @description The slip in degrees, signed as the arc. */
+        CalcAnswerMarkSlipAnswer: {
+            /** @enum {string} */
+            calculator?: "mark-slip";
+            /** Format: double */
+            degrees: number;
+            model: null | string;
+        };
+        /** @description What happened. */
+        CalcAnswerPressTraceAnswer: {
+            /** @enum {string} */
+            calculator?: "press-trace";
+            /**
+             * Format: double
+             * @description Travel at the seat; null where there was none.
+             */
+            seatedAtMm: null | number;
+            /**
+             * Format: double
+             * @description The highest force, N.
+             */
+            peakN: number;
+            /**
+             * Format: double
+             * @description The line's force at the seat, or at the end, N.
+             */
+            pressForceN: number;
+            /** @description In order of travel; "clean" alone where nothing is wrong. */
+            findings: components["schemas"]["PressTracePressFinding"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What was found; face is null where it was not swept. */
+        CalcAnswerRunOutAnswer: {
+            /** @enum {string} */
+            calculator?: "run-out";
+            radial: components["schemas"]["RunOutSweep"];
+            face: null | components["schemas"]["RunOutSweep"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
         /** @description What was found. Angles in [0, 360) in the request's view; null where there is no tilt to speak of. */
         CalcAnswerSquarenessAnswer: {
             /** @enum {string} */
@@ -749,6 +1533,130 @@ export interface components {
             turns: components["schemas"]["SquarenessScrewTurn"][];
             passes: components["schemas"]["SquarenessScrewTurn"][][];
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What to do with the heat. */
+        CalcAnswerThermalFitAnswer: {
+            /** @enum {string} */
+            calculator?: "thermal-fit";
+            /**
+             * Format: double
+             * @description That gives the wanted clearance, not below ambient.
+             */
+            hubTemperatureC: number;
+            /** @description Whether that is at most the limit; what follows is otherwise for a hub at its limit. */
+            allowed: boolean;
+            /**
+             * Format: double
+             * @description With the hub at its limit, mm.
+             */
+            clearanceAtLimitMm: number;
+            /**
+             * Format: double
+             * @description From the oven until it no longer slides; null beyond an hour.
+             */
+            carrySeconds: null | number;
+            /**
+             * Format: double
+             * @description From when it is on until it grips; null beyond an hour.
+             */
+            gripSeconds: null | number;
+            /**
+             * Format: double
+             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C.
+             */
+            coolShaftInsteadC: null | number;
+            /**
+             * Format: double
+             * @description Left to press with the hub a little under its temperature; 0 when it slides.
+             */
+            interferenceWarmMm: number;
+            /** @description Carried: 61 even times. */
+            cooling: components["schemas"]["ThermalFitMoment"][];
+            /** @description Joined: 61 even times. */
+            gripping: components["schemas"]["ThermalFitMoment"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What holds and what does not; per screw. */
+        CalcAnswerThreadEngagementAnswer: {
+            /** @enum {string} */
+            calculator?: "thread-engagement";
+            /** Format: double */
+            boltShearAreaMm2: number;
+            /** Format: double */
+            holeShearAreaMm2: number;
+            /** Format: double */
+            boltStripN: number;
+            /** Format: double */
+            holeStripN: number;
+            /** Format: double */
+            boltBreakN: number;
+            weakest: components["schemas"]["ThreadEngagementWeakest"];
+            /** Format: double */
+            utilisation: number;
+            /** Format: double */
+            minimumEngagedMm: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What fits, best margin first, and what does not. */
+        CalcAnswerToolMatchAnswer: {
+            /** @enum {string} */
+            calculator?: "tool-match";
+            fits: components["schemas"]["ToolMatchFit"][];
+            refused: components["schemas"]["ToolMatchRefusal"][];
+            model: null | string;
+        };
+        /** @description How far the mark lies. */
+        CalcAnswerTopDeadCentreAnswer: {
+            /** @enum {string} */
+            calculator?: "top-dead-centre";
+            /**
+             * Format: double
+             * @description Where true centre reads on the marks; positive on the before side.
+             */
+            trueTdcDeg: number;
+            /**
+             * Format: double
+             * @description The same: what the mark is out by.
+             */
+            markErrorDeg: number;
+            /**
+             * Format: double
+             * @description Along the ring, + in the direction of rotation; null without a diameter.
+             */
+            moveMarkMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What happened. */
+        CalcAnswerTorqueTraceAnswer: {
+            /** @enum {string} */
+            calculator?: "torque-trace";
+            /**
+             * Format: double
+             * @description Where it ended, N·m.
+             */
+            finalNm: number;
+            /**
+             * Format: double
+             * @description Where it was snug, degrees; null if it never was.
+             */
+            snugAngleDeg: null | number;
+            /**
+             * Format: double
+             * @description Turned since, degrees; null if it never was snug.
+             */
+            angleFromSnugDeg: null | number;
+            /**
+             * Format: double
+             * @description From snug to the end; null if it never was snug.
+             */
+            rateNmPerDeg: null | number;
+            /** @description All that were found; empty where it is as wanted. */
+            findings: components["schemas"]["TorqueTraceTorqueFinding"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
@@ -983,7 +1891,7 @@ export interface components {
          * @default length
          * @enum {unknown}
          */
-        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days";
+        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "seconds";
         /** @description The engine seen from its side. z in mm from the block's front face, rearwards; heights in mm above the crank's axis. */
         EngineLayout: {
             /**
@@ -1051,6 +1959,88 @@ export interface components {
             balancer: components["schemas"]["BalancerSheet"];
             /** @description The bolt that holds the balancer. */
             crankBolt: components["schemas"]["CrankBoltSheet"];
+        };
+        /** @description What it takes. */
+        ForcingScrewAnswer: {
+            /**
+             * Format: double
+             * @description To push, N·m.
+             */
+            torqueNm: number;
+            /**
+             * Format: double
+             * @description To back off under the load, N·m; negative where it runs back by itself.
+             */
+            backOffTorqueNm: number;
+            /** @description Whether the thread alone holds. */
+            selfLocking: boolean;
+            /**
+             * Format: double
+             * @description Of the screw, mm².
+             */
+            stressAreaMm2: number;
+            /**
+             * Format: double
+             * @description In the screw, MPa.
+             */
+            tensileMpa: number;
+            /**
+             * Format: double
+             * @description With the thread's torque, √(σ² + 3τ²), MPa.
+             */
+            equivalentMpa: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What is pushed with what. */
+        ForcingScrewRequest: {
+            /**
+             * Format: double
+             * @description Along the screw, N, larger than 0.
+             */
+            forceN: number;
+            /** @description The screw's thread. */
+            thread: components["schemas"]["ScrewThread"];
+            /**
+             * Format: double
+             * @description Coefficient in the thread, 0 to 1.
+             */
+            threadFriction: number;
+            /**
+             * Format: double
+             * @description Coefficient under the tip or the bearing, 0 to 1.
+             */
+            collarFriction: number;
+            /**
+             * Format: double
+             * @description Mean diameter there, mm.
+             */
+            collarDiameterMm: number;
+            /**
+             * Format: double
+             * @description Half of the thread angle, degrees; by form if left out; 0 for a square thread.
+             */
+            flankDeg?: null | number;
+            /**
+             * Format: double
+             * @description Lead, mm; the pitch if left out.
+             */
+            leadMm?: null | number;
+            /**
+             * Format: double
+             * @description Pitch diameter, mm; basic d2 if left out.
+             */
+            pitchDiameterMm?: null | number;
+            /**
+             * Format: double
+             * @description What the tool is rated for, N.
+             */
+            ratedForceN?: null | number;
+            /**
+             * Format: double
+             * @description Yield of the screw, MPa.
+             */
+            yieldMpa?: null | number;
         };
         HealthReport: {
             ready: boolean;
@@ -1334,6 +2324,94 @@ export interface components {
          * @enum {unknown}
          */
         LimitSource: "manual" | "measured" | "house" | "default";
+        /** @description Every way, and the one to take. */
+        LipTrackAnswer: {
+            options: components["schemas"]["LipTrackTrackOption"][];
+            pick: components["schemas"]["LipTrackWay"];
+            model: null | string;
+        };
+        /** @description Depth that the seal may be pressed to, mm. */
+        LipTrackDepthRange: {
+            /** Format: double */
+            nominal: number;
+            /** Format: double */
+            min: number;
+            /** Format: double */
+            max: number;
+        };
+        /** @description A worn groove: its middle, width and depth, mm. */
+        LipTrackGroove: {
+            /** Format: double */
+            centreMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+        };
+        /** @description Where the lip runs with the seal at its nominal depth, and how wide it touches, mm. */
+        LipTrackLip: {
+            /** Format: double */
+            atNominalMm: number;
+            /** Format: double */
+            bandMm: number;
+        };
+        /** @description A race that can be turned end for end, with its length, mm. */
+        LipTrackRace: {
+            /** Format: double */
+            lengthMm: number;
+        };
+        /** @description A repair sleeve: where it covers, its wall, and the growth of the shaft that the lip can take, mm. */
+        LipTrackRepairSleeve: {
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            wallMm: number;
+            /** Format: double */
+            lipMaxGrowthMm: number;
+        };
+        /** @description The track, the lip and what can be done; all in mm. */
+        LipTrackRequest: {
+            track: components["schemas"]["LipTrackSpan"];
+            lip: components["schemas"]["LipTrackLip"];
+            sealDepthMm: components["schemas"]["LipTrackDepthRange"];
+            /** Format: double */
+            floatMm: number;
+            /** Format: double */
+            toleranceMm: number;
+            /** Format: double */
+            wantClearMm: number;
+            /** Format: double */
+            grooveLimitMm: number;
+            groove?: null | components["schemas"]["LipTrackGroove"];
+            race?: null | components["schemas"]["LipTrackRace"];
+            sleeve?: null | components["schemas"]["LipTrackRepairSleeve"];
+        };
+        /** @description A stretch along the race, mm from its outer end. */
+        LipTrackSpan: {
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+        };
+        /** @description One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says nothing. */
+        LipTrackTrackOption: {
+            kind: components["schemas"]["LipTrackWay"];
+            /** Format: double */
+            sealDepthMm: null | number;
+            /** Format: double */
+            lipAtMm: null | number;
+            /** Format: double */
+            clearMm: null | number;
+            verdict: components["schemas"]["Verdict"];
+            because: string;
+        };
+        /**
+         * @description A way to go on.
+         * @enum {unknown}
+         */
+        LipTrackWay: "as-is" | "shallower" | "deeper" | "turn-race" | "sleeve" | "renew";
         /** @description An event with what the store adds: its place in the log, when it was stored, who signed it. */
         LogEntry: {
             /** Format: int64 */
@@ -1545,6 +2623,19 @@ export interface components {
             name: string;
             friction: components["schemas"]["Limit"];
         };
+        /** @description The slip in degrees, signed as the arc. */
+        MarkSlipAnswer: {
+            /** Format: double */
+            degrees: number;
+            model: null | string;
+        };
+        /** @description An arc along the ring, mm, either way, and the ring's diameter, mm, larger than 0. */
+        MarkSlipRequest: {
+            /** Format: double */
+            arcMm: number;
+            /** Format: double */
+            ringDiameterMm: number;
+        };
         /** @description An elastic material at room temperature. */
         Material: {
             /**
@@ -1634,6 +2725,70 @@ export interface components {
             title: string;
             standing: components["schemas"]["Standing"];
         };
+        /** @description What happened. */
+        PressTraceAnswer: {
+            /**
+             * Format: double
+             * @description Travel at the seat; null where there was none.
+             */
+            seatedAtMm: null | number;
+            /**
+             * Format: double
+             * @description The highest force, N.
+             */
+            peakN: number;
+            /**
+             * Format: double
+             * @description The line's force at the seat, or at the end, N.
+             */
+            pressForceN: number;
+            /** @description In order of travel; "clean" alone where nothing is wrong. */
+            findings: components["schemas"]["PressTracePressFinding"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description The force band, as interference-fit gives it: 2 to 1,000 points by rising travel. */
+        PressTraceExpectedForce: {
+            curve: components["schemas"]["InterferenceFitForcePoint"][];
+        };
+        /** @description One finding between two travels, mm. */
+        PressTracePressFinding: {
+            kind: string;
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            because: string;
+        };
+        /** @description A trace and what was expected of it. */
+        PressTraceRequest: {
+            /** @description 20 to 20,000, in any order of travel until the peak. */
+            points: components["schemas"]["PressTraceTracePoint"][];
+            /** @description The force band of the fit. */
+            expected: components["schemas"]["PressTraceExpectedForce"];
+            /**
+             * Format: double
+             * @description Where it should seat, mm.
+             */
+            seatTravelMm: number;
+            /**
+             * Format: double
+             * @description Either side, mm.
+             */
+            seatToleranceMm: number;
+            /**
+             * Format: double
+             * @description Most force that part and tool may see, N.
+             */
+            limitN: number;
+        };
+        /** @description Travel in mm, force in N. */
+        PressTraceTracePoint: {
+            /** Format: double */
+            travelMm: number;
+            /** Format: double */
+            forceN: number;
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -1704,6 +2859,92 @@ export interface components {
             round: number;
             because: null | string;
             slots: components["schemas"]["SlotState"][];
+        };
+        /** @description What was found; face is null where it was not swept. */
+        RunOutAnswer: {
+            radial: components["schemas"]["RunOutSweep"];
+            face: null | components["schemas"]["RunOutSweep"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A dial swept round, readings in mm. */
+        RunOutRequest: {
+            /** @description On the ring's outside: 3 to 1,000 at three or more places, no gap over 180°. */
+            radial: components["schemas"]["RunOutSweepReading"][];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of one reading, mm.
+             */
+            gaugeUncertaintyMm: number;
+            /** @description The end that angles are seen from. */
+            view?: components["schemas"]["View"];
+            /** @description On the ring's face, likewise. */
+            face?: null | components["schemas"]["RunOutSweepReading"][];
+            limits?: null | components["schemas"]["RunOutRunOutLimits"];
+        };
+        /** @description Full swing allowed, mm. */
+        RunOutRunOutLimits: {
+            /** Format: double */
+            radialTirMm?: null | number;
+            /** Format: double */
+            faceTirMm?: null | number;
+        };
+        /** @description One sweep. */
+        RunOutSweep: {
+            /**
+             * Format: double
+             * @description Full swing of the readings, mm.
+             */
+            tirMm: number;
+            /**
+             * Format: double
+             * @description Amplitude of the once-round part, mm.
+             */
+            onceMm: number;
+            /**
+             * Format: double
+             * @description Where it is largest, degrees in the view; null where there is none.
+             */
+            onceDeg: null | number;
+            /** @description The same as a clock position. */
+            onceClock: null | string;
+            /**
+             * Format: double
+             * @description Oval, radial, peak to valley, mm; null where the places can't tell.
+             */
+            ovalityMm: null | number;
+            /**
+             * Format: double
+             * @description What the fit leaves, RMS, mm.
+             */
+            residualMm: number;
+            /**
+             * Format: double
+             * @description Expanded uncertainty of the once-round amplitude, mm.
+             */
+            uncertaintyMm: number;
+        };
+        /** @description A dial reading in mm at an angle in degrees. */
+        RunOutSweepReading: {
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            valueMm: number;
+        };
+        /** @description A thread by its basic geometry (ISO 68-1 and ISO 724; ASME B1.1; ISO 2904). */
+        ScrewThread: {
+            /**
+             * Format: double
+             * @description Major diameter d, mm, larger than 0.
+             */
+            majorMm: number;
+            /**
+             * Format: double
+             * @description Pitch P, mm, larger than 0 and smaller than d.
+             */
+            pitchMm: number;
+            /** @description Its form. */
+            form?: components["schemas"]["ThreadForm"];
         };
         /** @description One plain sentence as a template with typed quantities, so that each reader sees it in their own units and view. */
         Sentence: {
@@ -1967,6 +3208,431 @@ export interface components {
             startedAt: string;
             /** Format: date-time */
             lastAt: string;
+        };
+        /** @description What to do with the heat. */
+        ThermalFitAnswer: {
+            /**
+             * Format: double
+             * @description That gives the wanted clearance, not below ambient.
+             */
+            hubTemperatureC: number;
+            /** @description Whether that is at most the limit; what follows is otherwise for a hub at its limit. */
+            allowed: boolean;
+            /**
+             * Format: double
+             * @description With the hub at its limit, mm.
+             */
+            clearanceAtLimitMm: number;
+            /**
+             * Format: double
+             * @description From the oven until it no longer slides; null beyond an hour.
+             */
+            carrySeconds: null | number;
+            /**
+             * Format: double
+             * @description From when it is on until it grips; null beyond an hour.
+             */
+            gripSeconds: null | number;
+            /**
+             * Format: double
+             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C.
+             */
+            coolShaftInsteadC: null | number;
+            /**
+             * Format: double
+             * @description Left to press with the hub a little under its temperature; 0 when it slides.
+             */
+            interferenceWarmMm: number;
+            /** @description Carried: 61 even times. */
+            cooling: components["schemas"]["ThermalFitMoment"][];
+            /** @description Joined: 61 even times. */
+            gripping: components["schemas"]["ThermalFitMoment"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description The shaft: mass in kg, heat in J/(kg·°C), surface in m². */
+        ThermalFitColdPart: {
+            material: components["schemas"]["MaterialChoice"];
+            /** Format: double */
+            massKg: number;
+            /** Format: double */
+            specificHeatJPerKgC: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            surfaceAreaM2: number;
+        };
+        /** @description Length of contact in mm, conductivity of what fills the gap in W/(m·°C), and the least gap, mm. */
+        ThermalFitFilmContact: {
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            fluidConductivityWPerMC: number;
+            /**
+             * Format: double
+             * @default 0.002
+             */
+            gapFloorMm: number;
+        };
+        /** @description Both temperatures and the clearance between them at a time. */
+        ThermalFitMoment: {
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            hubC: number;
+            /** Format: double */
+            shaftC: number;
+            /** Format: double */
+            clearanceMm: number;
+        };
+        /** @description Sizes at 20 °C, parts and how they are handled. */
+        ThermalFitRequest: {
+            /**
+             * Format: double
+             * @description Hub's bore at 20 °C, mm.
+             */
+            boreMm: number;
+            /**
+             * Format: double
+             * @description Shaft at 20 °C, mm.
+             */
+            shaftMm: number;
+            /** @description The warmed part. */
+            hub: components["schemas"]["ThermalFitWarmPart"];
+            /** @description The cold part: its mass is what lies within the contact length plus one diameter. */
+            shaft: components["schemas"]["ThermalFitColdPart"];
+            /**
+             * Format: double
+             * @description °C.
+             */
+            shaftTemperatureC: number;
+            /**
+             * Format: double
+             * @description °C.
+             */
+            ambientC: number;
+            /**
+             * Format: double
+             * @description Clearance to slide with, mm, 0 or more.
+             */
+            wantedClearanceMm: number;
+            /**
+             * Format: double
+             * @description Film coefficient to air, W/(m²·°C).
+             */
+            airFilmWPerM2C: number;
+            /** @description Where the two meet. */
+            contact: components["schemas"]["ThermalFitFilmContact"];
+            /**
+             * Format: double
+             * @description Least clearance that still slides, mm.
+             * @default 0
+             */
+            minSlideClearanceMm: number;
+            /**
+             * Format: double
+             * @description Time that sliding it home takes, s.
+             * @default 5
+             */
+            slideSeconds: number;
+            /**
+             * Format: double
+             * @description How far the hub may be off what the oven says, °C.
+             * @default 5
+             */
+            ovenUncertaintyC: number;
+        };
+        /** @description The hub: mass in kg, surface in m², heat in J/(kg·°C), and the most it may be warmed to, °C. */
+        ThermalFitWarmPart: {
+            material: components["schemas"]["MaterialChoice"];
+            /** Format: double */
+            massKg: number;
+            /** Format: double */
+            surfaceAreaM2: number;
+            /** Format: double */
+            specificHeatJPerKgC: number;
+            /** Format: double */
+            limitC: number;
+        };
+        /** @description What holds and what does not; per screw. */
+        ThreadEngagementAnswer: {
+            /** Format: double */
+            boltShearAreaMm2: number;
+            /** Format: double */
+            holeShearAreaMm2: number;
+            /** Format: double */
+            boltStripN: number;
+            /** Format: double */
+            holeStripN: number;
+            /** Format: double */
+            boltBreakN: number;
+            weakest: components["schemas"]["ThreadEngagementWeakest"];
+            /** Format: double */
+            utilisation: number;
+            /** Format: double */
+            minimumEngagedMm: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description Screws in their holes. */
+        ThreadEngagementRequest: {
+            /** @description The thread, iso or unified. */
+            thread: components["schemas"]["ScrewThread"];
+            /**
+             * Format: double
+             * @description Length of full thread engaged, mm, larger than 0.
+             */
+            engagedMm: number;
+            /**
+             * Format: double
+             * @description On all screws together, N, larger than 0.
+             */
+            forceN: number;
+            /**
+             * Format: double
+             * @description Tensile strength of the screw, MPa.
+             */
+            boltTensileMpa: number;
+            /**
+             * Format: double
+             * @description Tensile strength of the hole's material, MPa.
+             */
+            holeTensileMpa: number;
+            /**
+             * Format: int32
+             * @description How many share the force equally, 1 to 100.
+             * @default 1
+             */
+            screws: number;
+            /**
+             * Format: double
+             * @description Wanted factor, 1 or more.
+             * @default 2
+             */
+            safety: number;
+            /**
+             * Format: double
+             * @description Share of the basic shear area that ordinary fits leave, above 0 to 1.
+             * @default 1
+             */
+            areaFactor: number;
+        };
+        /**
+         * @description What breaks first.
+         * @enum {unknown}
+         */
+        ThreadEngagementWeakest: "bolt-break" | "bolt-strip" | "hole-strip";
+        /**
+         * @description The form of a thread.
+         * @default iso
+         * @enum {unknown}
+         */
+        ThreadForm: "iso" | "unified" | "trapezoidal";
+        /** @description What fits, best margin first, and what does not. */
+        ToolMatchAnswer: {
+            fits: components["schemas"]["ToolMatchFit"][];
+            refused: components["schemas"]["ToolMatchRefusal"][];
+            model: null | string;
+        };
+        /** @description A tool of the crib; lengths in mm, force in N, ranges as [low, high]. */
+        ToolMatchCribTool: {
+            id: string;
+            kind: string;
+            threads: components["schemas"]["ToolMatchScrewLength"][];
+            /** Format: double */
+            reachMm: number;
+            /** Format: double */
+            ratedForceN: number;
+            tips: string[];
+            /** Format: int32 */
+            holes?: null | number;
+            boltCircleMm?: null | number[];
+            spreadMm?: null | number[];
+        };
+        /** @description A tool that fits, how to set it up, and rated/needed force. */
+        ToolMatchFit: {
+            id: string;
+            setUp: string;
+            /** Format: double */
+            margin: number;
+        };
+        /** @description A tool that does not, with every reason. */
+        ToolMatchRefusal: {
+            id: string;
+            because: string;
+        };
+        /** @description What is needed, and what there is. */
+        ToolMatchRequest: {
+            /** @description What the part asks for. */
+            need: components["schemas"]["ToolMatchToolNeed"];
+            /** @description Up to 5,000 tools. */
+            crib: components["schemas"]["ToolMatchCribTool"][];
+        };
+        /** @description A metric screw with its length, mm. */
+        ToolMatchScrewLength: {
+            /** Format: double */
+            majorMm: number;
+            /** Format: double */
+            pitchMm: number;
+            /** Format: double */
+            lengthMm: number;
+        };
+        /** @description What the part asks for; lengths in mm, force in N. */
+        ToolMatchToolNeed: {
+            /** @description The kind of tool, such as "hub-puller". */
+            kind: string;
+            /** @description Screws that go into the part, with their least length. */
+            threads: components["schemas"]["ToolMatchScrewLength"][];
+            /**
+             * Format: double
+             * @description From the part's face to where the tool pushes.
+             */
+            reachMm: number;
+            /**
+             * Format: double
+             * @description That it must give.
+             */
+            forceN: number;
+            /**
+             * Format: double
+             * @description Circle of the part's holes.
+             */
+            boltCircleMm?: null | number;
+            /**
+             * Format: int32
+             * @description How many holes, evenly spaced.
+             */
+            holes?: null | number;
+            /**
+             * Format: double
+             * @description Diameter that jaws must open to.
+             */
+            spreadMm?: null | number;
+            /** @description The tip that keeps off the crank's thread. */
+            noseTip?: null | string;
+        };
+        /** @description How far the mark lies. */
+        TopDeadCentreAnswer: {
+            /**
+             * Format: double
+             * @description Where true centre reads on the marks; positive on the before side.
+             */
+            trueTdcDeg: number;
+            /**
+             * Format: double
+             * @description The same: what the mark is out by.
+             */
+            markErrorDeg: number;
+            /**
+             * Format: double
+             * @description Along the ring, + in the direction of rotation; null without a diameter.
+             */
+            moveMarkMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A go up to the one, a stop above the other, degrees. */
+        TopDeadCentreMarkLimits: {
+            /**
+             * Format: double
+             * @default 1
+             */
+            goDeg: number;
+            /**
+             * Format: double
+             * @default 3
+             */
+            stopDeg: number;
+        };
+        /** @description Marks read against the pointer on each side of the stop. */
+        TopDeadCentreRequest: {
+            /**
+             * Format: double
+             * @description Read before centre, degrees, 5 to 90.
+             */
+            beforeDeg: number;
+            /**
+             * Format: double
+             * @description Read after centre, degrees, 5 to 90.
+             */
+            afterDeg: number;
+            /**
+             * Format: double
+             * @description Diameter that the mark is on, mm.
+             */
+            ringDiameterMm?: null | number;
+            limits?: null | components["schemas"]["TopDeadCentreMarkLimits"];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of one reading, degrees.
+             * @default 0.5
+             */
+            gaugeUncertaintyDeg: number;
+        };
+        /** @description Angle in degrees, torque in N·m. */
+        TorqueTraceAnglePoint: {
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            nm: number;
+        };
+        /** @description What happened. */
+        TorqueTraceAnswer: {
+            /**
+             * Format: double
+             * @description Where it ended, N·m.
+             */
+            finalNm: number;
+            /**
+             * Format: double
+             * @description Where it was snug, degrees; null if it never was.
+             */
+            snugAngleDeg: null | number;
+            /**
+             * Format: double
+             * @description Turned since, degrees; null if it never was snug.
+             */
+            angleFromSnugDeg: null | number;
+            /**
+             * Format: double
+             * @description From snug to the end; null if it never was snug.
+             */
+            rateNmPerDeg: null | number;
+            /** @description All that were found; empty where it is as wanted. */
+            findings: components["schemas"]["TorqueTraceTorqueFinding"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A trace and what is wanted. */
+        TorqueTraceRequest: {
+            /** @description 5 to 20,000; those after the largest angle are dropped. */
+            points: components["schemas"]["TorqueTraceAnglePoint"][];
+            /**
+             * Format: double
+             * @description Wanted torque, N·m.
+             */
+            targetNm: number;
+            /**
+             * Format: double
+             * @description Allowed either side, per cent of the target.
+             */
+            windowPercent: number;
+            /**
+             * Format: double
+             * @description Torque at which the joint is closed, N·m, below the target.
+             */
+            snugNm: number;
+            /**
+             * Format: double
+             * @description What this joint usually does, N·m per degree.
+             */
+            expectedRateNmPerDeg?: null | number;
+        };
+        /** @description One finding. */
+        TorqueTraceTorqueFinding: {
+            kind: string;
+            because: string;
         };
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {

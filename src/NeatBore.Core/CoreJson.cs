@@ -27,6 +27,7 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(Signer))]
 [JsonSerializable(typeof(BuildFile))]
 [JsonSerializable(typeof(Shop))]
+[JsonSerializable(typeof(ToolMatch.CribTool))]
 [JsonSerializable(typeof(Command))]
 [JsonSerializable(typeof(BuildState))]
 [JsonSerializable(typeof(Sentence))]

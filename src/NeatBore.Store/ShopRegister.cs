@@ -5,7 +5,7 @@ using NeatBore.Core.Bench;
 
 namespace NeatBore.Store;
 
-/// <summary>The shop's name, people and instruments.</summary>
+/// <summary>The shop's name, people, instruments and crib.</summary>
 public sealed class ShopRegister(Database database)
 {
     /// <summary>The shop as it is now.</summary>
@@ -17,10 +17,13 @@ public sealed class ShopRegister(Database database)
             "select id, name, role from person order by name, id", cancellationToken: cancel));
         var tools = await connection.QueryAsync<string>(new CommandDefinition(
             "select body::text from tool order by rank, id", cancellationToken: cancel));
+        var crib = await connection.QueryAsync<string>(new CommandDefinition(
+            "select body::text from crib_tool order by rank, id", cancellationToken: cancel));
         return new Shop(
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
-            [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)]);
+            [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)],
+            [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)]);
     }
 
     /// <summary>Puts in whoever and whatever is not there yet; nothing that is there is changed.</summary>
@@ -36,6 +39,10 @@ public sealed class ShopRegister(Database database)
         await connection.ExecuteAsync(
             "insert into tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
             shop.Instruments.Select((i, rank) => new { i.Id, rank, body = JsonSerializer.Serialize(i, CoreJson.Default.Instrument) }),
+            transaction);
+        await connection.ExecuteAsync(
+            "insert into crib_tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
+            shop.Crib.Select((t, rank) => new { t.Id, rank, body = JsonSerializer.Serialize(t, CoreJson.Default.CribTool) }),
             transaction);
         await transaction.CommitAsync(cancel);
     }

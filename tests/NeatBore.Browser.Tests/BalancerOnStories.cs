@@ -17,8 +17,9 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.See("Tap a part on the drawing");
         builder.IsAccessible();
         builder.Picture("today");
-        builder.Find("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer on')]").SendKeys(Keys.Enter);
-        builder.GoOn("Begin: Balancer on");
+        builder.Find("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer off')]").SendKeys(Keys.Enter);
+        builder.See("Begin: Balancer off");
+        builder.Find("//button[.='Begin: Balancer on']").SendKeys(Keys.Enter);
         Parts(builder);
 
         Sizes(builder, s_nose, "16", picture: "bench-nose");

@@ -145,7 +145,7 @@ public class BenchTests
     public void A_command_sent_twice_is_taken_once()
     {
         var bench = new Workbench().Measured();
-        var desk = new Desk(bench.Sheets, ProcedureBook.Default, []);
+        var desk = new Desk(bench.Sheets, ProcedureBook.Default, Workbench.Demo<Shop>("shop.json"));
         var note = new Note(Guid.CreateVersion7(), Workbench.Start, Workbench.At("fit"), "New hub from stock");
         bench.Log.AddRange(desk.Take(bench.Log, note, Workbench.Ines, Workbench.Start));
         Assert.Empty(desk.Take(bench.Log, note, Workbench.Ines, Workbench.Start));

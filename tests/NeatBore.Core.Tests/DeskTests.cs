@@ -106,6 +106,7 @@ public class DeskTests
             {
                 var slots = step.Slots(new StepContext(sheet, "", choices, (_, _, _) => null));
                 Assert.Equal(slots.Count, slots.Select(s => s.Key).Distinct().Count());
+                Assert.All(slots.Where(s => s.Kind == SlotKind.Tool), s => Assert.NotNull(s.Need));
                 Assert.All(slots.Where(s => s.Kind == SlotKind.Number), s => Assert.True(s.Plausible is not null && s.Dimension != Dimension.Text, $"{step.Id} {s.Key}"));
             }
         }

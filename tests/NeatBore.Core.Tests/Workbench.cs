@@ -15,13 +15,15 @@ internal sealed class Workbench
     public static readonly Signer Tomas = new("tomas", "Tomas", Role.Builder);
 
     private readonly Desk _desk;
+    private readonly TaskRef _task;
     private int _clock;
 
-    public Workbench(EngineSheet? sheet = null)
+    public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
     {
+        _task = task ?? BalancerOn;
         Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
-        _desk = new Desk(Sheets, ProcedureBook.Default, Demo<Shop>("shop.json").Instruments);
+        _desk = new Desk(Sheets, ProcedureBook.Default, Demo<Shop>("shop.json"));
         Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
     }
 
@@ -47,7 +49,7 @@ internal sealed class Workbench
         return this;
     }
 
-    public Workbench Begin() => Do((id, at) => new StartTask(id, at, BalancerOn));
+    public Workbench Begin() => Do((id, at) => new StartTask(id, at, _task));
 
     public Workbench Take(string step, string slot, string typed = "done", bool confirmed = false, Signer? by = null)
     {

@@ -2,6 +2,7 @@ using System.Text.Json;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
+using NeatBore.Core.Tooling;
 using NeatBore.Store;
 using NeatBore.Tests;
 using Npgsql;
@@ -124,10 +125,12 @@ public sealed class StoreTests : IAsyncLifetime
     {
         var register = new ShopRegister(_database);
         var mic = new Instrument("mic-1", "Micrometer", "micrometer", 0.003, CalibrationDue: new DateOnly(2027, 3, 31));
-        await register.AddAsync(new Shop("Coldbrook Lane", [s_ines], [mic]), TestContext.Current.CancellationToken);
-        await register.AddAsync(new Shop("Other", [s_ines with { Role = Role.Viewer }], [mic with { Uncertainty = 1 }]), TestContext.Current.CancellationToken);
+        var puller = new ToolMatch.CribTool("hp-1", "hub-puller", [new ToolMatch.ScrewLength(8, 1.25, 60)], 90, 80e3, ["nose cap"]);
+        await register.AddAsync(new Shop("Coldbrook Lane", [s_ines], [mic], [puller]), TestContext.Current.CancellationToken);
+        await register.AddAsync(new Shop("Other", [s_ines with { Role = Role.Viewer }], [mic with { Uncertainty = 1 }], [puller with { RatedForceN = 1 }]), TestContext.Current.CancellationToken);
         var shop = await register.ReadAsync(TestContext.Current.CancellationToken);
         Assert.Equal(("Coldbrook Lane", s_ines, mic), (shop.Name, shop.People.Single(), shop.Instruments.Single()));
+        Assert.Equal(80e3, shop.Crib.Single().RatedForceN);
     }
 
     private static string Json(LogEntry entry) => JsonSerializer.Serialize(new BuildFile("", Guid.Empty, [], [entry]), CoreJson.Default.BuildFile);

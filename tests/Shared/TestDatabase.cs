@@ -24,7 +24,7 @@ public sealed class TestDatabase : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        await using var connection = new NpgsqlConnection($"{Server};Database=postgres");
+        await using var connection = new NpgsqlConnection($"{Server};Database=postgres;Pooling=false");
         await connection.OpenAsync();
         await using var drop = new NpgsqlCommand($"drop database if exists {_name} with (force)", connection);
         await drop.ExecuteNonQueryAsync();

@@ -63,6 +63,9 @@ const steps: StepState[] = [
     click: tick,
   }),
   stepWith('mark', 'mark', { error: {} }),
+  stepWith('puller', 'puller', { tool: { kind: 'tool' }, engaged: { value: 16 } }),
+  stepWith('pull', 'puller', { grease: tick, peak: {}, off: tick }),
+  stepWith('yoke', 'yoke', { '0': { value: 41 }, '120': { value: 43 }, '240': { value: 41 } }),
 ];
 const task = { steps: [] as StepState[], choices: [] } as unknown as TaskState;
 const reader = { units: 'metric', view: 'front' } as const;

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
 using NeatBore.Core.Procedures;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Core.Bench;
 
@@ -52,7 +53,7 @@ public enum Standing
 
 /// <summary>A reading as it stands in the log.</summary>
 public sealed record ReadingState(
-    Guid Id, string Typed, double? Value, Instrument? Instrument, Signer By, DateTimeOffset DoneAt, bool OddConfirmed, StrikeReason? Struck);
+    Guid Id, string Typed, double? Value, Instrument? Instrument, Signer By, DateTimeOffset DoneAt, bool OddConfirmed, StrikeReason? Struck, ToolMatch.CribTool? Tool);
 
 /// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
 public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
@@ -128,9 +129,9 @@ public sealed record TaskState(
     DateTimeOffset StartedAt,
     DateTimeOffset LastAt);
 
-/// <summary>A place on the engine strip: where it is, what can be done there and how that stands.</summary>
+/// <summary>A place on the engine strip: where it is, what can be done there, how that stands and which task is next.</summary>
 public sealed record PlaceState(
-    string Id, string Label, double FromMm, double ToMm, Standing Standing, IReadOnlyList<PlaceTask> Tasks);
+    string Id, string Label, double FromMm, double ToMm, Standing Standing, IReadOnlyList<PlaceTask> Tasks, TaskRef? Next);
 
 /// <summary>A task that can be done at a place, begun or not.</summary>
 public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);

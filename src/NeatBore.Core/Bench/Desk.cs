@@ -15,9 +15,8 @@ public sealed class OddReadingException(Sentence question) : Exception(Wording.W
 /// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls it brings about among them.</summary>
 /// <param name="sheets">Every sheet version; the newest of a sheet is what a new task is pinned to.</param>
 /// <param name="book">Every procedure version.</param>
-/// <param name="instruments">The shop's instruments.</param>
-public sealed class Desk(
-    IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<Instrument> instruments)
+/// <param name="shop">The shop, for its instruments and its crib.</param>
+public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, Shop shop)
 {
     private const int LongestText = 2000;
 
@@ -121,8 +120,15 @@ public sealed class Desk(
         var place = slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)
             ?? throw new UnusableInputException("slot.slot", $"there is no place “{take.Slot.Slot}” in “{step.Title}”");
         var slot = place.Slot;
-        var by = take.Instrument is null ? null : instruments.FirstOrDefault(i => i.Id == take.Instrument)
+        var by = take.Instrument is null ? null : shop.Instruments.FirstOrDefault(i => i.Id == take.Instrument)
             ?? throw new UnusableInputException("instrument", $"there is no instrument “{take.Instrument}” in this shop");
+        if (slot.Kind == SlotKind.Tool)
+        {
+            var tool = shop.Crib.FirstOrDefault(t => t.Id == take.Typed.Trim())
+                ?? throw new UnusableInputException("typed", $"there is no tool “{take.Typed.Trim()}” in this crib");
+            return new ReadingTaken(take.Id, take.DoneAt, take.Slot, tool.Name ?? tool.Id, null, by, false, tool);
+        }
+
         if (slot.Kind != SlotKind.Number)
         {
             var word = slot.Kind == SlotKind.Text ? Reason(take.Typed, "typed") : "done";

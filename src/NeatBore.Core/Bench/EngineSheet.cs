@@ -104,6 +104,7 @@ public sealed record TurnedPlace(double ZMm, double WidthMm, double AngleDeg);
 /// <param name="Roundness">Most difference of diameters at one station.</param>
 /// <param name="Taper">Most difference between station means.</param>
 /// <param name="Tilt">Most tilt across the measuring circle when seated.</param>
+/// <param name="Puller">What a puller finds on the hub.</param>
 public sealed record BalancerSheet(
     NoseSheet Nose,
     HubSheet Hub,
@@ -115,7 +116,29 @@ public sealed record BalancerSheet(
     Limit? Interference = null,
     Limit? Roundness = null,
     Limit? Taper = null,
-    Limit? Tilt = null);
+    Limit? Tilt = null,
+    PullerSheet? Puller = null);
+
+/// <summary>What a puller finds on the hub; lengths in mm, strengths in MPa.</summary>
+/// <param name="Holes">Evenly spaced threaded holes in the hub.</param>
+/// <param name="BoltCircleMm">Circle that they are on.</param>
+/// <param name="MajorMm">Their thread.</param>
+/// <param name="PitchMm">Their pitch.</param>
+/// <param name="DepthMm">Full thread in each.</param>
+/// <param name="HubTensileMpa">Tensile strength of the hub.</param>
+/// <param name="ScrewTensileMpa">Tensile strength that the screws must have.</param>
+/// <param name="ReachMm">From the hub's face to the nose's end and room to work.</param>
+/// <param name="NoseTip">What keeps the forcing screw off the crank's thread.</param>
+public sealed record PullerSheet(
+    int Holes,
+    double BoltCircleMm,
+    double MajorMm,
+    double PitchMm,
+    double DepthMm,
+    double HubTensileMpa,
+    double ScrewTensileMpa,
+    double ReachMm,
+    string NoseTip);
 
 /// <summary>The crank's nose; lengths in mm, roughness in µm.</summary>
 public sealed record NoseSheet(
@@ -147,6 +170,12 @@ public static class HouseDefaults
 
     /// <summary>Tilt of a seated hub across its measuring circle, mm.</summary>
     public static Limit HubTilt { get; } = new(null, 0.10, LimitSource.Default);
+
+    /// <summary>Friction when pulling off after years, dry or corroded.</summary>
+    public static Limit PullFriction { get; } = new(0.15, 0.30, LimitSource.Default);
+
+    /// <summary>Tilt of a puller's yoke across its screws, mm.</summary>
+    public static Limit YokeTilt { get; } = new(null, 0.5, LimitSource.Default);
 
     /// <summary>Mark error, degrees: a go up to the low one, a stop above the high one.</summary>
     public static Limit MarkErrorDeg { get; } = new(1, 3, LimitSource.Default);

@@ -165,7 +165,10 @@ public static class Evaluation
                     book.Newest.First(p => p.Id == r.Kind).Title,
                     tasks.Find(t => t.Ref == r)?.Standing ?? Standing.ToDo))
                 .ToList();
-            var standing = here.Count == 0 ? Standing.NotYet : here.Max(t => t.Standing);
-            return new PlaceState(place.Id, place.Label, place.FromMm, place.ToMm, standing, here);
+            // Tasks stand in working order: one that was passed over for a later one is not waited for.
+            var begun = here.FindLastIndex(t => tasks.Exists(b => b.Ref == t.Ref));
+            var open = here.Where((t, i) => i > begun || (t.Standing != Standing.Done && tasks.Exists(b => b.Ref == t.Ref))).ToList();
+            var standing = here.Count == 0 ? Standing.NotYet : open.Count == 0 ? Standing.Done : open.Max(t => t.Standing);
+            return new PlaceState(place.Id, place.Label, place.FromMm, place.ToMm, standing, here, (open.FirstOrDefault() ?? here.LastOrDefault())?.Ref);
         });
 }

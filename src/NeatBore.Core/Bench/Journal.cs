@@ -88,6 +88,7 @@ internal sealed class Journal
             entry.By,
             reading.DoneAt,
             reading.OddConfirmed,
-            _struck.TryGetValue(reading.Id, out var because) ? because : null);
+            _struck.TryGetValue(reading.Id, out var because) ? because : null,
+            reading.Tool);
     }
 }

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Procedures;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Core.Bench;
 
@@ -111,8 +112,9 @@ public sealed record RoundBegan(Guid Id, DateTimeOffset DoneAt, StepRef Step, in
 /// <param name="Value">In the slot's base unit; null for a tick or a word.</param>
 /// <param name="Instrument">What it was taken with.</param>
 /// <param name="OddConfirmed">It looked odd, was asked about and kept.</param>
+/// <param name="Tool">The tool that was picked, as it stood in the crib.</param>
 public sealed record ReadingTaken(
-    Guid Id, DateTimeOffset DoneAt, SlotRef Slot, string Typed, double? Value, Instrument? Instrument, bool OddConfirmed) : LogEvent(Id, DoneAt);
+    Guid Id, DateTimeOffset DoneAt, SlotRef Slot, string Typed, double? Value, Instrument? Instrument, bool OddConfirmed, ToolMatch.CribTool? Tool = null) : LogEvent(Id, DoneAt);
 
 /// <summary>A reading no longer counts.</summary>
 public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);

@@ -39,6 +39,9 @@ public enum Dimension
     /// <summary>Whole days.</summary>
     [JsonStringEnumMemberName("days")] Days,
 
+    /// <summary>A plain number: turns, a factor.</summary>
+    [JsonStringEnumMemberName("number")] Number,
+
     /// <summary>Seconds.</summary>
     [JsonStringEnumMemberName("seconds")] Seconds,
 }

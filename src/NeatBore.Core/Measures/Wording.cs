@@ -21,6 +21,8 @@ public static partial class Wording
                 return Number(quantity.Value, 1);
             case Dimension.Days:
                 return $"{Number(quantity.Value, 1)} days";
+            case Dimension.Number:
+                return Number(quantity.Value, quantity.Resolution);
             case Dimension.Seconds:
                 return $"{Number(quantity.Value, quantity.Resolution)} s";
             default:

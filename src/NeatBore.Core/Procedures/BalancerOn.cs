@@ -154,20 +154,8 @@ public static class BalancerOn
     private static Lubricant Chosen(StepContext c) =>
         c.Sheet.Balancer.Lubricants.First(l => l.Id == c.Chosen(Lubricant));
 
-    /// <summary>What a step without a call of its own says: the next thing to read, or that it is done.</summary>
-    private static Judgement Next(StepContext c, string step, Procedure procedure)
-    {
-        var slot = procedure.Steps.First(s => s.Id == step).Slots(c).FirstOrDefault(s => !c.Taken(step, s.Key));
-        return new Judgement(slot switch
-        {
-            null => Sentence.Of("Done. Go on to the next step."),
-            { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
-            { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
-            { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
-            { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
-            _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
-        });
-    }
+    private static Judgement Next(StepContext c, string step, Procedure procedure) =>
+        Prompt.Next(c, step, procedure.Steps.First(s => s.Id == step).Slots(c));
 
     private static Judgement JudgeFit(StepContext c)
     {

@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Core.Procedures;
 
@@ -64,6 +65,9 @@ public enum SlotKind
 
     /// <summary>A word or a part number.</summary>
     [JsonStringEnumMemberName("text")] Text,
+
+    /// <summary>A tool picked from the crib.</summary>
+    [JsonStringEnumMemberName("tool")] Tool,
 }
 
 /// <summary>One reading that a step asks for.</summary>
@@ -77,6 +81,7 @@ public enum SlotKind
 /// <param name="StationMm">Distance in, mm.</param>
 /// <param name="Plausible">What the part could be, base unit; a value outside is asked about.</param>
 /// <param name="Peers">Slots with the same word are like one another; a value ten times off its peers is asked about.</param>
+/// <param name="Need">What a tool must fit, where one is picked.</param>
 public sealed record Slot(
     string Key,
     string Label,
@@ -87,10 +92,31 @@ public sealed record Slot(
     double? AngleDeg = null,
     double? StationMm = null,
     Band? Plausible = null,
-    string? Peers = null)
+    string? Peers = null,
+    ToolMatch.ToolNeed? Need = null)
 {
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
+}
+
+/// <summary>What a step says while nothing is judged yet.</summary>
+public static class Prompt
+{
+    /// <summary>The next thing to read or tick, or that the step is done.</summary>
+    public static Judgement Next(StepContext context, string step, IReadOnlyList<Slot> slots)
+    {
+        var slot = slots.FirstOrDefault(s => !context.Taken(step, s.Key));
+        return new Judgement(slot switch
+        {
+            null => Sentence.Of("Done. Go on to the next step."),
+            { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Tool } => Sentence.Of("Pick the tool. What won’t do says why."),
+            { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
+            { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
+            _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
+        });
+    }
 }
 
 /// <summary>What a step says: what to do with the hands now, the call once there is one, and the numbers for the figure.</summary>
@@ -118,6 +144,9 @@ public sealed class StepContext(
     /// <summary>The live reading of a slot, or null.</summary>
     public ReadingTaken? Reading(string step, string slot) => reading(step, Item, slot) ?? reading(step, "", slot);
 
+    /// <summary>The tool picked in a slot, or null.</summary>
+    public ToolMatch.CribTool? Tool(string step, string slot) => Reading(step, slot)?.Tool;
+
     /// <summary>The live value of a slot in its base unit, or null.</summary>
     public double? Number(string step, string slot) => Reading(step, slot)?.Value;
 
@@ -129,7 +158,7 @@ public sealed class StepContext(
 public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
 {
     /// <summary>The procedures that ship with the core. A new task adds its line here.</summary>
-    public static ProcedureBook Default { get; } = new([BalancerOn.Version1]);
+    public static ProcedureBook Default { get; } = new([BalancerOff.Version1, BalancerOn.Version1]);
 
     /// <summary>The newest version of each.</summary>
     public IReadOnlyList<Procedure> Newest { get; } =

@@ -38,7 +38,7 @@ public static class ToolMatch
     /// <summary>A metric screw with its length, mm.</summary>
     public sealed record ScrewLength(double MajorMm, double PitchMm, double LengthMm);
 
-    /// <summary>A tool of the crib; lengths in mm, force in N, ranges as [low, high].</summary>
+    /// <summary>A tool of the crib; lengths in mm, force in N, ranges as [low, high]; its name and its forcing screw, where it has them.</summary>
     public sealed record CribTool(
         string Id,
         string Kind,
@@ -48,7 +48,9 @@ public static class ToolMatch
         IReadOnlyList<string> Tips,
         int? Holes = null,
         IReadOnlyList<double>? BoltCircleMm = null,
-        IReadOnlyList<double>? SpreadMm = null);
+        IReadOnlyList<double>? SpreadMm = null,
+        string? Name = null,
+        ScrewThread? Screw = null);
 
     /// <summary>What fits, best margin first, and what does not.</summary>
     public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused) : CalcAnswer
@@ -193,6 +195,7 @@ public static class ToolMatch
                 faults.Require(tool.Holes is null or (>= 1 and <= 36), $"crib[{i}].holes", "must be from 1 to 36");
                 CheckRange(faults, tool.BoltCircleMm, $"crib[{i}].boltCircleMm");
                 CheckRange(faults, tool.SpreadMm, $"crib[{i}].spreadMm");
+                tool.Screw?.Check(faults, $"crib[{i}].screw");
             }
         }
 

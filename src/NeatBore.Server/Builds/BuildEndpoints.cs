@@ -133,7 +133,7 @@ internal static class BuildEndpoints
         faults.ThrowIfAny();
 
         var sheets = await shelf.AllAsync(cancel);
-        var desk = new Desk(sheets, book, shop.Instruments);
+        var desk = new Desk(sheets, book, shop);
         var results = new List<WorkResult>();
         var log = await builds.AppendAsync(
             id,

@@ -1,4 +1,13 @@
-import type { BuildLine, BuildView, Command, EngineSheet, Shop, WorkAnswer } from './types';
+import type {
+  BuildLine,
+  BuildView,
+  Command,
+  EngineSheet,
+  Shop,
+  ToolMatchAnswer,
+  ToolMatchRequest,
+  WorkAnswer,
+} from './types';
 
 /** What the server said was wrong, by the field; or that it can't be reached at all. */
 export class Problem extends Error {
@@ -57,6 +66,7 @@ export const api = {
   shop: () => ask<Shop>('/api/shop'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
+  toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),
   work: (id: string, by: string, commands: Command[]) =>
     ask<WorkAnswer>(`/api/builds/${id}/work`, { by, commands }),
 };

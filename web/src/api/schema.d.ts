@@ -1244,6 +1244,7 @@ export interface components {
             roundness?: null | components["schemas"]["Limit"];
             taper?: null | components["schemas"]["Limit"];
             tilt?: null | components["schemas"]["Limit"];
+            puller?: null | components["schemas"]["PullerSheet"];
         };
         /** @description A low and a high value of the same thing. */
         Band: {
@@ -1891,7 +1892,7 @@ export interface components {
          * @default length
          * @enum {unknown}
          */
-        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "seconds";
+        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
         /** @description The engine seen from its side. z in mm from the block's front face, rearwards; heights in mm above the crank's axis. */
         EngineLayout: {
             /**
@@ -2550,6 +2551,7 @@ export interface components {
             instrument: null | components["schemas"]["Instrument"];
             /** @description It looked odd, was asked about and kept. */
             oddConfirmed: boolean;
+            tool?: null | components["schemas"]["ToolMatchCribTool"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -2708,7 +2710,7 @@ export interface components {
             id: string;
             label: string;
         };
-        /** @description A place on the engine strip: where it is, what can be done there and how that stands. */
+        /** @description A place on the engine strip: where it is, what can be done there, how that stands and which task is next. */
         PlaceState: {
             id: string;
             label: string;
@@ -2718,6 +2720,7 @@ export interface components {
             toMm: number;
             standing: components["schemas"]["Standing"];
             tasks: components["schemas"]["PlaceTask"][];
+            next: null | components["schemas"]["TaskRef"];
         };
         /** @description A task that can be done at a place, begun or not. */
         PlaceTask: {
@@ -2797,6 +2800,51 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description What a puller finds on the hub; lengths in mm, strengths in MPa. */
+        PullerSheet: {
+            /**
+             * Format: int32
+             * @description Evenly spaced threaded holes in the hub.
+             */
+            holes: number;
+            /**
+             * Format: double
+             * @description Circle that they are on.
+             */
+            boltCircleMm: number;
+            /**
+             * Format: double
+             * @description Their thread.
+             */
+            majorMm: number;
+            /**
+             * Format: double
+             * @description Their pitch.
+             */
+            pitchMm: number;
+            /**
+             * Format: double
+             * @description Full thread in each.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Tensile strength of the hub.
+             */
+            hubTensileMpa: number;
+            /**
+             * Format: double
+             * @description Tensile strength that the screws must have.
+             */
+            screwTensileMpa: number;
+            /**
+             * Format: double
+             * @description From the hub's face to the nose's end and room to work.
+             */
+            reachMm: number;
+            /** @description What keeps the forcing screw off the crank's thread. */
+            noseTip: string;
+        };
         /** @description A number with its dimension, in the base unit, and the smallest step of it that is worth showing. */
         Quantity: {
             /**
@@ -2828,6 +2876,7 @@ export interface components {
             doneAt: string;
             oddConfirmed: boolean;
             struck: null | components["schemas"]["StrikeReason"];
+            tool: null | components["schemas"]["ToolMatchCribTool"];
         };
         /** @description A decision or an opened gate, with its reason. */
         Release: {
@@ -2960,11 +3009,12 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        /** @description A shop: its people and its instruments. */
+        /** @description A shop: its people, its instruments and the tools of its crib. */
         Shop: {
             name: string;
             people: components["schemas"]["Signer"][];
             instruments: components["schemas"]["Instrument"][];
+            crib: components["schemas"]["ToolMatchCribTool"][];
         };
         /**
          * @description Which side of its limit a value must stay on.
@@ -3009,12 +3059,13 @@ export interface components {
             plausible?: null | components["schemas"]["Band"];
             /** @description Slots with the same word are like one another; a value ten times off its peers is asked about. */
             peers?: null | string;
+            need?: null | components["schemas"]["ToolMatchToolNeed"];
         };
         /**
          * @description What a slot takes.
          * @enum {unknown}
          */
-        SlotKind: "number" | "tick" | "text";
+        SlotKind: "number" | "tick" | "text" | "tool";
         /** @description Where a reading stands: step, round (from 1) and slot. */
         SlotRef: {
             step: components["schemas"]["StepRef"];
@@ -3435,7 +3486,7 @@ export interface components {
             refused: components["schemas"]["ToolMatchRefusal"][];
             model: null | string;
         };
-        /** @description A tool of the crib; lengths in mm, force in N, ranges as [low, high]. */
+        /** @description A tool of the crib; lengths in mm, force in N, ranges as [low, high]; its name and its forcing screw, where it has them. */
         ToolMatchCribTool: {
             id: string;
             kind: string;
@@ -3449,6 +3500,8 @@ export interface components {
             holes?: null | number;
             boltCircleMm?: null | number[];
             spreadMm?: null | number[];
+            name?: null | string;
+            screw?: null | components["schemas"]["ScrewThread"];
         };
         /** @description A tool that fits, how to set it up, and rated/needed force. */
         ToolMatchFit: {

@@ -1,7 +1,15 @@
 import { ToggleGroup } from 'radix-ui';
 import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
-import type { ReadingState, StepRef, StepState, StrikeReason, TaskRef, TaskState } from '../api/types';
+import type {
+  PlaceTask,
+  ReadingState,
+  StepRef,
+  StepState,
+  StrikeReason,
+  TaskRef,
+  TaskState,
+} from '../api/types';
 import { bareUnit, localMark } from '../entry/units';
 import { sceneOf } from '../figures';
 import { slotsOf } from '../figures/scene';
@@ -54,7 +62,15 @@ export function BenchScreen() {
         <StripEnds bench={bench} />
       </header>
       {task ? (
-        <TaskBench key={`${kind}/${place}`} bench={bench} task={task} sheet={sheet} build={build} />
+        <TaskBench
+          key={`${kind}/${place}`}
+          bench={bench}
+          task={task}
+          sheet={sheet}
+          build={build}
+          siblings={bench.view.state.places.find((p) => p.id === place)?.tasks ?? []}
+          onOpen={openTask}
+        />
       ) : (
         <NotBegun bench={bench} kind={kind} place={place} onOpen={openTask} />
       )}
@@ -103,7 +119,9 @@ function NotBegun({
 }) {
   const possible = bench.view!.state.places.flatMap((p) => p.tasks);
   const wanted = possible.find((t) => t.ref.kind === kind && t.ref.place === place);
-  const start = wanted ?? possible[0];
+  // The task that was asked for, with the others of its place that are not begun either.
+  const starts = possible.filter((t) => t.standing === 'to-do' && (!wanted || t.ref.place === place));
+  const start = starts.find((t) => t === wanted) ?? starts[0];
   const begin = useRef<HTMLButtonElement>(null);
   useEffect(() => void begin.current?.focus(), [wanted]);
   return (
@@ -115,19 +133,22 @@ function NotBegun({
         The steps, their limits and this engine’s sheet stay as they are today for as long as the record
         lasts.
       </p>
-      {start && (
-        <button
-          ref={begin}
-          type="button"
-          className="h-20 bg-line px-10 text-sentence font-bold text-field"
-          onClick={() => {
-            bench.send({ do: 'start-task', task: start.ref });
-            if (!wanted) onOpen(start.ref);
-          }}
-        >
-          Begin: {start.title}
-        </button>
-      )}
+      <div className="flex flex-wrap gap-4">
+        {starts.map((task) => (
+          <button
+            key={task.ref.kind}
+            ref={task === start ? begin : undefined}
+            type="button"
+            className={`h-20 px-10 text-sentence font-bold ${task === start ? 'bg-line text-field' : 'border-2 border-line text-line'}`}
+            onClick={() => {
+              bench.send({ do: 'start-task', task: task.ref });
+              onOpen(task.ref);
+            }}
+          >
+            Begin: {task.title}
+          </button>
+        ))}
+      </div>
       <p className="max-w-[34em] font-read text-base text-line">
         An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
         first.
@@ -137,11 +158,16 @@ function NotBegun({
 }
 
 function TaskBench({
+  siblings,
+  onOpen,
   bench,
   task,
   sheet,
   build,
 }: {
+  /** The tasks of the same place, this one among them. */
+  siblings: readonly PlaceTask[];
+  onOpen: (task: TaskRef) => void;
   bench: Bench;
   task: TaskState;
   sheet: NonNullable<Bench['view']>['sheets'][number];
@@ -261,7 +287,7 @@ function TaskBench({
         className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-md:flex max-md:flex-col-reverse"
         onKeyDown={onPageDown}
       >
-        <RunSheet task={task} shown={step} onPick={pick} />
+        <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
         <FigureField
           scene={scene}
           slots={slots.map((s) => s.slot)}

@@ -86,21 +86,24 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
               r={[-layout.flangeDiameterMm / 2, layout.flangeDiameterMm / 2]}
             />
           </svg>
-          {places.map(
-            (place) =>
-              place.tasks[0] && (
+          {places.map((place) => {
+            const task =
+              place.tasks.find((t) => t.standing !== 'done') ?? place.tasks[place.tasks.length - 1];
+            return (
+              task && (
                 <button
                   key={place.id}
                   type="button"
                   className="absolute inset-y-0 border-2 border-transparent hover:border-ink"
                   style={{ left: at.x(place.fromMm), width: at.w(place.toMm - place.fromMm) }}
                   aria-current={place.id === here ? 'location' : undefined}
-                  onClick={() => onOpen(place.tasks[0]!.ref)}
+                  onClick={() => onOpen(task.ref)}
                 >
-                  <span className="sr-only">{`${place.label}: ${place.tasks[0].title}, ${wordOf(place.standing)}`}</span>
+                  <span className="sr-only">{`${place.label}: ${task.title}, ${wordOf(task.standing)}`}</span>
                 </button>
-              ),
-          )}
+              )
+            );
+          })}
           {laidOut(groups(places), at, width).map((label) => (
             <span
               key={label.text}

@@ -45,9 +45,11 @@ export function GaugeShelf(props: Props) {
             words={
               openSlot.kind === 'tick'
                 ? 'Tick it'
-                : openSlot.stationMm != null
-                  ? `Take ${openSlot.label.replace(' in,', ',')}`
-                  : `Take: ${openSlot.label.split(',')[0]!.toLowerCase()}`
+                : openSlot.kind === 'tool'
+                  ? 'Pick the tool'
+                  : openSlot.stationMm != null
+                    ? `Take ${openSlot.label.replace(' in,', ',')}`
+                    : `Take: ${openSlot.label.split(',')[0]!.toLowerCase()}`
             }
             keyName="Enter"
             onClick={props.onTakeOpen}

@@ -17,7 +17,7 @@ export function Panel({ trigger, title, open, onOpenChange, children, wide = fal
       <Popover.Trigger asChild>{trigger}</Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
-          className={`z-30 max-h-[80vh] overflow-y-auto border-2 border-ink bg-white p-4 text-ink ${wide ? 'w-[860px]' : 'w-[440px]'} max-w-[calc(100vw-16px)]`}
+          className={`z-30 max-h-[var(--radix-popover-content-available-height)] overflow-y-auto border-2 border-ink bg-white p-4 text-ink ${wide ? 'w-[860px]' : 'w-[440px]'} max-w-[calc(100vw-16px)]`}
           sideOffset={8}
           collisionPadding={8}
           aria-label={title}

@@ -4,6 +4,7 @@ import type { ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
 import { bareUnit, localMark, readEntry } from '../entry/units';
 import { quantityParts, writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { useReader } from './reader';
+import { ToolPicker } from './ToolPicker';
 import type { Notice } from './useBuild';
 
 interface Props {
@@ -29,6 +30,18 @@ export function ReadingBox(props: Props) {
   if (live.length > 1) return <Conflict {...props} live={live} />;
   if (slot.slot.kind === 'tick') return <Tick {...props} />;
   if (live[0]) return <Taken {...props} reading={live[0]} />;
+  if (slot.slot.kind === 'tool' && waiting === undefined && slot.slot.need)
+    return (
+      <ToolPicker
+        label={slot.slot.label}
+        need={slot.slot.need}
+        open={props.open}
+        disabled={props.disabled}
+        onPick={(id) => props.onTake(id, false)}
+        onOpen={props.onOpen}
+        focusRef={props.focusRef}
+      />
+    );
   if (waiting !== undefined)
     return (
       <Labelled {...props}>
@@ -44,9 +57,12 @@ export function ReadingBox(props: Props) {
 function Labelled({ slot, before, children, htmlFor }: Props & { children: ReactNode; htmlFor?: string }) {
   const reader = useReader();
   const struck = slot.readings.filter((r) => r.struck);
-  const text = slot.slot.kind === 'text';
+  const { kind } = slot.slot;
+  const text = kind === 'text';
   return (
-    <div className={text ? 'flex items-center gap-3' : 'w-[156px] max-md:w-full'}>
+    <div
+      className={text ? 'flex items-center gap-3' : kind === 'tool' ? 'w-full' : 'w-[156px] max-md:w-full'}
+    >
       <div className={text ? 'w-[230px] shrink-0' : ''}>{children}</div>
       <label
         htmlFor={htmlFor}
@@ -181,7 +197,7 @@ function Taken(props: Props & { reading: ReadingState }) {
           type="button"
           ref={focusRef}
           data-taken={slot.slot.key}
-          className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${text.length > 6 && unit ? 'text-title' : 'text-reading'} font-semibold text-line ${unit ? 'justify-end' : ''}`}
+          className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${(text.length > 6 && unit) || slot.slot.kind === 'tool' ? 'text-title' : 'text-reading'} font-semibold text-line ${unit ? 'justify-end' : ''}`}
           aria-label={`${slot.slot.label}: ${text} ${unit}, taken. Open to strike it.`}
           onKeyDown={(e) => {
             if (e.key === 'Enter' && e.shiftKey) {

@@ -1,15 +1,18 @@
 import { useEffect, useRef } from 'react';
-import type { StepState, TaskState } from '../api/types';
+import type { PlaceTask, StepState, TaskRef, TaskState } from '../api/types';
 import { CallMark, wordOf, type Mark } from './CallMark';
 
 interface Props {
   task: TaskState;
   shown: StepState;
   onPick: (step: StepState) => void;
+  /** The tasks of the same place, this one among them. */
+  siblings: readonly PlaceTask[];
+  onOpen: (task: TaskRef) => void;
 }
 
 /** The steps in working order, the open one large, gates across the list. */
-export function RunSheet({ task, shown, onPick }: Props) {
+export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   const open = useRef<HTMLLIElement>(null);
   useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
   return (
@@ -17,6 +20,26 @@ export function RunSheet({ task, shown, onPick }: Props) {
       aria-label={`${task.title}: run sheet`}
       className="overflow-y-auto border-r-2 border-ink bg-page max-md:border-r-0 max-md:border-b-2"
     >
+      {siblings.length > 1 && (
+        <div className="flex border-b-2 border-ink" role="group" aria-label="Tasks here">
+          {siblings.map((sibling) => {
+            const here = sibling.ref.kind === task.ref.kind;
+            return (
+              <button
+                key={sibling.ref.kind}
+                type="button"
+                aria-pressed={here}
+                className={`flex min-h-11 grow items-center justify-center gap-1.5 px-1 text-base font-bold ${here ? 'bg-ink text-on-ink' : 'bg-page'}`}
+                onClick={() => onOpen(sibling.ref)}
+              >
+                {!here && <CallMark mark={sibling.standing} size={14} />}
+                {sibling.title}
+                <span className="sr-only">{`, ${wordOf(sibling.standing)}`}</span>
+              </button>
+            );
+          })}
+        </div>
+      )}
       <ol>
         {task.steps.map((step, i) => {
           const isShown = step === shown;

@@ -41,6 +41,8 @@ export function quantityParts(q: Quantity, reader: Reader): [number: string, uni
       return [writeNumber(q.value, 1), ''];
     case 'days':
       return [writeNumber(q.value, 1), 'days'];
+    case 'number':
+      return [writeNumber(q.value, q.resolution), ''];
     case 'seconds':
       return [writeNumber(q.value, q.resolution), 's'];
     default: {

@@ -2,6 +2,7 @@ import { hubFace } from './hubFace';
 import { timingMark } from './mark';
 import { checks, diameters, draw, fit } from './noseHub';
 import type { Scene, SceneInput } from './scene';
+import { puller, yoke } from './puller';
 import { wrench } from './wrench';
 
 const figures: Record<string, (input: SceneInput) => Scene> = {
@@ -12,6 +13,8 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'hub-face': hubFace,
   wrench,
   mark: timingMark,
+  puller,
+  yoke,
 };
 
 /** The figure of a step: the one that its procedure names. */

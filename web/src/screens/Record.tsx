@@ -217,7 +217,9 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
           slot.readings.map((reading) => {
             const shown =
               reading.value == null
-                ? 'done'
+                ? slot.slot.kind === 'tool'
+                  ? reading.typed
+                  : 'done'
                 : writeQuantity(
                     {
                       value: reading.value,

@@ -73,7 +73,10 @@ function Light() {
 function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
   const reader = useReader();
   const navigate = useNavigate();
-  const at = line.at ?? line.places.flatMap((p) => p.tasks)[0]?.ref;
+  const at =
+    line.at ??
+    line.places.find((p) => p.next && p.standing !== 'done')?.next ??
+    line.places.find((p) => p.next)?.next;
   const done = line.places.flatMap((p) => p.tasks).filter((t) => t.standing === 'done').length;
   const all = line.places.flatMap((p) => p.tasks).length;
   const heading = (

@@ -1,0 +1,261 @@
+using NeatBore.Core.Bench;
+using NeatBore.Core.Centring;
+using NeatBore.Core.Fits;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Threads;
+using NeatBore.Core.Tooling;
+
+namespace NeatBore.Core.Procedures;
+
+/// <summary>A balancer pulled by its hub: mark noted, crank locked, the puller picked and checked, the yoke squared, the pull kept.</summary>
+public static class BalancerOff
+{
+    private const string Lock = "lock";
+
+    /// <summary>Grease in a puller's screw and under its tip: a default, told with the torque.</summary>
+    private const double GreasedFriction = 0.12;
+
+    /// <summary>What ordinary fits leave of a thread's basic shear area.</summary>
+    private const double OrdinaryFit = 0.8;
+
+    private static readonly int[] s_yokeDeg = [0, 120, 240];
+
+    /// <summary>The first version: a press-fit hub with threaded holes.</summary>
+    public static Procedure Version1 { get; } = new(
+        "balancer-off",
+        1,
+        "Balancer off",
+        sheet => sheet.Balancer.Puller is null ? [] : ["balancer"],
+        [new Choice(Lock, "before", "Crank locked by", _ => [new("flywheel-lock", "a flywheel lock"), new("flange-bar", "a bar across the flange bolts"), new("helper", "a helper on the flywheel")])],
+        [
+            new Step("before", "Mark noted, crank locked", "checks")
+            {
+                Slots = _ =>
+                [
+                    Slot.Tick("cold", "Engine cold, battery off"),
+                    new Slot("mark", "Mark against its pointer", SlotKind.Text),
+                    Slot.Tick("locked", "Crank locked, and how chosen below"),
+                ],
+                Judge = c => Next(c, "before"),
+                Cautions = ["A car on stands: never under it. Sleeves tied, rings off."],
+            },
+            new Step("bolt", "Crank bolt out", "checks")
+            {
+                Slots = _ =>
+                [
+                    Slot.Tick("bolt", "Crank bolt out"),
+                    Slot.Tick("washer", "Washer kept, its raised side noted"),
+                    Slot.Tick("holes", "Hub’s threaded holes cleaned"),
+                ],
+                Judge = c => Next(c, "bolt"),
+                Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
+            },
+            new Step("puller", "Pick the puller", "puller")
+            {
+                Slots = c =>
+                [
+                    new Slot("tool", "Puller", SlotKind.Tool, Need: Need(c)),
+                    new Slot("engaged", "Screws in by fingers", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm)),
+                ],
+                Judge = JudgePuller,
+                Gate = "the puller holds",
+                Cautions = ["Pull on the hub, never on the ring: it is only bonded on."],
+            },
+            new Step("yoke", "Square the yoke", "yoke")
+            {
+                Slots = c => [.. s_yokeDeg.Select(deg => new Slot(
+                    $"{deg}", $"Gap at {Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", deg, Plausible: new Band(1, 120), Peers: "gap"))],
+                Judge = JudgeYoke,
+                Cautions = ["Eye protection from here on."],
+            },
+            new Step("pull", "Pull it", "puller")
+            {
+                Slots = c =>
+                [
+                    Slot.Tick("grease", "Forcing screw greased, tip on the nose’s rim"),
+                    new Slot("peak", "Peak torque", SlotKind.Number, Dimension.Torque, 1, "torque-wrench", Plausible: new Band(1, 600)),
+                    Slot.Tick("off", "It is off and caught"),
+                ],
+                Judge = JudgePull,
+                Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
+            },
+            new Step("after", "Kept together", "checks")
+            {
+                Slots = _ =>
+                [
+                    Slot.Tick("key", "Key found and kept"),
+                    Slot.Tick("rubber", "Rubber looked at all round"),
+                    Slot.Tick("unlocked", "Crank lock out"),
+                ],
+                Judge = c => Next(c, "after"),
+                Cautions = ["The balancer is heavy and rolls: lay it flat."],
+            },
+        ]);
+
+    private static Judgement Next(StepContext c, string step) =>
+        Prompt.Next(c, step, Version1.Steps.First(s => s.Id == step).Slots(c));
+
+    /// <summary>What it may take to come off: the sheet's tightest fit, at the friction of years.</summary>
+    private static Band ReleaseForce(StepContext c)
+    {
+        var sheet = c.Sheet.Balancer;
+        var friction = HouseDefaults.PullFriction;
+        var bore = sheet.Nose.DiameterMm;
+        InterferenceFit.Answer At(double interference) => InterferenceFit.Solve(new InterferenceFit.Request(
+            new InterferenceFit.ShaftPart([new(0, 0, bore + interference)], sheet.Nose.Material, sheet.Nose.InnerDiameterMm, RoughnessRzUm: sheet.Nose.RoughnessRzUm),
+            new InterferenceFit.HubPart([new(0, 0, bore)], sheet.Hub.OuterDiameterMm, sheet.Hub.Material, RoughnessRzUm: sheet.Hub.RoughnessRzUm),
+            sheet.Hub.LengthMm - sheet.SeatedDepthMm,
+            new Band(friction.Low!.Value, friction.High!.Value),
+            new Band(friction.Low!.Value, friction.High!.Value)));
+        var wanted = sheet.Interference ?? HouseDefaults.Interference;
+        return new Band(At(wanted.Low!.Value).PullForceN!.Low, At(wanted.High!.Value).PullForceN!.High);
+    }
+
+    private static ToolMatch.ToolNeed Need(StepContext c)
+    {
+        var puller = c.Sheet.Balancer.Puller!;
+        return new ToolMatch.ToolNeed(
+            "hub-puller",
+            [new ToolMatch.ScrewLength(puller.MajorMm, puller.PitchMm, puller.DepthMm + 20)],
+            puller.ReachMm,
+            ReleaseForce(c).High,
+            puller.BoltCircleMm,
+            puller.Holes,
+            NoseTip: puller.NoseTip);
+    }
+
+    private static ForcingScrew.Answer? ScrewAt(ToolMatch.CribTool tool, double force) => tool.Screw is { } thread
+        ? ForcingScrew.Solve(new ForcingScrew.Request(force, thread, GreasedFriction, GreasedFriction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN))
+        : null;
+
+    private static Judgement JudgePuller(StepContext c)
+    {
+        if (c.Tool("puller", "tool") is not { } tool)
+        {
+            return Next(c, "puller");
+        }
+
+        var need = Need(c);
+        var match = ToolMatch.Solve(new ToolMatch.Request(need, [tool]));
+        if (match.Refused is [var refusal])
+        {
+            // An early Stop: the screws are not run in to a puller that won't do.
+            return new Judgement(
+                Sentence.Of("Not this puller. Strike it and pick another."),
+                new Call(
+                    Verdict.Stop,
+                    Sentence.Of("{tool}: {why}.", ("tool", Quantity.Word(tool.Name ?? tool.Id)), ("why", Quantity.Word(refusal.Because))),
+                    tool.RatedForceN < need.ForceN ? [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")] : []),
+                match);
+        }
+
+        if (c.Number("puller", "engaged") is not { } engaged)
+        {
+            return new Judgement(
+                Sentence.Of(
+                    "Run the {count} screws in by fingers, at least {depth}. Stop at once if one binds.",
+                    ("count", Quantity.Count(need.Holes!.Value)),
+                    ("depth", Quantity.Mm(c.Sheet.Balancer.Puller!.MajorMm, 1))),
+                Answer: match);
+        }
+
+        var puller = c.Sheet.Balancer.Puller!;
+        var threads = ThreadEngagement.Solve(new ThreadEngagement.Request(
+            new ScrewThread(puller.MajorMm, puller.PitchMm), engaged, need.ForceN, puller.ScrewTensileMpa, puller.HubTensileMpa, puller.Holes, AreaFactor: OrdinaryFit));
+        var screw = ScrewAt(tool, need.ForceN);
+        var call = Call.Of(
+            [
+                .. threads.Call!.Checks.Select(check => check with { Source = "Neat Bore default" }),
+                Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit"),
+            ],
+            check => (check.Name, check.Verdict) switch
+            {
+                (_, Verdict.Go) => Sentence.Of(
+                    "Each screw carries {load} of what it can; the tool is rated for {rated} and {needed} may be needed.",
+                    ("load", Quantity.Share(threads.Utilisation)),
+                    ("rated", Quantity.Newtons(tool.RatedForceN)),
+                    ("needed", Quantity.Newtons(need.ForceN))),
+                _ => threads.Call.Why,
+            })!;
+        return new Judgement(
+            Sentence.Of(
+                call.Verdict switch
+                {
+                    Verdict.Go => "It holds. Expect up to {torque} at its screw. Square the yoke.",
+                    Verdict.Decide => "Run the screws in deeper, or say why it will do.",
+                    _ => "The threads would not hold. Run them in deeper, or free the fit first.",
+                },
+                ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))),
+            call,
+            threads);
+    }
+
+    private static Judgement JudgeYoke(StepContext c)
+    {
+        if (s_yokeDeg.Any(deg => !c.Taken("yoke", $"{deg}")))
+        {
+            return Next(c, "yoke");
+        }
+
+        var puller = c.Sheet.Balancer.Puller!;
+        var limit = HouseDefaults.YokeTilt;
+        var answer = Squareness.Solve(new Squareness.Request(
+            [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number("yoke", $"{deg}")!.Value))],
+            puller.BoltCircleMm / 2,
+            Sense: Squareness.DepthSense.Gap,
+            TiltLimitMm: limit.High,
+            GaugeUncertaintyMm: s_yokeDeg.Max(deg => c.Reading("yoke", $"{deg}") is { Instrument: { } by, Value: { } v } ? by.UncertaintyAt(v) : 0),
+            Screws: [.. s_yokeDeg.Select(deg => new Squareness.Screw(Clock.Text(deg), deg, puller.BoltCircleMm / 2, puller.PitchMm))]));
+        var call = answer.Call!.Sourced(_ => limit.SourceWords) with
+        {
+            Why = Sentence.Of(
+                "The yoke leans {tilt} across its screws; at most {limit} is wanted.",
+                ("tilt", Quantity.Mm(answer.TiltMm, 0.1)),
+                ("limit", Quantity.Mm(limit.High!.Value, 0.1))),
+        };
+        var most = answer.Turns.MaxBy(t => Math.Abs(t.Turns))!;
+        return new Judgement(
+            call.Verdict == Verdict.Go
+                ? Sentence.Of("The yoke is square. Grease the forcing screw and pull.")
+                : Sentence.Of(
+                    "Turn the screw at {screw} in by {turns} turns, then read the gaps again.",
+                    ("screw", Quantity.AtClock(s_yokeDeg.First(deg => Clock.Text(deg) == most.Id))),
+                    ("turns", new Quantity(Math.Abs(most.Turns), Dimension.Number, 0.1))),
+            call,
+            answer);
+    }
+
+    private static Judgement JudgePull(StepContext c)
+    {
+        var tool = c.Tool("puller", "tool");
+        var force = ReleaseForce(c);
+        var expected = tool is null ? null : ScrewAt(tool, force.High);
+        var rated = tool is null ? null : ScrewAt(tool, tool.RatedForceN);
+        if (c.Number("pull", "peak") is not { } peak || !c.Taken("pull", "off"))
+        {
+            var waiting = Next(c, "pull");
+            return c.Taken("pull", "grease") && expected is not null && rated is not null
+                ? new Judgement(
+                    Sentence.Of(
+                        "Pull, holding the yoke. Expect up to {torque}; stop at {most}.",
+                        ("torque", new Quantity(expected.TorqueNm, Dimension.Torque, 1)),
+                        ("most", new Quantity(rated.TorqueNm, Dimension.Torque, 1))),
+                    Answer: expected)
+                : waiting;
+        }
+
+        var limit = rated?.TorqueNm ?? peak;
+        var call = Call.Of(
+            [Check.AtMost("pull torque", peak, limit, 0, Dimension.Torque, "the puller’s rating")],
+            check => Sentence.Of(
+                check.Verdict == Verdict.Go ? "It came off with {value} at the screw; the puller’s rating is reached at {limit}." : "{value} at the screw is past the puller’s rating, reached at {limit}.",
+                ("value", new Quantity(check.Value, Dimension.Torque, 1)),
+                ("limit", new Quantity(check.Limit, Dimension.Torque, 1))))!;
+        return new Judgement(
+            call.Verdict == Verdict.Go
+                ? Sentence.Of("It is off. Keep key, bolt and washer with it.")
+                : Sentence.Of("Look the puller over before it is used again, and nose and hub for damage."),
+            call,
+            expected);
+    }
+}

@@ -87,8 +87,7 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
             />
           </svg>
           {places.map((place) => {
-            const task =
-              place.tasks.find((t) => t.standing !== 'done') ?? place.tasks[place.tasks.length - 1];
+            const task = place.tasks.find((t) => t.ref.kind === place.next?.kind);
             return (
               task && (
                 <button

@@ -54,7 +54,17 @@ export function ReadingBox(props: Props) {
 }
 
 /** The label under a number, or beside a word, with what stood here before. */
-function Labelled({ slot, before, children, htmlFor }: Props & { children: ReactNode; htmlFor?: string }) {
+function Labelled({
+  slot,
+  before,
+  children,
+  htmlFor,
+  understood,
+}: Props & {
+  children: ReactNode;
+  htmlFor?: string;
+  understood?: { id: string; words: string } | undefined;
+}) {
   const reader = useReader();
   const struck = slot.readings.filter((r) => r.struck);
   const { kind } = slot.slot;
@@ -68,7 +78,12 @@ function Labelled({ slot, before, children, htmlFor }: Props & { children: React
         htmlFor={htmlFor}
         className={`block text-base leading-tight text-line ${text ? '' : 'mt-0.5 text-center'}`}
       >
-        {slot.slot.label}
+        <span className={understood ? 'sr-only' : ''}>{slot.slot.label}</span>
+        {understood && (
+          <span id={understood.id} className="block font-semibold text-mark">
+            {understood.words}
+          </span>
+        )}
         {struck.map((r) => (
           <s key={r.id} className="ml-2 text-structure">
             <span className="sr-only">struck: </span>
@@ -132,12 +147,18 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
 
   const message =
     refusedHere ?? (asked?.question ? writeSentence(asked.question, reader) : asked?.errors?.join(' '));
+  // What was understood stands where the label was, before it is taken.
   const hint =
-    message === undefined && understood?.ok && /[^\d.,+\-−\s]/.test(text)
-      ? both(slot.slot, understood.value, reader)
+    message === undefined && understood?.ok
+      ? both(slot.slot, understood.value, unit === understood.unit, reader)
       : undefined;
   return (
-    <Labelled {...rest} {...{ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef }} htmlFor={id}>
+    <Labelled
+      {...rest}
+      {...{ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef }}
+      htmlFor={id}
+      understood={hint === undefined ? undefined : { id: `${id}-says`, words: hint }}
+    >
       <div
         className={`relative flex h-[52px] items-center ${open ? 'border-4 border-mark bg-white' : 'border-2 border-structure bg-field-deep'}`}
       >
@@ -145,7 +166,7 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
           id={id}
           ref={focusRef}
           data-slot={slot.slot.key}
-          className={`h-full w-full min-w-0 bg-transparent px-2 font-read text-reading font-semibold outline-none ${number ? 'text-right' : ''} ${open ? 'text-ink' : 'text-line'}`}
+          className={`h-full w-full min-w-0 bg-transparent px-2 font-read ${text.length > 8 ? 'text-title' : 'text-reading'} font-semibold outline-none ${number ? 'text-right' : ''} ${open ? 'text-ink' : 'text-line'}`}
           inputMode={number ? 'decimal' : 'text'}
           autoComplete="off"
           enterKeyHint="next"
@@ -160,16 +181,16 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
           aria-invalid={message !== undefined}
           aria-describedby={message !== undefined || hint ? `${id}-says` : undefined}
         />
-        {unit && (
+        {unit && !/[a-zµ°"″]/i.test(text) && (
           <span className={`pr-2 text-base font-semibold ${open ? 'text-ink' : 'text-line'}`}>{unit}</span>
         )}
-        {(message !== undefined || hint) && (
+        {message !== undefined && (
           <p
             id={`${id}-says`}
-            role={message !== undefined ? 'alert' : undefined}
-            className={`absolute top-full left-0 z-20 mt-1 w-max group-data-low:top-auto group-data-low:bottom-full group-data-low:mb-1 max-w-[330px] px-3 py-1.5 font-read text-base leading-snug ${message !== undefined ? 'border-2 border-stop bg-white font-semibold text-stop' : 'border-2 border-ink bg-white text-ink'}`}
+            role="alert"
+            className="absolute top-full left-0 z-20 mt-1 w-max group-data-low:top-auto group-data-low:bottom-full group-data-low:mb-1 max-w-[330px] px-3 py-1.5 font-read text-base leading-snug border-2 border-stop bg-white font-semibold text-stop"
           >
-            {message ?? hint}
+            {message}
           </p>
         )}
       </div>
@@ -177,12 +198,13 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
   );
 }
 
-/** What was understood, in the shop's unit and the other one. */
-const both = (slot: Slot, value: number, reader: Reader): string => {
+/** What was understood, in the shop's unit and the other one; its own unit is not said again. */
+const both = (slot: Slot, value: number, own: boolean, reader: Reader): string | undefined => {
   const q = quantity(slot, value);
   const other: Reader = { ...reader, units: reader.units === 'metric' ? 'inch' : 'metric' };
   const [mine, theirs] = [writeQuantity(q, reader), writeQuantity(q, other)];
-  return mine === theirs ? mine : `${mine} = ${theirs}`;
+  if (mine === theirs) return own ? undefined : mine;
+  return own ? `= ${theirs}` : `= ${mine} = ${theirs}`;
 };
 
 function Taken(props: Props & { reading: ReadingState }) {

@@ -47,7 +47,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
             <li key={`${step.ref.step}@${step.ref.item}`} ref={isShown ? open : undefined}>
               <button
                 type="button"
-                className={`flex w-full items-center gap-2.5 py-[5px] pr-2 pl-3 text-left ${isShown ? 'border-l-8 border-ink bg-white py-2 pl-2 text-title font-bold' : 'text-base font-medium'}`}
+                className={`flex w-full items-center gap-2.5 py-1 pr-2 pl-3 text-left ${isShown ? 'border-l-8 border-ink bg-white py-1.5 pl-2 text-[1.25rem] font-bold' : 'text-base font-medium'}`}
                 aria-current={isShown ? 'step' : undefined}
                 onClick={() => onPick(step)}
               >

@@ -26,7 +26,7 @@ beforeEach(() => {
   vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
     const { by, commands } = JSON.parse(init.body) as { by: string; commands: Command[] };
     sent.push({ by, ids: commands.map((c) => c.id) });
-    const reply = replies.shift() ?? 200;
+    const reply = replies.shift() ?? (commands.some((c) => c.id === 'bad') ? 400 : 200);
     if (reply === 'cut') return Promise.reject(new TypeError('cut'));
     const results = commands.map((c) => ({ id: c.id, taken: true }));
     return Promise.resolve(new Response(JSON.stringify({ results, state: {} }), { status: reply }));
@@ -35,12 +35,16 @@ beforeEach(() => {
 
 afterEach(() => vi.useRealTimers());
 
+const never = () => {
+  throw new Error('nothing should have been refused');
+};
+
 const waitingIds = (outbox: InstanceType<typeof Outbox>) => outbox.state().waiting.map((w) => w.command.id);
 
 describe('the outbox', () => {
   test('sends in order, tells what was answered, and then holds nothing', async () => {
     const answers: WorkAnswer[] = [];
-    const outbox = new Outbox('b', (answer) => answers.push(answer));
+    const outbox = new Outbox('b', (answer) => answers.push(answer), never);
     outbox.send('ines', note('1'));
     outbox.send('ines', note('2'), note('3'));
     await vi.runAllTimersAsync();
@@ -54,7 +58,7 @@ describe('the outbox', () => {
     'keeps everything while the answer is %s and sends the same ids again',
     async (reply) => {
       replies = [reply, reply, reply];
-      const outbox = new Outbox('b', () => undefined);
+      const outbox = new Outbox('b', () => undefined, never);
       outbox.send('ines', note('1'));
       await vi.advanceTimersByTimeAsync(1);
       expect(outbox.state().line).toBe('down');
@@ -69,7 +73,7 @@ describe('the outbox', () => {
 
   test('what was kept before a reload goes first', async () => {
     kept.set('outbox:b', [{ by: 'ines', command: note('old') }]);
-    const outbox = new Outbox('b', () => undefined);
+    const outbox = new Outbox('b', () => undefined, never);
     outbox.send('ines', note('new'));
     await vi.runAllTimersAsync();
     expect(sent.flatMap((s) => s.ids)).toEqual(['old', 'new']);
@@ -78,7 +82,7 @@ describe('the outbox', () => {
 
   test('two people’s work is never signed by one', async () => {
     replies = ['cut'];
-    const outbox = new Outbox('b', () => undefined);
+    const outbox = new Outbox('b', () => undefined, never);
     outbox.send('ines', note('1'));
     outbox.send('tomas', note('2'));
     outbox.send('ines', note('3'));
@@ -92,12 +96,27 @@ describe('the outbox', () => {
 
   test('a build that is gone is said to be, is not hammered, and loses nothing', async () => {
     replies = [404];
-    const outbox = new Outbox('b', () => undefined);
+    const outbox = new Outbox('b', () => undefined, never);
     outbox.send('ines', note('1'));
     await vi.runAllTimersAsync();
     expect(outbox.state().line).toBe('gone');
     expect(waitingIds(outbox)).toEqual(['1']);
     expect(sent).toHaveLength(1);
     expect(kept.get('outbox:b')).toHaveLength(1);
+  });
+
+  test('one that can’t be read is handed back, and does not hold up the others', async () => {
+    const back: string[] = [];
+    replies = ['cut'];
+    const outbox = new Outbox(
+      'b',
+      () => undefined,
+      ({ command }) => back.push(command.id),
+    );
+    outbox.send('ines', note('1'), note('bad'), note('3'));
+    await vi.runAllTimersAsync();
+    expect(back).toEqual(['bad']);
+    expect(outbox.state()).toEqual({ waiting: [], line: 'up' });
+    expect(sent.map((s) => s.ids)).toEqual([['1', 'bad', '3'], ['1', 'bad', '3'], ['1'], ['bad'], ['3']]);
   });
 });

@@ -17,7 +17,8 @@ internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHa
             PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } =>
                 Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
             BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "The request is larger than 1 MB." : e.Message),
-            NpgsqlException or SocketException or TimeoutException =>
+            // What the database itself refuses for good would only be sent again for ever.
+            NpgsqlException { IsTransient: true } or SocketException or TimeoutException =>
                 Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."),
             _ => null,
         };

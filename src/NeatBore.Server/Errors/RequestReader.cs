@@ -38,7 +38,16 @@ public static class RequestReader
         {
             var malformed = new Faults();
             var unusable = new Faults();
-            Walk(document.RootElement, type, "", malformed, unusable);
+            try
+            {
+                Walk(document.RootElement, type, "", malformed, unusable);
+            }
+            catch (InvalidOperationException)
+            {
+                // Half a surrogate pair: JSON by its form, but no text.
+                malformed.Add("", "must be valid Unicode text throughout");
+            }
+
             if (malformed.Any)
             {
                 throw new MalformedRequestException(malformed.ByField);
@@ -147,6 +156,12 @@ public static class RequestReader
                 unusable.Require(Math.Abs(element.GetDouble()) <= Largest, path, $"must be between −1,000,000 and 1,000,000");
             }
 
+            return;
+        }
+
+        if (element.ValueKind == JsonValueKind.String && element.GetString()!.Contains('\0', StringComparison.Ordinal))
+        {
+            malformed.Add(path, "must not hold a null character");
             return;
         }
 

@@ -29,11 +29,13 @@ export class Outbox {
   #loaded: Promise<void>;
   #sending = false;
   #pause = 250;
+  #most = 100;
   #timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor(
     readonly build: string,
     private readonly answered: (answer: WorkAnswer, sent: readonly Waiting[]) => void,
+    private readonly refused: (sent: Waiting, problem: Problem) => void,
   ) {
     this.#key = `outbox:${build}`;
     this.#loaded = get<Waiting[]>(this.#key)
@@ -74,7 +76,7 @@ export class Outbox {
     this.#sending = true;
     clearTimeout(this.#timer);
     const apart = this.#state.waiting.findIndex((w) => w.by !== first.by);
-    const batch = this.#state.waiting.slice(0, Math.min(apart === -1 ? 100 : apart, 100));
+    const batch = this.#state.waiting.slice(0, Math.min(apart === -1 ? this.#most : apart, this.#most));
     try {
       const answer = await api.work(
         this.build,
@@ -85,12 +87,22 @@ export class Outbox {
       this.#change({ waiting: this.#state.waiting.slice(batch.length), line: 'up' });
       this.answered(answer, batch);
       await this.#keep();
+      if (this.#state.waiting.length === 0) this.#most = 100;
     } catch (error) {
-      const passing = !(error instanceof Problem) || error.passing;
-      this.#change({ line: passing ? 'down' : 'gone' });
-      if (passing) {
+      if (!(error instanceof Problem) || error.passing) {
+        this.#change({ line: 'down' });
         this.#timer = setTimeout(this.#now, this.#pause);
         this.#pause = Math.min(this.#pause * 2, slowest);
+      } else if (error.status === 404) {
+        this.#change({ line: 'gone' });
+      } else if (batch.length > 1) {
+        // One of them can't be taken as it is; sent one by one, the others go through.
+        this.#most = 1;
+        this.#change({ line: 'up' });
+      } else {
+        this.#change({ waiting: this.#state.waiting.slice(1), line: 'up' });
+        this.refused(first, error);
+        await this.#keep();
       }
     } finally {
       this.#sending = false;

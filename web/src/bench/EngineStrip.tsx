@@ -1,5 +1,6 @@
 import type { EngineSheet, PlaceState, TaskRef } from '../api/types';
 import { CallMark, inkOf, wordOf } from './CallMark';
+import { grouped, laidOut } from './stripLabels';
 import { useWidth } from './useWidth';
 
 interface Props {
@@ -103,7 +104,7 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
               )
             );
           })}
-          {laidOut(groups(places), at, width).map((label) => (
+          {laidOut(grouped(places), at.x, width).map((label) => (
             <span
               key={label.text}
               className={`pointer-events-none absolute bottom-0 flex items-center gap-1.5 text-base leading-[30px] font-semibold whitespace-nowrap ${inkOf(label.standing)}`}
@@ -124,53 +125,6 @@ interface Axes {
   y: (mm: number) => number;
   w: (mm: number) => number;
   h: (mm: number) => number;
-}
-
-interface Label {
-  fromMm: number;
-  standing: PlaceState['standing'];
-  ids: string[];
-  text: string;
-}
-
-/** Labels stand under their place, or as near as their neighbours let them. */
-function laidOut(labels: readonly Label[], at: Axes, width: number): (Label & { x: number })[] {
-  const wide = (text: string): number => 22 + text.length * 8.6;
-  const placed: (Label & { x: number })[] = [];
-  for (const label of labels) {
-    const before = placed[placed.length - 1];
-    placed.push({
-      ...label,
-      x: Math.max(at.x(label.fromMm), before ? before.x + wide(before.text) + 12 : 0),
-    });
-  }
-  let right = width;
-  for (const label of placed.toReversed()) {
-    label.x = Math.max(0, Math.min(label.x, right - wide(label.text)));
-    right = label.x - 12;
-  }
-  return placed;
-}
-
-/** Neighbouring bearings that stand the same share one label. */
-function groups(places: readonly PlaceState[]): Label[] {
-  const labels: Label[] = [];
-  for (const place of places) {
-    const open = labels[labels.length - 1];
-    const word = place.standing === 'done' ? '' : ` ${wordOf(place.standing).toLowerCase()}`;
-    if (place.id.startsWith('cam-') && open?.ids[0]?.startsWith('cam-') && open.standing === place.standing) {
-      open.ids.push(place.id);
-      open.text = `Bearings ${open.ids[0].slice(4)} to ${place.id.slice(4)}${word}`;
-    } else {
-      labels.push({
-        fromMm: place.fromMm,
-        standing: place.standing,
-        ids: [place.id],
-        text: `${place.label}${word}`,
-      });
-    }
-  }
-  return labels;
 }
 
 /** A part as a box: z along the crank, r up from its axis, mm. */

@@ -80,12 +80,23 @@ export function useBuild(id: string): Bench {
     [client, id],
   );
 
+  // What the server could not even read goes back to where it was typed.
+  const refusedBy = useCallback(({ command }: Waiting, problem: Problem) => {
+    const said = [...Object.values(problem.errors).flat(), problem.message];
+    if (command.do === 'take-reading') {
+      const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
+      setNotices((old) => new Map(old).set(key, { typed: command.typed, errors: said.slice(0, 1) }));
+    } else {
+      setRefused(said[0] ?? null);
+    }
+  }, []);
+
   // One outbox for each build, however many parts of the screen look at it.
   const outbox = useMemo(() => {
-    const known = outboxes.get(id) ?? new Outbox(id, answered);
+    const known = outboxes.get(id) ?? new Outbox(id, answered, refusedBy);
     outboxes.set(id, known);
     return known;
-  }, [id, answered]);
+  }, [id, answered, refusedBy]);
   const { waiting, line } = useSyncExternalStore(outbox.subscribe, outbox.state);
 
   const first = shop.data?.people.find((p) => p.role !== 'viewer');

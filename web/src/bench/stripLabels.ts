@@ -1,0 +1,55 @@
+import type { PlaceState } from '../api/types';
+import { wordOf } from './CallMark';
+
+/** About how wide a label stands, in px: its shape and its words at the strip's size. */
+export const labelWidth = (text: string): number => 22 + text.length * 8.6;
+
+export interface Label {
+  fromMm: number;
+  standing: PlaceState['standing'];
+  ids: string[];
+  text: string;
+}
+
+/** Labels stand under their place, or as near as their neighbours let them. */
+export function laidOut(
+  labels: readonly Label[],
+  x: (mm: number) => number,
+  width: number,
+): (Label & { x: number })[] {
+  const placed: (Label & { x: number })[] = [];
+  for (const label of labels) {
+    const before = placed[placed.length - 1];
+    placed.push({
+      ...label,
+      x: Math.max(x(label.fromMm), before ? before.x + labelWidth(before.text) + 12 : 0),
+    });
+  }
+  let right = width;
+  for (const label of placed.toReversed()) {
+    label.x = Math.max(0, Math.min(label.x, right - labelWidth(label.text)));
+    right = label.x - 12;
+  }
+  return placed;
+}
+
+/** Neighbouring bearings that stand the same share one label. */
+export function grouped(places: readonly PlaceState[]): Label[] {
+  const labels: Label[] = [];
+  for (const place of places) {
+    const open = labels[labels.length - 1];
+    const word = place.standing === 'done' ? '' : ` ${wordOf(place.standing).toLowerCase()}`;
+    if (place.id.startsWith('cam-') && open?.ids[0]?.startsWith('cam-') && open.standing === place.standing) {
+      open.ids.push(place.id);
+      open.text = `Bearings ${open.ids[0].slice(4)} to ${place.id.slice(4)}${word}`;
+    } else {
+      labels.push({
+        fromMm: place.fromMm,
+        standing: place.standing,
+        ids: [place.id],
+        text: `${place.label}${word}`,
+      });
+    }
+  }
+  return labels;
+}

@@ -174,6 +174,9 @@ public static class HouseDefaults
     /// <summary>Friction when pulling off after years, dry or corroded.</summary>
     public static Limit PullFriction { get; } = new(0.15, 0.30, LimitSource.Default);
 
+    /// <summary>Friction in a greased forcing screw and under its tip; the high one is reckoned with.</summary>
+    public static Limit GreasedScrewFriction { get; } = new(0.08, 0.12, LimitSource.Default);
+
     /// <summary>Tilt of a puller's yoke across its screws, mm.</summary>
     public static Limit YokeTilt { get; } = new(null, 0.5, LimitSource.Default);
 

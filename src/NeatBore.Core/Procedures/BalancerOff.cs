@@ -12,9 +12,6 @@ public static class BalancerOff
 {
     private const string Lock = "lock";
 
-    /// <summary>Grease in a puller's screw and under its tip: a default, told with the torque.</summary>
-    private const double GreasedFriction = 0.12;
-
     /// <summary>What ordinary fits leave of a thread's basic shear area.</summary>
     private const double OrdinaryFit = 0.8;
 
@@ -124,9 +121,13 @@ public static class BalancerOff
             NoseTip: puller.NoseTip);
     }
 
-    private static ForcingScrew.Answer? ScrewAt(ToolMatch.CribTool tool, double force) => tool.Screw is { } thread
-        ? ForcingScrew.Solve(new ForcingScrew.Request(force, thread, GreasedFriction, GreasedFriction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN))
-        : null;
+    private static ForcingScrew.Answer? ScrewAt(ToolMatch.CribTool tool, double force)
+    {
+        var friction = HouseDefaults.GreasedScrewFriction.High!.Value;
+        return tool.Screw is { } thread
+            ? ForcingScrew.Solve(new ForcingScrew.Request(force, thread, friction, friction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN))
+            : null;
+    }
 
     private static Judgement JudgePuller(StepContext c)
     {

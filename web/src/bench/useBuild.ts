@@ -32,7 +32,6 @@ export interface Bench {
   notices: ReadonlyMap<string, Notice>;
   /** Refusals that belong to no place. */
   refused: string | null;
-  clearRefused: () => void;
 }
 
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
@@ -120,7 +119,6 @@ export function useBuild(id: string): Bench {
     line,
     notices,
     refused,
-    clearRefused: () => setRefused(null),
   };
 }
 

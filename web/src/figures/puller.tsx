@@ -62,9 +62,12 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
           </>
         )}
         {answer?.calculator === 'forcing-screw' && !off && (
-          <Words at={[24, 420]} size={22} bold tone="mark">
-            {`up to ${writeQuantity({ value: answer.torqueNm, dimension: 'torque', resolution: 1 }, reader)} expected`}
-          </Words>
+          <>
+            <Words at={[24, 420]} size={22} bold tone="mark">
+              {`up to ${writeQuantity({ value: answer.torqueNm, dimension: 'torque', resolution: 1 }, reader)} expected`}
+            </Words>
+            <Words at={[24, 446]}>friction in screw and fit: Neat Bore defaults</Words>
+          </>
         )}
         <ScaleBar at={[24, 478]} px={s.len(20)} words={writeMm(20, reader, 1)} />
       </>

@@ -4,7 +4,9 @@ import { liveValue, onCircle, type Point, type Scene, type SceneInput } from './
 
 /** The wrench on the crank bolt with its adaptor, to scale, and what to set it to. */
 export function wrench({ sheet, step, reader }: SceneInput): Scene {
-  const length = liveValue(step, 'wrench') ?? 420;
+  const typed = liveValue(step, 'wrench');
+  // Until a length is typed some wrench is drawn, with no number on it.
+  const length = typed ?? 420;
   const adaptor = liveValue(step, 'adaptor') ?? 0;
   const angle = liveValue(step, 'angle') ?? 0;
   const scale = Math.min(0.9, 430 / (length + adaptor));
@@ -63,12 +65,14 @@ export function wrench({ sheet, step, reader }: SceneInput): Scene {
             strokeWidth="4"
           />
         </g>
-        <Dimension
-          from={[drive[0], drive[1] + 44]}
-          to={[grip[0], drive[1] + 44]}
-          words={writeMm(length, reader, 1)}
-          below
-        />
+        {typed !== undefined && (
+          <Dimension
+            from={[drive[0], drive[1] + 44]}
+            to={[grip[0], drive[1] + 44]}
+            words={writeMm(length, reader, 1)}
+            below
+          />
+        )}
         {answer ? (
           <>
             <Words

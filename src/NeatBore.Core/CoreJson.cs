@@ -5,6 +5,7 @@ using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
 using NeatBore.Core.Seals;
 using NeatBore.Core.Threads;
 using NeatBore.Core.Tooling;
@@ -28,6 +29,7 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(BuildFile))]
 [JsonSerializable(typeof(Shop))]
 [JsonSerializable(typeof(ToolMatch.CribTool))]
+[JsonSerializable(typeof(PartNeed))]
 [JsonSerializable(typeof(Command))]
 [JsonSerializable(typeof(BuildState))]
 [JsonSerializable(typeof(Sentence))]
@@ -60,5 +62,8 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(BoltPreload.Answer), TypeInfoPropertyName = "BoltPreloadAnswer")]
 [JsonSerializable(typeof(TorqueTrace.Request), TypeInfoPropertyName = "TorqueTraceRequest")]
 [JsonSerializable(typeof(TorqueTrace.Answer), TypeInfoPropertyName = "TorqueTraceAnswer")]
+[JsonSerializable(typeof(PressWatch.Request), TypeInfoPropertyName = "PressWatchRequest")]
+[JsonSerializable(typeof(PressWatch.Answer), TypeInfoPropertyName = "PressWatchAnswer")]
+[JsonSerializable(typeof(BalancerVerdict.Answer), TypeInfoPropertyName = "BalancerVerdictAnswer")]
 [JsonSerializable(typeof(DrawTravel.Answer), TypeInfoPropertyName = "DrawTravelAnswer")]
 public sealed partial class CoreJson : JsonSerializerContext;

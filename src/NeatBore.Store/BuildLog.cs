@@ -27,6 +27,14 @@ public sealed class BuildLog(Database database)
         return entries.Count > 0 ? entries : null;
     }
 
+    /// <summary>How far a build's log goes; null if there is no such build.</summary>
+    public async Task<long?> UpToAsync(Guid build, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return await connection.ExecuteScalarAsync<long?>(new CommandDefinition(
+            "select max(seq) from log where build = @build", new { build }, cancellationToken: cancel));
+    }
+
     /// <summary>Puts a build with its first entries in, or nothing if a build with this id is there already.</summary>
     /// <returns>Whether it was put in.</returns>
     public async Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, CancellationToken cancel = default)
@@ -42,6 +50,7 @@ public sealed class BuildLog(Database database)
         {
             await InsertAsync(connection, transaction, build, entries, cancel);
             await transaction.CommitAsync(cancel);
+            await BuildBell.RingAsync(connection, build, entries[^1].Seq, cancel);
         }
 
         return fresh;
@@ -69,6 +78,11 @@ public sealed class BuildLog(Database database)
         var added = decide(log);
         await InsertAsync(connection, transaction, build, added, cancel);
         await transaction.CommitAsync(cancel);
+        if (added.Count > 0)
+        {
+            await BuildBell.RingAsync(connection, build, added[^1].Seq, cancel);
+        }
+
         return [.. log, .. added];
     }
 

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Dapper;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Tooling;
 
 namespace NeatBore.Store;
 
@@ -44,6 +45,30 @@ public sealed class ShopRegister(Database database)
             "insert into crib_tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
             shop.Crib.Select((t, rank) => new { t.Id, rank, body = JsonSerializer.Serialize(t, CoreJson.Default.CribTool) }),
             transaction);
+        await transaction.CommitAsync(cancel);
+    }
+
+    /// <summary>Puts tools into the crib; one whose id is there already takes the new one's place.</summary>
+    public async Task PutToolsAsync(IReadOnlyList<ToolMatch.CribTool> tools, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var last = await connection.ExecuteScalarAsync<int>(new CommandDefinition(
+            "select coalesce(max(rank), 0) from crib_tool", transaction: transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(new CommandDefinition(
+            """
+            insert into crib_tool (id, rank, body)
+            select t.id, @last + t.n, t.body::jsonb from unnest(@ids, @bodies) with ordinality as t (id, body, n)
+            on conflict (id) do update set body = excluded.body
+            """,
+            new
+            {
+                last,
+                ids = tools.Select(t => t.Id).ToArray(),
+                bodies = tools.Select(t => JsonSerializer.Serialize(t, CoreJson.Default.CribTool)).ToArray(),
+            },
+            transaction,
+            cancellationToken: cancel));
         await transaction.CommitAsync(cancel);
     }
 }

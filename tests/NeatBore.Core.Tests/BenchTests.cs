@@ -16,7 +16,7 @@ public class BenchTests
         var bench = new Workbench().Done();
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.Null(bench.Task.Next);
-        Assert.Equal(["fit", "seat", "bolt", "mark"], bench.Log.Select(e => e.Event).OfType<Called>().Select(c => c.Step.Step));
+        Assert.Equal(["fit", "method", "seat", "bolt", "mark"], bench.Log.Select(e => e.Event).OfType<Called>().Select(c => c.Step.Step));
         Assert.All(bench.Log.Select(e => e.Event).OfType<Called>(), c => Assert.Equal(Verdict.Go, c.Judgement.Call!.Verdict));
         Assert.Equal(Standing.Done, bench.State.Places.Single(p => p.Id == "balancer").Standing);
         Assert.Equal(Standing.NotYet, bench.State.Places.Single(p => p.Id == "cam-4").Standing);
@@ -160,9 +160,9 @@ public class BenchTests
     public void A_task_stays_on_the_sheet_it_was_begun_with()
     {
         var bench = new Workbench().Measured();
-        bench.Sheets[new SheetRef(bench.Sheet.Id, 2)] = bench.Sheet with { Version = 2, Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) } };
+        bench.Sheets[new SheetRef(bench.Sheet.Id, 3)] = bench.Sheet with { Version = 3, Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) } };
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
-        Assert.Equal(1, bench.Task.Sheet.Version);
+        Assert.Equal(2, bench.Task.Sheet.Version);
     }
 
     [Fact]

@@ -21,7 +21,7 @@ internal sealed class Workbench
     public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
     {
         _task = task ?? BalancerOn;
-        Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+        Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v2.json");
         Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
         _desk = new Desk(Sheets, ProcedureBook.Default, Demo<Shop>("shop.json"));
         Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
@@ -63,13 +63,26 @@ internal sealed class Workbench
     public Workbench TakeAll(string step, params string[] typed)
     {
         var numbers = new Queue<string>(typed);
-        foreach (var slot in Step(step).Rounds[^1].Slots.Where(s => s.Live is null))
+        // What is asked for can follow from what was just taken.
+        while (Step(step).Rounds[^1].Slots.FirstOrDefault(s => s.Live is null && s.Slot.Required) is { } next)
         {
-            Take(step, slot.Slot.Key, slot.Slot.Kind == SlotKind.Tick ? "done" : numbers.Dequeue());
+            Take(step, next.Slot.Key, next.Slot.Kind == SlotKind.Tick ? "done" : numbers.Dequeue());
         }
 
         return this;
     }
+
+    /// <summary>Keeps a trace, as a gauge recorded it.</summary>
+    public Workbench Record(string step, string slot, IEnumerable<(double X, double Y)> points)
+    {
+        var (state, columns) = (Step(step), points.ToList());
+        return Do((id, at) => new TakeReading(
+            id, at, new SlotRef(state.Ref, state.Round, slot), "trace", Trace: new TraceColumns([.. columns.Select(p => p.X)], [.. columns.Select(p => p.Y)])));
+    }
+
+    public Workbench Choose(string choice, string option) => Do((id, at) => new Choose(id, at, _task, choice, option));
+
+    public string Says(string step) => Wording.Write(Step(step).Now.Do);
 
     public Workbench Measured(string nudgeBore = "33.996") => Begin()
         .TakeAll("parts", "HB-21", "B-7, new")

@@ -27,6 +27,7 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
     [
         ("interference-fit", Fit),
         ("squareness", Depths),
+        ("press-watch", """{"points":[{"travelMm":10,"forceN":3000},{"travelMm":11,"forceN":3300}],"expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":9000,"highN":14000}]},"seatTravelMm":38}"""),
         ("wrench-setting", Wrench),
         ("thermal-fit", $$"""
             {"boreMm":33.9965,"shaftMm":34.0205,"hub":{"material":{{Steel}},"massKg":3.4,"surfaceAreaM2":0.085,"specificHeatJPerKgC":460,"limitC":105},

@@ -25,6 +25,8 @@ public sealed class HostileTests(Site site) : IClassFixture<Site>
         () => With("""{"do":"strike","reading":"0190a1b2-0014-7c00-8000-00000000aaaa","because":"slip"}"""),
         () => With("""{"do":"begin-round","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"because":"moved"}"""),
         () => With("""{"do":"choose","task":{"kind":"balancer-on","place":"balancer"},"choice":"lubricant","option":"oil"}"""),
+        () => With("""{"do":"attach","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"photo":{"sha256":"00","type":"image/png","widthPx":1,"heightPx":1},"caption":"x"}"""),
+        () => With("""{"do":"take-reading","slot":{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"draw"},"round":1,"slot":"trace"},"typed":"trace","trace":{"x":[0,1,2],"y":[0,1,2]}}"""),
         () => With("""{"do":"decide","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"fit"},"because":"x"}"""),
     ];
 

@@ -14,6 +14,9 @@ public sealed class Site : IAsyncLifetime
     private TestDatabase _test = null!;
     private WebApplicationFactory<Program> _app = null!;
 
+    /// <summary>Where the simulated gauges would be; nothing listens there.</summary>
+    private string Gauges { get; } = "127.0.0.1:9";
+
     public HttpClient Client { get; private set; } = null!;
 
     public async ValueTask InitializeAsync()
@@ -22,6 +25,7 @@ public sealed class Site : IAsyncLifetime
         await database.DisposeAsync();
         _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host
             .UseSetting("NEATBORE_DB", _test.ConnectionString)
+            .UseSetting("gauges", Gauges)
             .UseSetting("demo", Repository.At("demo")));
         Client = _app.CreateClient();
     }
@@ -36,6 +40,14 @@ public sealed class Site : IAsyncLifetime
     public async Task<(int Status, JsonNode Body)> PostAsync(string path, string json)
     {
         using var content = new StringContent(json, System.Text.Encoding.UTF8, "application/json");
+        using var response = await Client.PostAsync(new Uri(path, UriKind.Relative), content);
+        return ((int)response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
+    }
+
+    public async Task<(int Status, JsonNode Body)> PostAsync(string path, byte[] bytes, string type)
+    {
+        using var content = new ByteArrayContent(bytes);
+        content.Headers.ContentType = new System.Net.Http.Headers.MediaTypeHeaderValue(type);
         using var response = await Client.PostAsync(new Uri(path, UriKind.Relative), content);
         return ((int)response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
     }

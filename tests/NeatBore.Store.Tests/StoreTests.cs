@@ -46,6 +46,40 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task The_bell_rings_for_what_was_committed_in_this_or_any_other_instance()
+    {
+        var rung = System.Threading.Channels.Channel.CreateUnbounded<(Guid Build, long UpTo)?>();
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
+        var listening = new BuildBell(_database).ListenAsync(g => rung.Writer.TryWrite(g), stop.Token);
+        Assert.Null(await rung.Reader.ReadAsync(stop.Token));
+        await using var other = new Database(_test.ConnectionString);
+        var build = Guid.CreateVersion7();
+        await new BuildLog(other).OpenAsync(build, [Opened()], stop.Token);
+        await new BuildLog(other).AppendAsync(build, log => [Note(2), Note(3)], stop.Token);
+        await new BuildLog(other).AppendAsync(build, log => [], stop.Token);
+        await new BuildLog(other).AppendAsync(build, log => [Note(4)], stop.Token);
+        Assert.Equal([(build, 1), (build, 3), (build, 4)], new[] { await rung.Reader.ReadAsync(stop.Token), await rung.Reader.ReadAsync(stop.Token), await rung.Reader.ReadAsync(stop.Token) }.Select(r => r!.Value));
+        Assert.Equal(4, await _builds.UpToAsync(build, stop.Token));
+        Assert.Null(await _builds.UpToAsync(Guid.CreateVersion7(), stop.Token));
+        await stop.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => listening);
+    }
+
+    [Fact]
+    public async Task A_picture_is_kept_once_and_never_changed()
+    {
+        var blobs = new BlobShelf(_database);
+        var cancel = TestContext.Current.CancellationToken;
+        var name = new string('a', 64);
+        await blobs.AddAsync(name, "image/png", [1, 2, 3], cancel);
+        await blobs.AddAsync(name, "image/jpeg", [9], cancel);
+        var kept = await blobs.ReadAsync(name, cancel);
+        Assert.Equal(("image/png", "AQID"), (kept!.Value.Type, Convert.ToBase64String(kept.Value.Bytes)));
+        Assert.Null(await blobs.ReadAsync(new string('b', 64), cancel));
+        Assert.Equal((true, false), (await blobs.HasAsync(name, cancel), await blobs.HasAsync(new string('b', 64), cancel)));
+    }
+
+    [Fact]
     public async Task Migrating_again_or_at_once_from_several_places_changes_nothing()
     {
         var build = await OpenAsync();

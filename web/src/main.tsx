@@ -12,6 +12,7 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { Problem } from './api/client';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './bench/reader';
+import { Crib } from './screens/Crib';
 import { Record } from './screens/Record';
 import { Today } from './screens/Today';
 
@@ -33,6 +34,7 @@ createRoot(document.getElementById('root')!).render(
         <BrowserRouter>
           <Routes>
             <Route path="/" element={<Today />} />
+            <Route path="/crib" element={<Crib />} />
             <Route path="/builds/:build/record" element={<Record />} />
             <Route path="/builds/:build" element={<BenchScreen />} />
             <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />

@@ -23,6 +23,9 @@ public enum StepStatus
 
     /// <summary>Complete and decided on, or opened by a lead, against its call.</summary>
     [JsonStringEnumMemberName("released")] Released,
+
+    /// <summary>Left out here, and the step says why.</summary>
+    [JsonStringEnumMemberName("left-out")] LeftOut,
 }
 
 /// <summary>How a place, a task or a build stands, worst last.</summary>
@@ -51,9 +54,19 @@ public enum Standing
     [JsonStringEnumMemberName("stop")] Stop,
 }
 
-/// <summary>A reading as it stands in the log.</summary>
+/// <summary>A reading as it stands in the log; of a trace, what is enough to draw it.</summary>
 public sealed record ReadingState(
-    Guid Id, string Typed, double? Value, Instrument? Instrument, Signer By, DateTimeOffset DoneAt, bool OddConfirmed, StrikeReason? Struck, ToolMatch.CribTool? Tool);
+    Guid Id,
+    string Typed,
+    double? Value,
+    Instrument? Instrument,
+    Signer By,
+    DateTimeOffset DoneAt,
+    bool OddConfirmed,
+    StrikeReason? Struck,
+    ToolMatch.CribTool? Tool,
+    string? Option,
+    TraceColumns? Trace);
 
 /// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
 public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
@@ -78,6 +91,9 @@ public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotSt
 /// <summary>A note on a step.</summary>
 public sealed record NoteState(string Text, Signer By, DateTimeOffset DoneAt);
 
+/// <summary>A photo on a step.</summary>
+public sealed record PhotoState(PhotoRef Photo, string Caption, Signer By, DateTimeOffset DoneAt);
+
 /// <summary>A choice as it stands.</summary>
 public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyList<Option> Options, string Chosen);
 
@@ -95,6 +111,7 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 /// <param name="Calls">Every call that was given, oldest first.</param>
 /// <param name="Differs">Whether today's calculators would not say what was last said.</param>
 /// <param name="Notes">Notes on it.</param>
+/// <param name="Photos">Photos on it.</param>
 /// <param name="MeasuredAt">The steps whose readings it stands on: itself, unless it stands on others'.</param>
 public sealed record StepState(
     StepRef Ref,
@@ -110,6 +127,7 @@ public sealed record StepState(
     IReadOnlyList<CallState> Calls,
     bool Differs,
     IReadOnlyList<NoteState> Notes,
+    IReadOnlyList<PhotoState> Photos,
     IReadOnlyList<StepRef> MeasuredAt)
 {
     /// <summary>The number of the newest round, from 1.</summary>

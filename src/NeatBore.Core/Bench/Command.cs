@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Bench;
 
@@ -14,6 +15,7 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(Decide), "decide")]
 [JsonDerivedType(typeof(OpenGate), "open-gate")]
 [JsonDerivedType(typeof(Note), "note")]
+[JsonDerivedType(typeof(Attach), "attach")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -22,7 +24,7 @@ public sealed record StartTask(Guid Id, DateTimeOffset DoneAt, TaskRef Task) : C
 /// <summary>Choose an option.</summary>
 public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Choice, string Option) : Command(Id, DoneAt);
 
-/// <summary>Take a reading as typed, in the unit that stood beside the field.</summary>
+/// <summary>Take a reading as typed, in the unit that stood beside the field; or a trace, in base units.</summary>
 public sealed record TakeReading(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -31,7 +33,8 @@ public sealed record TakeReading(
     string Unit = "",
     string DecimalMark = ".",
     string? Instrument = null,
-    bool OddConfirmed = false) : Command(Id, DoneAt);
+    bool OddConfirmed = false,
+    TraceColumns? Trace = null) : Command(Id, DoneAt);
 
 /// <summary>Strike a reading, or rub out the last one.</summary>
 public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);
@@ -47,3 +50,6 @@ public sealed record OpenGate(Guid Id, DateTimeOffset DoneAt, StepRef Step, stri
 
 /// <summary>Write a note on a step.</summary>
 public sealed record Note(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Text) : Command(Id, DoneAt);
+
+/// <summary>Put a photo, sent before, to a step.</summary>
+public sealed record Attach(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption = "") : Command(Id, DoneAt);

@@ -57,7 +57,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
 
     /// <summary>A call is kept when it is first given, and again whenever it is no longer the same.</summary>
     private static bool NeedsCalling(StepState step) =>
-        step.Now.Call is not null && step.Status != StepStatus.Blocked && (step.Calls.Count == 0 || step.Differs);
+        step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut) && (step.Calls.Count == 0 || step.Differs);
 
     /// <summary>An id that follows from the command's, so that taking a command twice can't make two calls.</summary>
     private static Guid Derived(Guid command, StepRef step)
@@ -81,6 +81,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         OpenGate open => by.Role == Role.Lead
             ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(state, open.Step, Verdict.Stop), Reason(open.Because, "because"))
             : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
+        Attach attach => Photo(attach, state),
         Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
         _ => throw new UnusableInputException("do", "is not something that can be done"),
     };
@@ -129,6 +130,18 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             return new ReadingTaken(take.Id, take.DoneAt, take.Slot, tool.Name ?? tool.Id, null, by, false, tool);
         }
 
+        if (slot.Kind == SlotKind.Pick)
+        {
+            var option = slot.Options!.FirstOrDefault(o => o.Id == take.Typed.Trim())
+                ?? throw new UnusableInputException("typed", $"must be one of {string.Join(", ", slot.Options!.Select(o => o.Id))}");
+            return new ReadingTaken(take.Id, take.DoneAt, take.Slot, option.Label, null, by, false, Option: option.Id);
+        }
+
+        if (slot.Kind == SlotKind.Trace)
+        {
+            return Traced(take, slot, by);
+        }
+
         if (slot.Kind != SlotKind.Number)
         {
             var word = slot.Kind == SlotKind.Text ? Reason(take.Typed, "typed") : "done";
@@ -158,6 +171,30 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         return new ReadingTaken(take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed);
+    }
+
+    private static ReadingTaken Traced(TakeReading take, Slot slot, Instrument? by)
+    {
+        var faults = new Faults();
+        if (faults.Require(take.Trace is not null, "trace", "must hold the columns that the gauge recorded"))
+        {
+            take.Trace!.Check(faults, "trace");
+        }
+
+        faults.ThrowIfAny();
+        var (trace, axes) = (take.Trace!, slot.Trace!);
+        var peak = Wording.Write(new Quantity(trace.Peak(), axes.Y, axes.Y == Dimension.Force ? 100 : 0.1));
+        return new ReadingTaken(
+            take.Id, take.DoneAt, take.Slot, $"{trace.X.Count} points, peak {peak}", trace.Peak(), by, take.OddConfirmed, Trace: PackedTrace.Of(trace, axes));
+    }
+
+    private static Attached Photo(Attach attach, BuildState state)
+    {
+        var faults = new Faults();
+        faults.Require(attach.Photo.Sha256.Length == 64 && attach.Photo.Sha256.All(char.IsAsciiHexDigitLower), "photo.sha256", "must be a SHA-256 in lower-case hex");
+        faults.Require(attach.Caption.Length <= 200, "caption", "must be at most 200 characters");
+        faults.ThrowIfAny();
+        return new Attached(attach.Id, attach.DoneAt, Step(state, attach.Step).Ref, attach.Photo, attach.Caption.Trim());
     }
 
     /// <summary>Outside what the part could be, or ten or more times away from the others like it at this step.</summary>
@@ -237,6 +274,11 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
     private static StepState Unblocked(BuildState state, StepRef at)
     {
         var step = Step(state, at);
+        if (step.Status == StepStatus.LeftOut)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” is left out here. {Wording.Write(step.Now.Do)}");
+        }
+
         return step.BlockedBy is null ? step : throw new UnusableInputException("step", $"“{step.Title}” is not open yet. {step.BlockedBy}");
     }
 }

@@ -105,6 +105,13 @@ public sealed record TurnedPlace(double ZMm, double WidthMm, double AngleDeg);
 /// <param name="Taper">Most difference between station means.</param>
 /// <param name="Tilt">Most tilt across the measuring circle when seated.</param>
 /// <param name="Puller">What a puller finds on the hub.</param>
+/// <param name="Design">How it is made and held.</param>
+/// <param name="Body">The light body, where one is screwed to the hub.</param>
+/// <param name="Spokes">The spokes, where the hub is gripped behind them.</param>
+/// <param name="Flange">The flange and its bolts, where there is no press fit.</param>
+/// <param name="Warm">What warming the hub takes.</param>
+/// <param name="RingRunOut">Full swing of the ring that is allowed.</param>
+/// <param name="SealTrack">The hub's track for the front seal.</param>
 public sealed record BalancerSheet(
     NoseSheet Nose,
     HubSheet Hub,
@@ -117,7 +124,77 @@ public sealed record BalancerSheet(
     Limit? Roundness = null,
     Limit? Taper = null,
     Limit? Tilt = null,
-    PullerSheet? Puller = null);
+    PullerSheet? Puller = null,
+    BalancerDesign Design = BalancerDesign.Solid,
+    BodySheet? Body = null,
+    SpokeSheet? Spokes = null,
+    FlangeSheet? Flange = null,
+    WarmSheet? Warm = null,
+    RingRunOutSheet? RingRunOut = null,
+    SealTrackSheet? SealTrack = null);
+
+/// <summary>How a balancer is made and held on the crank.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<BalancerDesign>))]
+public enum BalancerDesign
+{
+    /// <summary>A solid hub pressed on the nose, pulled by its threaded holes.</summary>
+    [JsonStringEnumMemberName("solid")] Solid,
+
+    /// <summary>A light-alloy body screwed to a steel hub that is pressed on the nose.</summary>
+    [JsonStringEnumMemberName("screwed-body")] ScrewedBody,
+
+    /// <summary>A spoked hub pressed on the nose, gripped behind its spokes.</summary>
+    [JsonStringEnumMemberName("spoked")] Spoked,
+
+    /// <summary>Bolted to a flange on a pilot; nothing is pressed.</summary>
+    [JsonStringEnumMemberName("flange")] Flange,
+}
+
+/// <summary>A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm.</summary>
+public sealed record BodySheet(int Screws, double ScrewCircleMm, double MajorMm, double PitchMm, double ThicknessMm, double TorqueNm, Limit Torque);
+
+/// <summary>A spoked hub: how far jaws must open to pass behind it and how far they must reach, mm.</summary>
+public sealed record SpokeSheet(int Spokes, double GripDiameterMm, double ReachMm);
+
+/// <summary>A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m.</summary>
+public sealed record FlangeSheet(int Bolts, double BoltCircleMm, double MajorMm, double PitchMm, double PilotMm, double TorqueNm, Limit Torque);
+
+/// <summary>What warming the hub takes.</summary>
+/// <param name="MassKg">Of the whole balancer, kg.</param>
+/// <param name="SurfaceM2">Of the whole balancer, m².</param>
+/// <param name="SpecificHeatJPerKgC">Of its metal.</param>
+/// <param name="NoseMassKg">Of the nose within the contact and one diameter more, kg.</param>
+/// <param name="NoseSpecificHeatJPerKgC">Of the crank's metal.</param>
+/// <param name="Rubber">The most that the rubber stands, °C; nothing where only the default is known.</param>
+/// <param name="WantedClearanceMm">To slide with, mm.</param>
+public sealed record WarmSheet(
+    double MassKg, double SurfaceM2, double SpecificHeatJPerKgC, double NoseMassKg, double NoseSpecificHeatJPerKgC, Limit? Rubber = null, double WantedClearanceMm = 0.008);
+
+/// <summary>Full swing of the ring, mm.</summary>
+public sealed record RingRunOutSheet(Limit Radial, Limit Face);
+
+/// <summary>The hub's track for the front seal: mm from the hub's front face inwards.</summary>
+/// <param name="FromMm">Where the track begins.</param>
+/// <param name="ToMm">Where it ends.</param>
+/// <param name="LipAtMm">Where the lip runs with the seal at its nominal depth.</param>
+/// <param name="LipBandMm">How wide it touches.</param>
+/// <param name="SealDepthMm">Nominal depth of the seal in its bore.</param>
+/// <param name="SealDepthMinMm">Least.</param>
+/// <param name="SealDepthMaxMm">Most.</param>
+/// <param name="FloatMm">The crank's end float.</param>
+/// <param name="SleeveWallMm">Wall of the thin repair sleeve that is to be had; null for none.</param>
+/// <param name="LipMaxGrowthMm">Growth of the track's diameter that the lip can take.</param>
+public sealed record SealTrackSheet(
+    double FromMm,
+    double ToMm,
+    double LipAtMm,
+    double LipBandMm,
+    double SealDepthMm,
+    double SealDepthMinMm,
+    double SealDepthMaxMm,
+    double FloatMm,
+    double? SleeveWallMm = null,
+    double LipMaxGrowthMm = 0.6);
 
 /// <summary>What a puller finds on the hub; lengths in mm, strengths in MPa.</summary>
 /// <param name="Holes">Evenly spaced threaded holes in the hub.</param>
@@ -179,6 +256,33 @@ public static class HouseDefaults
 
     /// <summary>Tilt of a puller's yoke across its screws, mm.</summary>
     public static Limit YokeTilt { get; } = new(null, 0.5, LimitSource.Default);
+
+    /// <summary>The most that a balancer's rubber stands, °C.</summary>
+    public static Limit Rubber { get; } = new(null, 100, LimitSource.Default);
+
+    /// <summary>Full swing of the balancer's ring, radial, mm.</summary>
+    public static Limit RingRadial { get; } = new(null, 0.20, LimitSource.Default);
+
+    /// <summary>Full swing of the balancer's ring, on its face, mm.</summary>
+    public static Limit RingFace { get; } = new(null, 0.30, LimitSource.Default);
+
+    /// <summary>Room wanted between a lip and a groove, mm.</summary>
+    public static Limit LipClear { get; } = new(0.5, null, LimitSource.Default);
+
+    /// <summary>Depth of a groove worth worrying about, mm.</summary>
+    public static Limit GrooveDepth { get; } = new(null, 0.03, LimitSource.Default);
+
+    /// <summary>Film coefficient of still air round a warm part, W/(m²·°C).</summary>
+    public const double AirFilmWPerM2C = 12;
+
+    /// <summary>Conductivity of the oil in a gap, W/(m·°C).</summary>
+    public const double OilWPerMC = 0.13;
+
+    /// <summary>How many times the force of the fit a part may see when it is pressed home.</summary>
+    public const double PressLimitFactor = 2;
+
+    /// <summary>How far either side of the seat it may come to rest, mm.</summary>
+    public const double SeatToleranceMm = 0.8;
 
     /// <summary>Mark error, degrees: a go up to the low one, a stop above the high one.</summary>
     public static Limit MarkErrorDeg { get; } = new(1, 3, LimitSource.Default);

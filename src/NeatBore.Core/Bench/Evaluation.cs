@@ -62,15 +62,16 @@ public static class Evaluation
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
         var steps = new List<StepState>();
+        var known = new Dictionary<string, object?>(StringComparer.Ordinal);
         string? gate = null;
         foreach (var step in procedure.Steps)
         {
             foreach (var item in step.Each(sheet))
             {
-                var context = new StepContext(sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot));
+                var context = new StepContext(step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known);
                 var state = StepOf(step, new StepRef(started.Task, step.Id, item), context, journal, steps, gate);
                 steps.Add(state);
-                if (step.Gate is not null && !state.Passed)
+                if (state.Gate is not null && !state.Passed)
                 {
                     gate ??= state.Title;
                 }
@@ -96,16 +97,24 @@ public static class Evaluation
         Verdict.Stop => Standing.Stop,
         Verdict.LookAgain => Standing.LookAgain,
         Verdict.Decide => Standing.Decide,
-        _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open)) ? Standing.UnderWay : Standing.ToDo,
+        _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open or StepStatus.LeftOut)) ? Standing.UnderWay : Standing.ToDo,
     };
 
     private static StepState StepOf(
         Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate)
     {
+        var left = step.When(context);
+        if (left.Because is { } because)
+        {
+            return new StepState(
+                at, step.Title, step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
+                new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at]);
+        }
+
         var slots = step.Slots(context);
         var rounds = journal.Rounds(at, slots);
         var newest = rounds[^1];
-        var complete = newest.Slots.All(s => s.Live is not null);
+        var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var now = conflict is null ? Judge(step, context) : new Judgement(
             Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
@@ -123,8 +132,10 @@ public static class Evaluation
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         return new StepState(
-            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at),
-            step.Needs.Count == 0 ? [at] : [.. before.Where(s => step.Needs.Contains(s.Ref.Step)).Select(s => s.Ref)]);
+            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
+            step.Needs.Count + step.Weighs.Count == 0
+                ? [at]
+                : [.. before.Where(s => s.Status != StepStatus.LeftOut && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
     }
 
     private static Judgement Judge(Step step, StepContext context)

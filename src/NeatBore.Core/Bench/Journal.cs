@@ -5,12 +5,14 @@ namespace NeatBore.Core.Bench;
 /// <summary>One task's part of a log, by address.</summary>
 internal sealed class Journal
 {
+    private const int DrawnPoints = 400;
     private readonly Dictionary<Guid, StrikeReason> _struck = [];
     private readonly ILookup<SlotRef, LogEntry> _readings;
     private readonly ILookup<StepRef, RoundBegan> _rounds;
     private readonly ILookup<StepRef, LogEntry> _calls;
     private readonly Dictionary<Guid, Release> _releases = [];
     private readonly ILookup<StepRef, NoteState> _notes;
+    private readonly ILookup<StepRef, PhotoState> _photos;
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
 
     public Journal(TaskRef task, List<LogEntry> log)
@@ -42,6 +44,8 @@ internal sealed class Journal
         _calls = log.Where(e => e.Event is Called c && c.Step.Task == task).ToLookup(e => ((Called)e.Event).Step);
         _notes = log.Where(e => e.Event is Noted n && n.Step.Task == task)
             .ToLookup(e => ((Noted)e.Event).Step, e => new NoteState(((Noted)e.Event).Text, e.By, e.Event.DoneAt));
+        _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
+            .ToLookup(e => ((Attached)e.Event).Step, e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt));
     }
 
     /// <summary>When the newest reading was taken; null before the first.</summary>
@@ -50,6 +54,8 @@ internal sealed class Journal
     public string? Chosen(string choice) => _chosen.GetValueOrDefault(choice);
 
     public IReadOnlyList<NoteState> Notes(StepRef step) => [.. _notes[step]];
+
+    public IReadOnlyList<PhotoState> Photos(StepRef step) => [.. _photos[step]];
 
     public int Round(StepRef step) => _rounds[step].Select(r => r.Round).DefaultIfEmpty(1).Max();
 
@@ -89,6 +95,8 @@ internal sealed class Journal
             reading.DoneAt,
             reading.OddConfirmed,
             _struck.TryGetValue(reading.Id, out var because) ? because : null,
-            reading.Tool);
+            reading.Tool,
+            reading.Option,
+            reading.Trace?.Columns().Thinned(DrawnPoints));
     }
 }

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
 using NeatBore.Core.Procedures;
 using NeatBore.Core.Tooling;
 
@@ -43,6 +44,7 @@ public sealed record Signer(string Id, string Name, Role Role);
 /// <param name="CalibrationDue">When its calibration runs out.</param>
 /// <param name="LengthMm">Length of a wrench, mm.</param>
 /// <param name="Simulated">Whether it is a made-up stand-in.</param>
+/// <param name="Line">Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where it is read by eye.</param>
 public sealed record Instrument(
     string Id,
     string Name,
@@ -53,7 +55,8 @@ public sealed record Instrument(
     double? High = null,
     DateOnly? CalibrationDue = null,
     double? LengthMm = null,
-    bool Simulated = false)
+    bool Simulated = false,
+    string? Line = null)
 {
     /// <summary>Expanded uncertainty of a reading.</summary>
     public double UncertaintyAt(double value) => Math.Max(Uncertainty, Math.Abs(value) * UncertaintyShare);
@@ -87,6 +90,7 @@ public enum StrikeReason
 [JsonDerivedType(typeof(ReadingTaken), "reading-taken")]
 [JsonDerivedType(typeof(Struck), "struck")]
 [JsonDerivedType(typeof(Noted), "noted")]
+[JsonDerivedType(typeof(Attached), "attached")]
 [JsonDerivedType(typeof(Called), "called")]
 [JsonDerivedType(typeof(Decided), "decided")]
 [JsonDerivedType(typeof(GateOpened), "gate-opened")]
@@ -113,14 +117,36 @@ public sealed record RoundBegan(Guid Id, DateTimeOffset DoneAt, StepRef Step, in
 /// <param name="Instrument">What it was taken with.</param>
 /// <param name="OddConfirmed">It looked odd, was asked about and kept.</param>
 /// <param name="Tool">The tool that was picked, as it stood in the crib.</param>
+/// <param name="Option">The id of what was picked, where one of a few was.</param>
+/// <param name="Trace">The trace that was kept.</param>
 public sealed record ReadingTaken(
-    Guid Id, DateTimeOffset DoneAt, SlotRef Slot, string Typed, double? Value, Instrument? Instrument, bool OddConfirmed, ToolMatch.CribTool? Tool = null) : LogEvent(Id, DoneAt);
+    Guid Id,
+    DateTimeOffset DoneAt,
+    SlotRef Slot,
+    string Typed,
+    double? Value,
+    Instrument? Instrument,
+    bool OddConfirmed,
+    ToolMatch.CribTool? Tool = null,
+    string? Option = null,
+    PackedTrace? Trace = null) : LogEvent(Id, DoneAt);
 
 /// <summary>A reading no longer counts.</summary>
 public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);
 
 /// <summary>A note on a step.</summary>
 public sealed record Noted(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Text) : LogEvent(Id, DoneAt);
+
+/// <summary>A photo was put to a step; the picture itself is kept by what it is made of.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">Where.</param>
+/// <param name="Photo">The picture.</param>
+/// <param name="Caption">What it shows; may be empty.</param>
+public sealed record Attached(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption) : LogEvent(Id, DoneAt);
+
+/// <summary>Names a stored picture by the SHA-256 of its bytes, in lower-case hex.</summary>
+public sealed record PhotoRef(string Sha256, string Type, int WidthPx, int HeightPx);
 
 /// <summary>A call as it was shown, with the numbers that made it.</summary>
 public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Judgement Judgement, string CalculatorVersion) : LogEvent(Id, DoneAt);

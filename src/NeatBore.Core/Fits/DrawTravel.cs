@@ -17,7 +17,9 @@ public static class DrawTravel
     /// <param name="LeftMm">Travel left to the seat, mm; negative past it.</param>
     /// <param name="Share">Share of the whole travel done, 0 to 1.</param>
     /// <param name="ForceN">Force expected here, in line with travel, N; null if the fit is not known.</param>
-    public sealed record Answer(double EngagedMm, double LeftMm, double Share, Band? ForceN) : CalcAnswer
+    /// <param name="Curve">The force band over the whole travel, N; null if the fit is not known.</param>
+    public sealed record Answer(
+        double EngagedMm, double LeftMm, double Share, Band? ForceN, IReadOnlyList<InterferenceFit.ForcePoint>? Curve = null) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => "travel left = depth now − seated depth; engaged = hub length − depth now";
@@ -39,6 +41,10 @@ public static class DrawTravel
             engaged,
             request.DepthNowMm - request.SeatedDepthMm,
             share,
-            request.PressForceN is { } force ? new Band(force.Low * share, force.High * share) : null);
+            request.PressForceN is { } force ? new Band(force.Low * share, force.High * share) : null,
+            request.PressForceN is { } home ? Curve(home, request.HubLengthMm - request.SeatedDepthMm) : null);
     }
+    /// <summary>The force band in line with travel, at 11 even points.</summary>
+    internal static IReadOnlyList<InterferenceFit.ForcePoint> Curve(Band home, double travelMm) =>
+        [.. Enumerable.Range(0, 11).Select(i => new InterferenceFit.ForcePoint(travelMm * i / 10, home.Low * i / 10, home.High * i / 10))];
 }

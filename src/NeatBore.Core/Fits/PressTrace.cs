@@ -36,8 +36,9 @@ public static class PressTrace
     /// <param name="PeakN">The highest force, N.</param>
     /// <param name="PressForceN">The line's force at the seat, or at the end, N.</param>
     /// <param name="Findings">In order of travel; "clean" alone where nothing is wrong.</param>
+    /// <param name="Band">The force band that it was held against.</param>
     /// <param name="Call">Galling, over-pressed and not seated are stops; cocked and loose the builder's to decide.</param>
-    public sealed record Answer(double? SeatedAtMm, double PeakN, double PressForceN, IReadOnlyList<PressFinding> Findings, Call? Call) : CalcAnswer
+    public sealed record Answer(double? SeatedAtMm, double PeakN, double PressForceN, IReadOnlyList<PressFinding> Findings, IReadOnlyList<InterferenceFit.ForcePoint> Band, Call? Call) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => PressTrace.Model;
@@ -86,7 +87,7 @@ public static class PressTrace
             worst,
             Sentence.Of("{what}", ("what", Quantity.Word(lead.Because))),
             [.. findings.Select(f => new Check(f.Kind, VerdictOf(f.Kind), pressed, Expected(request, end).High, 0, Side.Upper, Dimension.Force))]);
-        return new Answer(seat, peak, pressed, findings, call);
+        return new Answer(seat, peak, pressed, findings, request.Expected.Curve, call);
     }
 
     private static Verdict VerdictOf(string kind) => kind switch
@@ -154,9 +155,12 @@ public static class PressTrace
         return findings;
     }
 
-    private static (double Low, double High) Expected(Request request, double travel)
+    private static (double Low, double High) Expected(Request request, double travel) => Expected(request.Expected, travel);
+
+    /// <summary>The band at a travel, in line between its points and flat beyond them.</summary>
+    internal static (double Low, double High) Expected(ExpectedForce expected, double travel)
     {
-        var curve = request.Expected.Curve;
+        var curve = expected.Curve;
         var i = 1;
         while (i < curve.Count - 1 && curve[i].TravelMm < travel)
         {
@@ -172,20 +176,25 @@ public static class PressTrace
     {
         var faults = new Faults();
         faults.Listed(request.Points, 20, 20_000, "points");
-        if (faults.Listed(request.Expected.Curve, 2, 1000, "expected.curve"))
-        {
-            for (var i = 0; i < request.Expected.Curve.Count; i++)
-            {
-                var at = request.Expected.Curve[i];
-                faults.Require(i == 0 || at.TravelMm > request.Expected.Curve[i - 1].TravelMm, $"expected.curve[{i}].travelMm", "must be larger than the one before");
-                faults.NotNegative(at.LowN, $"expected.curve[{i}].lowN");
-                faults.Require(at.HighN >= at.LowN, $"expected.curve[{i}].highN", $"must not be below lowN ({at.LowN})");
-            }
-        }
-
+        CheckBand(faults, request.Expected);
         faults.Positive(request.SeatTravelMm, "seatTravelMm");
         faults.NotNegative(request.SeatToleranceMm, "seatToleranceMm");
         faults.Positive(request.LimitN, "limitN");
         faults.ThrowIfAny();
+    }
+
+    /// <summary>Names what is wrong with a force band.</summary>
+    internal static void CheckBand(Faults faults, ExpectedForce expected)
+    {
+        if (faults.Listed(expected.Curve, 2, 1000, "expected.curve"))
+        {
+            for (var i = 0; i < expected.Curve.Count; i++)
+            {
+                var at = expected.Curve[i];
+                faults.Require(i == 0 || at.TravelMm > expected.Curve[i - 1].TravelMm, $"expected.curve[{i}].travelMm", "must be larger than the one before");
+                faults.NotNegative(at.LowN, $"expected.curve[{i}].lowN");
+                faults.Require(at.HighN >= at.LowN, $"expected.curve[{i}].highN", $"must not be below lowN ({at.LowN})");
+            }
+        }
     }
 }

@@ -3,6 +3,7 @@ using NeatBore.Core.Centring;
 using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
 using NeatBore.Core.Fits;
+using NeatBore.Core.Procedures;
 using NeatBore.Core.Seals;
 using NeatBore.Core.Threads;
 using NeatBore.Core.Tooling;
@@ -26,6 +27,8 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(MarkSlip.Answer), "mark-slip")]
 [JsonDerivedType(typeof(BoltPreload.Answer), "bolt-preload")]
 [JsonDerivedType(typeof(TorqueTrace.Answer), "torque-trace")]
+[JsonDerivedType(typeof(PressWatch.Answer), "press-watch")]
+[JsonDerivedType(typeof(BalancerVerdict.Answer), "balancer-verdict")]
 public abstract record CalcAnswer
 {
     /// <summary>The formula and its source in one line.</summary>

@@ -37,6 +37,9 @@ public sealed record Step(string Id, string Title, string Figure)
     /// <summary>The items it is done for; "" for once.</summary>
     public Func<EngineSheet, IReadOnlyList<string>> Each { get; init; } = _ => s_once;
 
+    /// <summary>Whether it is done at all on this engine and by this school, and if not, why.</summary>
+    public Func<StepContext, Applies> When { get; init; } = _ => Applies.Yes;
+
     /// <summary>The readings it asks for, in the order of the hand.</summary>
     public Func<StepContext, IReadOnlyList<Slot>> Slots { get; init; } = _ => [];
 
@@ -46,11 +49,25 @@ public sealed record Step(string Id, string Title, string Figure)
     /// <summary>What the gate wants, where nothing after this step opens until its call is a go, decided, or opened by a lead.</summary>
     public string? Gate { get; init; }
 
-    /// <summary>Steps whose readings it stands on.</summary>
+    /// <summary>Steps whose readings it stands on, and that have to let it go on.</summary>
     public IReadOnlyList<string> Needs { get; init; } = [];
+
+    /// <summary>Steps whose readings it weighs, whatever was said of them.</summary>
+    public IReadOnlyList<string> Weighs { get; init; } = [];
 
     /// <summary>Shown where the step is.</summary>
     public IReadOnlyList<string> Cautions { get; init; } = [];
+}
+
+/// <summary>Whether a step is done, with the reason where it is not.</summary>
+/// <param name="Because">Why it is left out; null where it is done.</param>
+public sealed record Applies(Sentence? Because)
+{
+    /// <summary>It is done.</summary>
+    public static Applies Yes { get; } = new((Sentence?)null);
+
+    /// <summary>It is done where <paramref name="holds"/>, and otherwise left out for this reason.</summary>
+    public static Applies If(bool holds, string otherwise) => holds ? Yes : new(Sentence.Of(otherwise));
 }
 
 /// <summary>What a slot takes.</summary>
@@ -68,6 +85,12 @@ public enum SlotKind
 
     /// <summary>A tool picked from the crib.</summary>
     [JsonStringEnumMemberName("tool")] Tool,
+
+    /// <summary>One of a few words: what was found.</summary>
+    [JsonStringEnumMemberName("pick")] Pick,
+
+    /// <summary>One quantity against another, as a gauge records it.</summary>
+    [JsonStringEnumMemberName("trace")] Trace,
 }
 
 /// <summary>One reading that a step asks for.</summary>
@@ -82,6 +105,11 @@ public enum SlotKind
 /// <param name="Plausible">What the part could be, base unit; a value outside is asked about.</param>
 /// <param name="Peers">Slots with the same word are like one another; a value ten times off its peers is asked about.</param>
 /// <param name="Need">What a tool must fit, where one is picked.</param>
+/// <param name="Required">Whether the step waits for it.</param>
+/// <param name="Options">What may be picked.</param>
+/// <param name="Expected">What the sheet expects here, base unit; a simulated gauge settles near it.</param>
+/// <param name="Trace">What a trace's columns are.</param>
+/// <param name="Rig">What a simulated gauge is set up with before it is used here, by its own names.</param>
 public sealed record Slot(
     string Key,
     string Label,
@@ -93,24 +121,33 @@ public sealed record Slot(
     double? StationMm = null,
     Band? Plausible = null,
     string? Peers = null,
-    ToolMatch.ToolNeed? Need = null)
+    ToolMatch.ToolNeed? Need = null,
+    bool Required = true,
+    IReadOnlyList<Option>? Options = null,
+    double? Expected = null,
+    TraceAxes? Trace = null,
+    IReadOnlyDictionary<string, double>? Rig = null)
 {
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
+
+    /// <summary>Something to look at, with what may be found.</summary>
+    public static Slot Pick(string key, string label, params Option[] options) => new(key, label, SlotKind.Pick, Options: options);
 }
 
 /// <summary>What a step says while nothing is judged yet.</summary>
 public static class Prompt
 {
-    /// <summary>The next thing to read or tick, or that the step is done.</summary>
-    public static Judgement Next(StepContext context, string step, IReadOnlyList<Slot> slots)
+    /// <summary>The next thing to read or tick at the step, or that it is done.</summary>
+    public static Judgement Next(StepContext context)
     {
-        var slot = slots.FirstOrDefault(s => !context.Taken(step, s.Key));
+        var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(context.Step.Id, s.Key));
         return new Judgement(slot switch
         {
             null => Sentence.Of("Done. Go on to the next step."),
             { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
             { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Pick } => Sentence.Of("{label}: look, and pick what you find.", ("label", Quantity.Word(slot.Label))),
             { Kind: SlotKind.Tool } => Sentence.Of("Pick the tool. What won’t do says why."),
             { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
             { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
@@ -123,29 +160,68 @@ public static class Prompt
 /// <param name="Do">One sentence for the hands.</param>
 /// <param name="Call">Null until the least set of readings is in.</param>
 /// <param name="Answer">What the calculator found.</param>
-public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null);
+/// <param name="Deadline">When what is under way has to be done by.</param>
+public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null);
 
 /// <summary>What a step may look at: its sheet, the choices, and the live readings of the task in their newest rounds.</summary>
 public sealed class StepContext(
+    Step step,
     EngineSheet sheet,
     string item,
     IReadOnlyDictionary<string, string> choices,
-    Func<string, string, string, ReadingTaken?> reading)
+    Func<string, string, string, ReadingTaken?> reading,
+    Dictionary<string, object?>? known = null)
 {
+    private readonly Dictionary<string, object?> _known = known ?? [];
+
+    /// <summary>The step itself.</summary>
+    public Step Step { get; } = step;
+
     /// <summary>The sheet version that the task is pinned to.</summary>
     public EngineSheet Sheet { get; } = sheet;
 
     /// <summary>The item the step is done for.</summary>
     public string Item { get; } = item;
 
-    /// <summary>The option chosen.</summary>
-    public string Chosen(string choice) => choices[choice];
+    /// <summary>What several steps of a task need and is worked out once from the same readings; null where they can't be used.</summary>
+    public T? Once<T>(string name, Func<T?> work)
+        where T : class
+    {
+        if (!_known.TryGetValue(name, out var found))
+        {
+            try
+            {
+                found = work();
+            }
+            catch (UnusableInputException)
+            {
+                found = null;
+            }
+
+            _known[name] = found;
+        }
+
+        return (T?)found;
+    }
+
+    /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>
+    public string? Chosen(string choice) => choices.GetValueOrDefault(choice);
 
     /// <summary>The live reading of a slot, or null.</summary>
     public ReadingTaken? Reading(string step, string slot) => reading(step, Item, slot) ?? reading(step, "", slot);
 
     /// <summary>The tool picked in a slot, or null.</summary>
     public ToolMatch.CribTool? Tool(string step, string slot) => Reading(step, slot)?.Tool;
+
+    /// <summary>The option picked in a slot, or null.</summary>
+    public string? Picked(string step, string slot) => Reading(step, slot)?.Option;
+
+    /// <summary>The live trace of a slot, or null.</summary>
+    public TraceColumns? Trace(string step, string slot) => Reading(step, slot)?.Trace?.Columns();
+
+    /// <summary>Expanded uncertainty of a reading by the gauge it was taken with; 0 where none is known.</summary>
+    public double Uncertainty(string step, string slot) =>
+        Reading(step, slot) is { Instrument: { } by, Value: { } value } ? by.UncertaintyAt(value) : 0;
 
     /// <summary>The live value of a slot in its base unit, or null.</summary>
     public double? Number(string step, string slot) => Reading(step, slot)?.Value;
@@ -158,7 +234,8 @@ public sealed class StepContext(
 public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
 {
     /// <summary>The procedures that ship with the core. A new task adds its line here.</summary>
-    public static ProcedureBook Default { get; } = new([BalancerOff.Version1, BalancerOn.Version1]);
+    public static ProcedureBook Default { get; } = new(
+        [BalancerOff.Version1, BalancerOff.Version2, BalancerInspection.Version1, BalancerOn.Version1, BalancerOn.Version2]);
 
     /// <summary>The newest version of each.</summary>
     public IReadOnlyList<Procedure> Newest { get; } =

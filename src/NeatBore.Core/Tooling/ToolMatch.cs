@@ -38,7 +38,23 @@ public static class ToolMatch
     /// <summary>A metric screw with its length, mm.</summary>
     public sealed record ScrewLength(double MajorMm, double PitchMm, double LengthMm);
 
-    /// <summary>A tool of the crib; lengths in mm, force in N, ranges as [low, high]; its name and its forcing screw, where it has them.</summary>
+    /// <summary>A tool of the crib; lengths in mm, force in N (0 where it is not rated), ranges as [low, high].</summary>
+    /// <param name="Id">The shop's own.</param>
+    /// <param name="Kind">What it is, such as "hub-puller".</param>
+    /// <param name="Threads">Its screws.</param>
+    /// <param name="ReachMm">How far it reaches.</param>
+    /// <param name="RatedForceN">What it is rated for; 0 for none.</param>
+    /// <param name="Tips">Its tips, rings or adaptors.</param>
+    /// <param name="Holes">Into how many holes it screws.</param>
+    /// <param name="BoltCircleMm">Circles that it reaches.</param>
+    /// <param name="SpreadMm">How far its jaws open, or diameters that it serves.</param>
+    /// <param name="Name">As the shop calls it.</param>
+    /// <param name="Screw">Its forcing screw.</param>
+    /// <param name="OuterMm">Outside diameter of a socket, washer, sleeve or ring.</param>
+    /// <param name="InnerMm">Its inside diameter.</param>
+    /// <param name="LengthMm">Its length.</param>
+    /// <param name="CalibrationDue">When its calibration runs out.</param>
+    /// <param name="Kept">Where it is kept.</param>
     public sealed record CribTool(
         string Id,
         string Kind,
@@ -50,7 +66,12 @@ public static class ToolMatch
         IReadOnlyList<double>? BoltCircleMm = null,
         IReadOnlyList<double>? SpreadMm = null,
         string? Name = null,
-        ScrewThread? Screw = null);
+        ScrewThread? Screw = null,
+        double? OuterMm = null,
+        double? InnerMm = null,
+        double? LengthMm = null,
+        DateOnly? CalibrationDue = null,
+        string? Kept = null);
 
     /// <summary>What fits, best margin first, and what does not.</summary>
     public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused) : CalcAnswer
@@ -136,7 +157,7 @@ public static class ToolMatch
 
         if (tool.RatedForceN < need.ForceN)
         {
-            reasons.Add($"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {need.ForceN / 1e3:0.#} kN is expected");
+            reasons.Add(tool.RatedForceN == 0 ? "it is rated for no force" : $"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {need.ForceN / 1e3:0.#} kN is expected");
         }
 
         if (need.NoseTip is { } tip && !tool.Tips.Contains(tip, StringComparer.Ordinal))
@@ -191,7 +212,7 @@ public static class ToolMatch
                 faults.Require(ids.Add(tool.Id), $"crib[{i}].id", $"“{tool.Id}” stands twice; each tool needs its own id");
                 CheckScrews(faults, tool.Threads, $"crib[{i}].threads");
                 faults.NotNegative(tool.ReachMm, $"crib[{i}].reachMm");
-                faults.Positive(tool.RatedForceN, $"crib[{i}].ratedForceN");
+                faults.NotNegative(tool.RatedForceN, $"crib[{i}].ratedForceN");
                 faults.Require(tool.Holes is null or (>= 1 and <= 36), $"crib[{i}].holes", "must be from 1 to 36");
                 CheckRange(faults, tool.BoltCircleMm, $"crib[{i}].boltCircleMm");
                 CheckRange(faults, tool.SpreadMm, $"crib[{i}].spreadMm");

@@ -122,7 +122,7 @@ internal static class BuildEndpoints
     }
 
     private static async Task<IResult> WorkAsync(
-        Guid id, HttpRequest http, BuildLog builds, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
+        Guid id, HttpRequest http, BuildLog builds, BlobShelf blobs, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<WorkRequest>(), cancel);
         var shop = await register.ReadAsync(cancel);
@@ -132,6 +132,13 @@ internal static class BuildEndpoints
         faults.Require(by is not null, "by", $"“{request.By}” is nobody in this shop; there is {string.Join(", ", shop.People.Select(p => p.Id))}");
         faults.ThrowIfAny();
 
+        foreach (var (command, i) in request.Commands.Select((c, i) => (c, i)))
+        {
+            faults.Require(
+                command is not Attach attach || await blobs.HasAsync(attach.Photo.Sha256, cancel), $"commands[{i}].photo.sha256", "there is no such picture here; send it to /api/photos first");
+        }
+
+        faults.ThrowIfAny();
         var sheets = await shelf.AllAsync(cancel);
         var desk = new Desk(sheets, book, shop);
         var results = new List<WorkResult>();

@@ -24,6 +24,7 @@ internal static class CalcEndpoints
         calc.Map("wrench-setting", WrenchSetting.Solve, CoreJson.Default.WrenchSettingRequest, CoreJson.Default.WrenchSettingAnswer, WrenchSetting.Model);
         calc.Map("thermal-fit", ThermalFit.Solve, CoreJson.Default.ThermalFitRequest, CoreJson.Default.ThermalFitAnswer, ThermalFit.Model);
         calc.Map("press-trace", PressTrace.Solve, CoreJson.Default.PressTraceRequest, CoreJson.Default.PressTraceAnswer, PressTrace.Model);
+        calc.Map("press-watch", PressWatch.Solve, CoreJson.Default.PressWatchRequest, CoreJson.Default.PressWatchAnswer, PressWatch.Model);
         calc.Map("forcing-screw", ForcingScrew.Solve, CoreJson.Default.ForcingScrewRequest, CoreJson.Default.ForcingScrewAnswer, ForcingScrew.Model);
         calc.Map("thread-engagement", ThreadEngagement.Solve, CoreJson.Default.ThreadEngagementRequest, CoreJson.Default.ThreadEngagementAnswer, ThreadEngagement.Model);
         calc.Map("tool-match", ToolMatch.Solve, CoreJson.Default.ToolMatchRequest, CoreJson.Default.ToolMatchAnswer, ToolMatch.Model);

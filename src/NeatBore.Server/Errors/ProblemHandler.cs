@@ -16,7 +16,7 @@ internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHa
             UnusableInputException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 422, title: "These values can’t be used."),
             PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } =>
                 Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
-            BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "The request is larger than 1 MB." : e.Message),
+            BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "What was sent is too large." : e.Message, detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null),
             // What the database itself refuses for good would only be sent again for ever.
             NpgsqlException { IsTransient: true } or SocketException or TimeoutException =>
                 Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."),

@@ -3,6 +3,11 @@ import type {
   BuildView,
   Command,
   EngineSheet,
+  GaugeLineState,
+  PartNeed,
+  PhotoRef,
+  PressWatchAnswer,
+  PressWatchRequest,
   Shop,
   ToolMatchAnswer,
   ToolMatchRequest,
@@ -25,15 +30,16 @@ export class Problem extends Error {
   }
 }
 
-async function ask<T>(path: string, body?: unknown): Promise<T> {
+const ask = <T>(path: string, body?: unknown): Promise<T> =>
+  body === undefined ? fetched(path, {}) : post(path, JSON.stringify(body), 'application/json');
+
+const post = <T>(path: string, body: BodyInit, type: string): Promise<T> =>
+  fetched(path, { method: 'POST', body, headers: { 'content-type': type } });
+
+async function fetched<T>(path: string, request: RequestInit): Promise<T> {
   let response: Response;
   try {
-    response = await fetch(path, {
-      ...(body === undefined
-        ? {}
-        : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json' } }),
-      signal: AbortSignal.timeout(10_000),
-    });
+    response = await fetch(path, { ...request, signal: AbortSignal.timeout(10_000) });
   } catch {
     throw new Problem(0, 'There is no line to the server.');
   }
@@ -67,6 +73,12 @@ export const api = {
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),
+  gauges: () => ask<GaugeLineState[]>('/api/gauges'),
+  aim: (gauge: string, set: Record<string, string>) => ask<unknown>(`/api/gauges/${gauge}/aim`, { set }),
+  pressWatch: (request: PressWatchRequest) => ask<PressWatchAnswer>('/api/calc/press-watch', request),
+  needs: () => ask<PartNeed[]>('/api/crib/needs'),
+  photo: (picture: Blob) => post<PhotoRef>('/api/photos', picture, picture.type),
+  putCrib: (csv: string) => post<{ tools: number }>('/api/crib.csv', csv, 'text/csv'),
   work: (id: string, by: string, commands: Command[]) =>
     ask<WorkAnswer>(`/api/builds/${id}/work`, { by, commands }),
 };

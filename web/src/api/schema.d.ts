@@ -159,6 +159,78 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crib/needs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a tool must fit for each job on each engine of the shop */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PartNeed"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/interference-fit": {
         parameters: {
             query?: never;
@@ -421,6 +493,64 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PressTraceAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/press-watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PressWatchRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PressWatchAnswer"];
                     };
                 };
                 /** @description Bad Request */
@@ -971,6 +1101,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crib.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The whole crib as CSV */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/csv": string;
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Puts tools into the crib; a tool with the same id is replaced. Nothing is taken where anything is wrong */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "text/csv": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CribTaken"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds": {
         parameters: {
             query?: never;
@@ -1214,10 +1413,258 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/gauges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the line of every instrument that sends its readings is */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["GaugeLineState"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the named gauges send, as server-sent events; resumed from Last-Event-ID */
+        get: {
+            parameters: {
+                query: {
+                    gauge: string[];
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/event-stream": components["schemas"]["SseItemOfGaugeBatch"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{gauge}/aim": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sets up a simulated gauge */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    gauge: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AimRequest"];
+                };
+            };
+            responses: {
+                /** @description No Content */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps a picture and names it by its SHA-256 */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "image/jpeg": string;
+                    "image/png": string;
+                    "image/webp": string;
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PhotoRef"];
+                    };
+                };
+                /** @description Payload Too Large */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/photos/{sha256}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A kept picture, as a download that runs nothing */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    sha256: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AimRequest: {
+            set: {
+                [key: string]: string;
+            };
+        };
+        /**
+         * @description How a balancer is made and held on the crank.
+         * @default solid
+         * @enum {unknown}
+         */
+        BalancerDesign: "solid" | "screwed-body" | "spoked" | "flange";
         /** @description The balancer and the nose it is pressed on. */
         BalancerSheet: {
             /** @description The crank's nose. */
@@ -1245,13 +1692,53 @@ export interface components {
             taper?: null | components["schemas"]["Limit"];
             tilt?: null | components["schemas"]["Limit"];
             puller?: null | components["schemas"]["PullerSheet"];
+            /** @description How it is made and held. */
+            design?: components["schemas"]["BalancerDesign"];
+            body?: null | components["schemas"]["BodySheet"];
+            spokes?: null | components["schemas"]["SpokeSheet"];
+            flange?: null | components["schemas"]["FlangeSheet"];
+            warm?: null | components["schemas"]["WarmSheet"];
+            ringRunOut?: null | components["schemas"]["RingRunOutSheet"];
+            sealTrack?: null | components["schemas"]["SealTrackSheet"];
         };
+        /** @description One question of the tree. */
+        BalancerVerdictBranch: {
+            /** @description What is asked. */
+            ask: string;
+            /** @description What was found, in words with the numbers. */
+            found: components["schemas"]["Sentence"];
+            /** @description Where a fault here leads. */
+            leadsTo: components["schemas"]["BalancerVerdictOutcome"];
+            /** @description Whether there is one. */
+            fault: boolean;
+        };
+        /**
+         * @description What is done with it.
+         * @enum {unknown}
+         */
+        BalancerVerdictOutcome: "reuse" | "re-mark" | "sleeve" | "replace";
         /** @description A low and a high value of the same thing. */
         Band: {
             /** Format: double */
             low: number;
             /** Format: double */
             high: number;
+        };
+        /** @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm. */
+        BodySheet: {
+            /** Format: int32 */
+            screws: number;
+            /** Format: double */
+            screwCircleMm: number;
+            /** Format: double */
+            majorMm: number;
+            /** Format: double */
+            pitchMm: number;
+            /** Format: double */
+            thicknessMm: number;
+            /** Format: double */
+            torqueNm: number;
+            torque: components["schemas"]["Limit"];
         };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
         BoltPreloadAnswer: {
@@ -1366,7 +1853,17 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        /** @description The tree as it was gone through. */
+        CalcAnswerBalancerVerdictAnswer: {
+            /** @enum {string} */
+            calculator?: "balancer-verdict";
+            /** @description Every question, in order. */
+            branches: components["schemas"]["BalancerVerdictBranch"][];
+            /** @description The worst that a fault leads to. */
+            outcome: components["schemas"]["BalancerVerdictOutcome"];
+            model: null | string;
+        };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
         CalcAnswerBoltPreloadAnswer: {
             /** @enum {string} */
@@ -1402,6 +1899,8 @@ export interface components {
              */
             share: number;
             forceN: null | components["schemas"]["Band"];
+            /** @description The force band over the whole travel, N; null if the fit is not known. */
+            curve?: null | components["schemas"]["InterferenceFitForcePoint"][];
             model: null | string;
         };
         /** @description What it takes. */
@@ -1505,6 +2004,29 @@ export interface components {
             pressForceN: number;
             /** @description In order of travel; "clean" alone where nothing is wrong. */
             findings: components["schemas"]["PressTracePressFinding"][];
+            /** @description The force band that it was held against. */
+            band: components["schemas"]["InterferenceFitForcePoint"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description How it goes. */
+        CalcAnswerPressWatchAnswer: {
+            /** @enum {string} */
+            calculator?: "press-watch";
+            /** @description "starting", "in-band", "cocked-start", "too-hard", "too-easy" or "seating". */
+            kind: string;
+            /**
+             * Format: double
+             * @description Where it is, mm.
+             */
+            travelMm: number;
+            /**
+             * Format: double
+             * @description What it takes there, N.
+             */
+            forceN: number;
+            /** @description What to do with the hands. */
+            do: components["schemas"]["Sentence"];
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
@@ -1731,7 +2253,26 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"];
+        /** @description Put a photo, sent before, to a step. */
+        CommandAttach: {
+            /** @enum {string} */
+            do?: "attach";
+            step: components["schemas"]["StepRef"];
+            photo: components["schemas"]["PhotoRef"];
+            /** @default  */
+            caption: string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description Measure a step afresh after something was moved. */
         CommandBeginRound: {
             /** @enum {string} */
@@ -1852,7 +2393,7 @@ export interface components {
              */
             doneAt: string;
         };
-        /** @description Take a reading as typed, in the unit that stood beside the field. */
+        /** @description Take a reading as typed, in the unit that stood beside the field; or a trace, in base units. */
         CommandTakeReading: {
             /** @enum {string} */
             do?: "take-reading";
@@ -1865,6 +2406,7 @@ export interface components {
             instrument?: null | string;
             /** @default false */
             oddConfirmed: boolean;
+            trace?: null | components["schemas"]["TraceColumns"];
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -1887,9 +2429,12 @@ export interface components {
             torque: components["schemas"]["Limit"];
             note: string;
         };
+        CribTaken: {
+            /** Format: int32 */
+            tools: number;
+        };
         /**
          * @description What kind of thing a number measures. The base unit of each is named beside it.
-         * @default length
          * @enum {unknown}
          */
         Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
@@ -1960,6 +2505,22 @@ export interface components {
             balancer: components["schemas"]["BalancerSheet"];
             /** @description The bolt that holds the balancer. */
             crankBolt: components["schemas"]["CrankBoltSheet"];
+        };
+        /** @description A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m. */
+        FlangeSheet: {
+            /** Format: int32 */
+            bolts: number;
+            /** Format: double */
+            boltCircleMm: number;
+            /** Format: double */
+            majorMm: number;
+            /** Format: double */
+            pitchMm: number;
+            /** Format: double */
+            pilotMm: number;
+            /** Format: double */
+            torqueNm: number;
+            torque: components["schemas"]["Limit"];
         };
         /** @description What it takes. */
         ForcingScrewAnswer: {
@@ -2043,6 +2604,29 @@ export interface components {
              */
             yieldMpa?: null | number;
         };
+        GaugeBatch: {
+            samples: components["schemas"]["GaugeSample"][];
+            lines: components["schemas"]["GaugeLineState"][];
+        };
+        GaugeLineState: {
+            gauge: string;
+            up: boolean;
+            fault: null | string;
+        };
+        GaugeSample: {
+            gauge: string;
+            quantity: string;
+            dimension: components["schemas"]["Dimension"];
+            /** Format: double */
+            value: number;
+            /** Format: int64 */
+            sequence: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            missed: number;
+        };
         HealthReport: {
             ready: boolean;
             cannotReach: string[];
@@ -2112,6 +2696,8 @@ export interface components {
              * @default false
              */
             simulated: boolean;
+            /** @description Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where it is read by eye. */
+            line?: null | string;
         };
         /** @description What the fit will be. */
         InterferenceFitAnswer: {
@@ -2311,6 +2897,11 @@ export interface components {
             do: components["schemas"]["Sentence"];
             call?: null | components["schemas"]["Call"];
             answer?: null | components["schemas"]["CalcAnswer"];
+            /**
+             * Format: date-time
+             * @description When what is under way has to be done by.
+             */
+            deadline?: null | string;
         };
         /** @description A limit with where it came from; values in the base unit of what it limits. */
         Limit: {
@@ -2423,7 +3014,28 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"];
+        /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
+        LogEventAttached: {
+            /** @enum {string} */
+            kind?: "attached";
+            /** @description Where. */
+            step: components["schemas"]["StepRef"];
+            /** @description The picture. */
+            photo: components["schemas"]["PhotoRef"];
+            /** @description What it shows; may be empty. */
+            caption: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description An engine was put on the bench. */
         LogEventBuildOpened: {
             /** @enum {string} */
@@ -2552,6 +3164,9 @@ export interface components {
             /** @description It looked odd, was asked about and kept. */
             oddConfirmed: boolean;
             tool?: null | components["schemas"]["ToolMatchCribTool"];
+            /** @description The id of what was picked, where one of a few was. */
+            option?: null | string;
+            trace?: null | components["schemas"]["PackedTrace"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -2710,6 +3325,44 @@ export interface components {
             id: string;
             label: string;
         };
+        /** @description A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by it, and nothing coarser. */
+        PackedTrace: {
+            /** @description What the columns are. */
+            axes: components["schemas"]["TraceAxes"];
+            /**
+             * Format: int32
+             * @description How many points.
+             */
+            count: number;
+            /** @description Differences as variable-length integers, x and y in turn, deflated, in base 64. */
+            packed: string;
+        };
+        /** @description What a tool must fit to do one job on one engine. */
+        PartNeed: {
+            /** @description The engine. */
+            sheet: string;
+            /** @description The job, in words. */
+            part: string;
+            /** @description What the tool must fit. */
+            need: components["schemas"]["ToolMatchToolNeed"];
+        };
+        /** @description Names a stored picture by the SHA-256 of its bytes, in lower-case hex. */
+        PhotoRef: {
+            sha256: string;
+            type: string;
+            /** Format: int32 */
+            widthPx: number;
+            /** Format: int32 */
+            heightPx: number;
+        };
+        /** @description A photo on a step. */
+        PhotoState: {
+            photo: components["schemas"]["PhotoRef"];
+            caption: string;
+            by: components["schemas"]["Signer"];
+            /** Format: date-time */
+            doneAt: string;
+        };
         /** @description A place on the engine strip: where it is, what can be done there, how that stands and which task is next. */
         PlaceState: {
             id: string;
@@ -2747,6 +3400,8 @@ export interface components {
             pressForceN: number;
             /** @description In order of travel; "clean" alone where nothing is wrong. */
             findings: components["schemas"]["PressTracePressFinding"][];
+            /** @description The force band that it was held against. */
+            band: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
@@ -2791,6 +3446,37 @@ export interface components {
             travelMm: number;
             /** Format: double */
             forceN: number;
+        };
+        /** @description How it goes. */
+        PressWatchAnswer: {
+            /** @description "starting", "in-band", "cocked-start", "too-hard", "too-easy" or "seating". */
+            kind: string;
+            /**
+             * Format: double
+             * @description Where it is, mm.
+             */
+            travelMm: number;
+            /**
+             * Format: double
+             * @description What it takes there, N.
+             */
+            forceN: number;
+            /** @description What to do with the hands. */
+            do: components["schemas"]["Sentence"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What has been recorded so far, and what was expected of it. */
+        PressWatchRequest: {
+            /** @description 1 to 2,000, by time; the newest last. */
+            points: components["schemas"]["PressTraceTracePoint"][];
+            /** @description The force band of the fit. */
+            expected: components["schemas"]["PressTraceExpectedForce"];
+            /**
+             * Format: double
+             * @description Where it should seat, mm.
+             */
+            seatTravelMm: number;
         };
         ProblemDetails: {
             type?: null | string;
@@ -2863,7 +3549,7 @@ export interface components {
             /** @description The word, where the dimension is Dimension.Text. */
             text?: null | string;
         };
-        /** @description A reading as it stands in the log. */
+        /** @description A reading as it stands in the log; of a trace, what is enough to draw it. */
         ReadingState: {
             /** Format: uuid */
             id: string;
@@ -2877,6 +3563,8 @@ export interface components {
             oddConfirmed: boolean;
             struck: null | components["schemas"]["StrikeReason"];
             tool: null | components["schemas"]["ToolMatchCribTool"];
+            option: null | string;
+            trace: null | components["schemas"]["TraceColumns"];
         };
         /** @description A decision or an opened gate, with its reason. */
         Release: {
@@ -2885,6 +3573,11 @@ export interface components {
             by: components["schemas"]["Signer"];
             /** Format: date-time */
             doneAt: string;
+        };
+        /** @description Full swing of the ring, mm. */
+        RingRunOutSheet: {
+            radial: components["schemas"]["Limit"];
+            face: components["schemas"]["Limit"];
         };
         /** @description The balancer's outer ring and the rubber under it, mm. */
         RingSheet: {
@@ -2995,6 +3688,60 @@ export interface components {
             /** @description Its form. */
             form?: components["schemas"]["ThreadForm"];
         };
+        /** @description The hub's track for the front seal: mm from the hub's front face inwards. */
+        SealTrackSheet: {
+            /**
+             * Format: double
+             * @description Where the track begins.
+             */
+            fromMm: number;
+            /**
+             * Format: double
+             * @description Where it ends.
+             */
+            toMm: number;
+            /**
+             * Format: double
+             * @description Where the lip runs with the seal at its nominal depth.
+             */
+            lipAtMm: number;
+            /**
+             * Format: double
+             * @description How wide it touches.
+             */
+            lipBandMm: number;
+            /**
+             * Format: double
+             * @description Nominal depth of the seal in its bore.
+             */
+            sealDepthMm: number;
+            /**
+             * Format: double
+             * @description Least.
+             */
+            sealDepthMinMm: number;
+            /**
+             * Format: double
+             * @description Most.
+             */
+            sealDepthMaxMm: number;
+            /**
+             * Format: double
+             * @description The crank's end float.
+             */
+            floatMm: number;
+            /**
+             * Format: double
+             * @description Wall of the thin repair sleeve that is to be had; null for none.
+             */
+            sleeveWallMm?: null | number;
+            /**
+             * Format: double
+             * @description Growth of the track's diameter that the lip can take.
+             * @default 0.6
+             */
+            lipMaxGrowthMm: number;
+        };
         /** @description One plain sentence as a template with typed quantities, so that each reader sees it in their own units and view. */
         Sentence: {
             /** @description Words with `{name}` where a quantity stands. */
@@ -3060,12 +3807,29 @@ export interface components {
             /** @description Slots with the same word are like one another; a value ten times off its peers is asked about. */
             peers?: null | string;
             need?: null | components["schemas"]["ToolMatchToolNeed"];
+            /**
+             * @description Whether the step waits for it.
+             * @default true
+             */
+            required: boolean;
+            /** @description What may be picked. */
+            options?: null | components["schemas"]["Option"][];
+            /**
+             * Format: double
+             * @description What the sheet expects here, base unit; a simulated gauge settles near it.
+             */
+            expected?: null | number;
+            trace?: null | components["schemas"]["TraceAxes"];
+            /** @description What a simulated gauge is set up with before it is used here, by its own names. */
+            rig?: null | {
+                [key: string]: number;
+            };
         };
         /**
          * @description What a slot takes.
          * @enum {unknown}
          */
-        SlotKind: "number" | "tick" | "text" | "tool";
+        SlotKind: "number" | "tick" | "text" | "tool" | "pick" | "trace";
         /** @description Where a reading stands: step, round (from 1) and slot. */
         SlotRef: {
             step: components["schemas"]["StepRef"];
@@ -3081,6 +3845,15 @@ export interface components {
             live: components["schemas"]["ReadingState"];
             /** @description Whether two people's readings stand in one place. */
             conflict: boolean;
+        };
+        /** @description A spoked hub: how far jaws must open to pass behind it and how far they must reach, mm. */
+        SpokeSheet: {
+            /** Format: int32 */
+            spokes: number;
+            /** Format: double */
+            gripDiameterMm: number;
+            /** Format: double */
+            reachMm: number;
         };
         /** @description What was found. Angles in [0, 360) in the request's view; null where there is no tilt to speak of. */
         SquarenessAnswer: {
@@ -3179,6 +3952,12 @@ export interface components {
             /** Format: double */
             turns: number;
         };
+        SseItemOfGaugeBatch: {
+            data: components["schemas"]["GaugeBatch"];
+            eventType: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
         /**
          * @description How a place, a task or a build stands, worst last.
          * @enum {unknown}
@@ -3219,6 +3998,8 @@ export interface components {
             differs: boolean;
             /** @description Notes on it. */
             notes: components["schemas"]["NoteState"][];
+            /** @description Photos on it. */
+            photos: components["schemas"]["PhotoState"][];
             /** @description The steps whose readings it stands on: itself, unless it stands on others'. */
             measuredAt: components["schemas"]["StepRef"][];
             /**
@@ -3231,7 +4012,7 @@ export interface components {
          * @description How far a step has got.
          * @enum {unknown}
          */
-        StepStatus: "blocked" | "open" | "under-way" | "judged" | "released";
+        StepStatus: "blocked" | "open" | "under-way" | "judged" | "released" | "left-out";
         /**
          * @description Why a reading no longer counts. It stays in the log and in the record.
          * @enum {unknown}
@@ -3486,22 +4267,60 @@ export interface components {
             refused: components["schemas"]["ToolMatchRefusal"][];
             model: null | string;
         };
-        /** @description A tool of the crib; lengths in mm, force in N, ranges as [low, high]; its name and its forcing screw, where it has them. */
+        /** @description A tool of the crib; lengths in mm, force in N (0 where it is not rated), ranges as [low, high]. */
         ToolMatchCribTool: {
+            /** @description The shop's own. */
             id: string;
+            /** @description What it is, such as "hub-puller". */
             kind: string;
+            /** @description Its screws. */
             threads: components["schemas"]["ToolMatchScrewLength"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far it reaches.
+             */
             reachMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is rated for; 0 for none.
+             */
             ratedForceN: number;
+            /** @description Its tips, rings or adaptors. */
             tips: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Into how many holes it screws.
+             */
             holes?: null | number;
+            /** @description Circles that it reaches. */
             boltCircleMm?: null | number[];
+            /** @description How far its jaws open, or diameters that it serves. */
             spreadMm?: null | number[];
+            /** @description As the shop calls it. */
             name?: null | string;
             screw?: null | components["schemas"]["ScrewThread"];
+            /**
+             * Format: double
+             * @description Outside diameter of a socket, washer, sleeve or ring.
+             */
+            outerMm?: null | number;
+            /**
+             * Format: double
+             * @description Its inside diameter.
+             */
+            innerMm?: null | number;
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            lengthMm?: null | number;
+            /**
+             * Format: date
+             * @description When its calibration runs out.
+             */
+            calibrationDue?: null | string;
+            /** @description Where it is kept. */
+            kept?: null | string;
         };
         /** @description A tool that fits, how to set it up, and rated/needed force. */
         ToolMatchFit: {
@@ -3687,6 +4506,28 @@ export interface components {
             kind: string;
             because: string;
         };
+        /** @description What a trace's two columns are, and the smallest step of each that is kept. */
+        TraceAxes: {
+            /** @description What runs along: travel, angle. */
+            x: components["schemas"]["Dimension"];
+            /**
+             * Format: double
+             * @description Smallest step of it that is kept, base unit, larger than 0.
+             */
+            xStep: number;
+            /** @description What is recorded against it: force, torque. */
+            y: components["schemas"]["Dimension"];
+            /**
+             * Format: double
+             * @description Smallest step of it that is kept, base unit, larger than 0.
+             */
+            yStep: number;
+        };
+        /** @description A trace as a gauge sent it: two columns of the same length, in base units. */
+        TraceColumns: {
+            x: number[];
+            y: number[];
+        };
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {
             /** Format: double */
@@ -3707,6 +4548,41 @@ export interface components {
          * @enum {unknown}
          */
         View: "front" | "rear";
+        /** @description What warming the hub takes. */
+        WarmSheet: {
+            /**
+             * Format: double
+             * @description Of the whole balancer, kg.
+             */
+            massKg: number;
+            /**
+             * Format: double
+             * @description Of the whole balancer, m².
+             */
+            surfaceM2: number;
+            /**
+             * Format: double
+             * @description Of its metal.
+             */
+            specificHeatJPerKgC: number;
+            /**
+             * Format: double
+             * @description Of the nose within the contact and one diameter more, kg.
+             */
+            noseMassKg: number;
+            /**
+             * Format: double
+             * @description Of the crank's metal.
+             */
+            noseSpecificHeatJPerKgC: number;
+            rubber?: null | components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description To slide with, mm.
+             * @default 0.008
+             */
+            wantedClearanceMm: number;
+        };
         WorkAnswer: {
             results: components["schemas"]["WorkResult"][];
             state: components["schemas"]["BuildState"];

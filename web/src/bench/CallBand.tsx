@@ -1,4 +1,5 @@
-import type { Check, StepState } from '../api/types';
+import { useEffect, useState } from 'react';
+import type { Check, PressWatchAnswer, StepState } from '../api/types';
 import { writeQuantity, writeSentence } from '../entry/wording';
 import { limitDomain, resolutionOf } from '../figures/parts';
 import { slotsOf } from '../figures/scene';
@@ -12,39 +13,53 @@ interface Props {
   offline: boolean;
   /** The place that is open. */
   open: string | undefined;
+  /** What is said while a press moves; it stands before the step's own words. */
+  watched?: PressWatchAnswer | undefined;
+  /** One above the other, as on a phone. */
+  tall?: boolean;
 }
 
 /** What the eye meets first: may I go on, what do I do with my hands, the number against its limit. */
-export function CallBand({ step, waiting, offline, open }: Props) {
+export function CallBand({ step, waiting, offline, open, watched, tall = false }: Props) {
   const reader = useReader();
-  const call = step.now.call;
+  const call = watched ? watched.call : step.now.call;
   const released = step.status === 'released';
   const mark: Mark = call
     ? call.verdict
     : step.status === 'blocked'
       ? 'not-yet'
-      : step.passed
-        ? 'done'
-        : step.status === 'open'
-          ? 'to-do'
-          : 'under-way';
+      : step.status === 'left-out'
+        ? 'not-yet'
+        : step.passed
+          ? 'done'
+          : step.status === 'open'
+            ? 'to-do'
+            : 'under-way';
   const sentence = step.blockedBy
     ? `${step.blockedBy.replace(/^Gate: (.*)$/, 'The gate at “$1” is shut. It opens on a go, or with a reason.').replace(/^First: (.*)$/, 'First: $1.')}`
     : waiting > 0 && offline && open
       ? // The core has not seen what waits, so its sentence is behind the hand.
         `Go on reading: ${open}.`
-      : writeSentence(step.now.do, reader);
-  const word = step.blockedBy ? 'Shut' : wordOf(mark);
+      : writeSentence(watched?.do ?? step.now.do, reader);
+  const word = step.blockedBy
+    ? 'Shut'
+    : step.status === 'left-out'
+      ? 'Left out'
+      : step.now.deadline
+        ? 'Now'
+        : wordOf(mark);
   return (
     <section
       aria-label="The call"
-      className="grid min-h-[124px] grid-cols-1 items-center gap-x-6 gap-y-2 border-b-2 border-ink bg-paper px-5 py-2 md:grid-cols-[auto_1fr_auto]"
+      className={`grid items-center gap-x-6 gap-y-1 border-b-2 border-ink bg-paper px-5 py-2 ${tall ? 'grid-cols-[auto_1fr]' : 'min-h-[124px] grid-cols-1 lg:grid-cols-[auto_1fr_auto]'}`}
     >
-      <div className={`flex items-center gap-4 md:w-[272px] ${step.blockedBy ? 'text-ink' : inkOf(mark)}`}>
+      <div
+        className={`flex items-center gap-4 ${tall ? '' : 'lg:w-[272px]'} ${step.blockedBy ? 'text-ink' : inkOf(mark)}`}
+      >
         <CallMark mark={mark} size={46} />
         <span className="text-call font-bold leading-none">{word}</span>
       </div>
-      <div>
+      <div className={tall ? 'order-last col-span-2' : ''}>
         <p
           className="max-w-[24em] font-read text-sentence font-semibold leading-[1.2] text-ink"
           role={call?.verdict === 'stop' ? 'alert' : 'status'}
@@ -68,12 +83,36 @@ export function CallBand({ step, waiting, offline, open }: Props) {
           </p>
         )}
       </div>
-      {call?.checks[0] && Number.isFinite(call.checks[0].limit) && !step.blockedBy ? (
+      {step.now.deadline && !step.blockedBy ? (
+        <Countdown until={step.now.deadline} />
+      ) : call?.checks[0] && Number.isFinite(call.checks[0].limit) && !step.blockedBy ? (
         <LimitBar checks={call.checks} />
       ) : (
         <Taken step={step} />
       )}
     </section>
+  );
+}
+
+/** What is left until a deadline. The deadline is the core's; only the counting is done here. */
+function Countdown({ until }: { until: string }) {
+  const [now, setNow] = useState(() => Date.now());
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 250);
+    return () => clearInterval(timer);
+  }, []);
+  const left = Math.ceil((new Date(until).getTime() - now) / 1000);
+  const [minutes, seconds] = [Math.floor(Math.abs(left) / 60), Math.abs(left) % 60];
+  return (
+    <p
+      className={`w-[300px] justify-self-end text-center max-md:w-auto ${left <= 0 ? 'text-stop' : 'text-ink'}`}
+      role="timer"
+    >
+      <span className="block text-call leading-none font-bold">
+        {`${minutes}:${String(seconds).padStart(2, '0')}`}
+      </span>
+      <span className="text-base">{left > 0 ? 'left, min:s' : 'too late: min:s over'}</span>
+    </p>
   );
 }
 
@@ -99,7 +138,10 @@ function LimitBar({ checks }: { checks: readonly Check[] }) {
     writeQuantity({ value, dimension: lead.dimension!, resolution: resolutionOf(lead) }, reader);
   const limits = [low, high].filter((l) => l !== undefined);
   return (
-    <figure className="w-[300px]" aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty)}`}>
+    <figure
+      className="w-[300px] justify-self-end max-md:w-full max-md:max-w-[220px]"
+      aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty)}`}
+    >
       <figcaption className={`text-center text-title font-bold leading-tight ${inkOf(lead.verdict)}`}>
         {say(lead.value)}
         {lead.uncertainty > 0 && ` ± ${say(lead.uncertainty)}`}

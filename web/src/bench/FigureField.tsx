@@ -23,11 +23,11 @@ export function FigureField({ scene, slots, box, children }: Props) {
     >
       <div
         tabIndex={narrow ? 0 : undefined}
-        className="relative w-full max-md:overflow-x-auto md:aspect-[1048/500] md:h-full md:w-auto md:max-w-full"
+        className="relative w-full max-lg:overflow-x-auto lg:aspect-[1048/500] lg:h-full lg:w-auto lg:max-w-full"
       >
         <svg
           viewBox={`0 0 ${field.width} ${field.height}`}
-          className="block h-full w-full max-md:h-auto max-md:w-[680px] max-md:max-w-none"
+          className="block h-full w-full max-lg:h-auto max-lg:min-w-[680px] max-lg:max-w-none"
           role="img"
           aria-label={scene.title}
         >
@@ -90,7 +90,8 @@ function laidOver(scene: Scene, slot: Slot, content: ReactNode) {
         left: percent(place.at[0], field.width),
         top: percent(place.at[1], field.height),
         width: place.width,
-        transform: slot.kind === 'number' ? 'translate(-50%, -26px)' : 'translateY(-50%)',
+        transform:
+          slot.kind === 'number' || slot.kind === 'trace' ? 'translate(-50%, -26px)' : 'translateY(-50%)',
       }}
     >
       {content}

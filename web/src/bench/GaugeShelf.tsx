@@ -2,8 +2,11 @@ import { useState, type RefObject } from 'react';
 import type { Instrument, Slot, StepRef, StepState, TaskState } from '../api/types';
 import { writeNumber, writeQuantity } from '../entry/wording';
 import { Panel, Words } from './Panel';
+import { Photos } from './Photos';
 import { useReader } from './reader';
+import type { Action } from './useAction';
 import type { Bench } from './useBuild';
+import type { Hand } from './useHand';
 import { Why } from './Why';
 
 interface Props {
@@ -11,25 +14,45 @@ interface Props {
   task: TaskState;
   step: StepState;
   openSlot: Slot | undefined;
+  /** What the open place takes; nothing where none is open. */
+  action: Action | undefined;
+  hand: Hand;
   after: StepState | undefined;
   big: RefObject<HTMLButtonElement | null>;
   panel: string | null;
   setPanel: (panel: string | null) => void;
   instruments: readonly Instrument[];
-  armed: string | null;
+  /** A gauge that this step could be recorded with, and that is off its line. */
+  lost: string | undefined;
   onArm: (id: string) => void;
-  onTakeOpen: () => void;
   onGoOn: () => void;
   onRubOut: (() => void) | undefined;
   onAgain: (at: StepRef, because: string) => void;
+  onBig: () => void;
+  inBig: boolean;
 }
 
+/** Beside the big button. */
 const side =
-  'h-[60px] min-w-[76px] border-2 border-ink bg-page px-2.5 text-base leading-tight font-bold disabled:border-rule disabled:text-muted';
+  'h-[60px] min-w-[60px] border-2 border-ink bg-page px-1.5 text-base leading-tight font-bold disabled:border-rule disabled:text-muted';
 
 /** The one big button, the instrument in hand, what else can be done here, and the step's caution. */
 export function GaugeShelf(props: Props) {
-  const { bench, task, step, openSlot, after, big, panel, setPanel, onGoOn, onRubOut, onAgain } = props;
+  const {
+    bench,
+    task,
+    step,
+    openSlot,
+    action,
+    after,
+    big,
+    panel,
+    setPanel,
+    onGoOn,
+    onRubOut,
+    onAgain,
+    inBig,
+  } = props;
   const verdict = step.blockedBy ? undefined : step.now.call?.verdict;
   const stuck = verdict !== undefined && !step.passed;
   const person = bench.shop?.people.find((p) => p.id === bench.me);
@@ -37,23 +60,12 @@ export function GaugeShelf(props: Props) {
   const toggle = (name: string) => (open: boolean) => setPanel(open ? name : null);
 
   return (
-    <footer className="relative flex min-h-[68px] flex-wrap items-stretch border-t-2 border-ink bg-shelf max-md:flex-col">
-      <div className="w-[262px] max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-10 max-md:h-[68px] max-md:w-full">
-        {openSlot ? (
-          <Big
-            ref={big}
-            words={
-              openSlot.kind === 'tick'
-                ? 'Tick it'
-                : openSlot.kind === 'tool'
-                  ? 'Pick the tool'
-                  : openSlot.stationMm != null
-                    ? `Take ${openSlot.label.replace(' in,', ',')}`
-                    : `Take: ${openSlot.label.split(',')[0]!.toLowerCase()}`
-            }
-            keyName="Enter"
-            onClick={props.onTakeOpen}
-          />
+    <footer
+      className={`relative flex min-h-[68px] shrink-0 flex-wrap items-stretch border-t-2 border-ink bg-shelf ${inBig ? 'flex-col' : 'max-lg:flex-col'}`}
+    >
+      <div className={inBig ? 'order-last h-[68px] w-full' : 'w-[232px] max-lg:h-[68px] max-lg:w-full'}>
+        {openSlot && action && verdict !== 'stop' ? (
+          <Big ref={big} words={action.words} keyName={action.keyName} onClick={action.act} />
         ) : stuck && verdict === 'decide' ? (
           <Panel
             title="You decide"
@@ -81,10 +93,14 @@ export function GaugeShelf(props: Props) {
         )}
       </div>
       <InstrumentInHand {...props} />
-      <div className="flex items-center gap-1.5 px-2.5 max-md:w-full max-md:overflow-x-auto max-md:py-1">
-        <button type="button" className={side} onClick={onRubOut} disabled={!onRubOut} title="Alt+R">
-          Rub out
-        </button>
+      <div
+        className={`flex items-center gap-1 px-2 ${inBig ? 'w-full overflow-x-auto py-1' : 'max-lg:w-full max-lg:overflow-x-auto max-lg:py-1'}`}
+      >
+        {!inBig && (
+          <button type="button" className={side} onClick={onRubOut} disabled={!onRubOut} title="Alt+R">
+            Rub out
+          </button>
+        )}
         <Panel
           title="Measure again"
           open={panel === 'again'}
@@ -130,6 +146,21 @@ export function GaugeShelf(props: Props) {
           />
         </Panel>
         <Panel
+          title={`Photos: ${step.title}`}
+          open={panel === 'photo'}
+          onOpenChange={toggle('photo')}
+          trigger={
+            <button type="button" className={side} title="Alt+I">
+              Photo{step.photos.length > 0 ? ` ${step.photos.length}` : ''}
+            </button>
+          }
+        >
+          <Photos
+            step={step}
+            onAttach={(photo, caption) => bench.send({ do: 'attach', step: step.ref, photo, caption })}
+          />
+        </Panel>
+        <Panel
           wide
           title={`Why: ${step.title}`}
           open={panel === 'why'}
@@ -142,6 +173,9 @@ export function GaugeShelf(props: Props) {
         >
           <Why step={step} />
         </Panel>
+        <button type="button" className={side} title="Alt+B" aria-pressed={inBig} onClick={props.onBig}>
+          {inBig ? 'All steps' : 'Big'}
+        </button>
         {canOpen && (
           <Panel
             title="Open the gate against the call"
@@ -164,11 +198,17 @@ export function GaugeShelf(props: Props) {
           </Panel>
         )}
       </div>
-      <p className="flex min-w-[240px] flex-1 items-center border-l border-rule px-3 py-1 font-read text-base leading-snug max-md:border-l-0">
+      <p
+        className={`flex min-w-[170px] flex-1 items-center px-2 py-1 font-read text-base leading-snug ${inBig ? '' : 'border-l border-rule max-lg:border-l-0'}`}
+      >
         <span>
           {bench.refused ? (
             <b role="alert" className="text-stop">
               {bench.refused}
+            </b>
+          ) : props.lost ? (
+            <b role="status" className="text-look-again">
+              {props.lost}. Nothing is lost: go on by hand.
             </b>
           ) : (
             <>
@@ -212,48 +252,140 @@ function Big({
   );
 }
 
-function InstrumentInHand({ instruments, armed, onArm, openSlot }: Props) {
+function InstrumentInHand({ instruments, hand, onArm, openSlot, bench, inBig }: Props) {
   const reader = useReader();
-  const now = instruments.find((i) => i.id === armed);
+  const now = hand.instrument;
   if (!now || !openSlot) return null;
-  const accuracy =
-    now.uncertainty === 0
-      ? writeQuantity({ value: now.uncertaintyShare!, dimension: 'share', resolution: 0.01 }, reader)
-      : openSlot.dimension === 'temperature'
-        ? // A difference of temperatures has no zero to shift, so it is given as its instrument gives it.
-          `${writeNumber(now.uncertainty, 0.1)} °C`
-        : writeQuantity(
-            {
-              value: now.uncertainty,
-              dimension: openSlot.dimension!,
-              resolution: now.uncertainty < 0.01 ? 0.001 : 0.01,
-            },
-            reader,
-          );
+  const share = now.uncertainty === 0;
+  const accuracy = share
+    ? writeQuantity({ value: now.uncertaintyShare!, dimension: 'share', resolution: 0.01 }, reader)
+    : openSlot.dimension === 'temperature'
+      ? // A difference of temperatures has no zero to shift, so it is given as its instrument gives it.
+        `${writeNumber(now.uncertainty, 0.1)} °C`
+      : writeQuantity(
+          {
+            value: now.uncertainty,
+            dimension: openSlot.dimension!,
+            resolution: now.uncertainty < 0.01 ? 0.001 : 0.01,
+          },
+          reader,
+        );
+  const line = hand.now;
   return (
-    <div className="flex flex-col justify-center border-r border-rule px-3 py-1 text-base leading-tight">
-      {instruments.length > 1 ? (
-        <select
-          className="bg-shelf font-bold"
-          aria-label="Instrument in hand"
-          value={now.id}
-          onChange={(e) => onArm(e.target.value)}
-        >
-          {instruments.map((i) => (
-            <option key={i.id} value={i.id}>
-              {i.name}
-            </option>
-          ))}
-        </select>
-      ) : (
-        <span className="font-bold">{now.name}</span>
-      )}
-      <span>
-        ± {accuracy}
-        {now.calibrationDue ? `, calibrated to ${now.calibrationDue}` : ''}
-      </span>
+    <div
+      className={`flex items-center gap-2 px-2 py-1 text-base leading-tight ${inBig ? 'border-b border-rule' : 'border-r border-rule'}`}
+    >
+      {line &&
+        (line.up ? (
+          <LiveValue hand={hand} slot={openSlot} />
+        ) : (
+          <b role="alert" className="max-w-[9em] text-stop">
+            Off its line. Type it, or wait.
+          </b>
+        ))}
+      <div
+        className={`flex flex-col justify-center ${inBig ? 'min-w-0 grow flex-row! items-center! gap-2' : line ? 'max-w-[150px]' : 'max-w-[250px]'}`}
+      >
+        {instruments.length > 1 ? (
+          <select
+            className="min-h-11 max-w-full bg-shelf font-bold"
+            aria-label="Instrument in hand"
+            value={now.id}
+            onChange={(e) => onArm(e.target.value)}
+          >
+            {instruments.map((i) => (
+              <option key={i.id} value={i.id}>
+                {i.name}
+                {i.line != null && !bench.up.has(i.id) ? ' (off)' : ''}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <span className="font-bold">{now.name}</span>
+        )}
+        <span className="whitespace-nowrap">
+          ± {accuracy}
+          {now.calibrationDue && !line && !inBig ? `, calibrated to ${now.calibrationDue}` : ''}
+        </span>
+      </div>
+      <Handle hand={hand} slot={openSlot} />
     </div>
   );
+}
+
+/** What the gauge in hand shows now. */
+function LiveValue({ hand, slot }: { hand: Hand; slot: Slot }) {
+  const reader = useReader();
+  const say = (quantity: string, dimension: NonNullable<Slot['dimension']>, resolution: number) => {
+    const sample = hand.now?.values[quantity];
+    return sample ? writeQuantity({ value: sample.value, dimension, resolution }, reader) : '…';
+  };
+  const { trace } = slot;
+  return (
+    <span
+      className="flex min-w-[4.6em] flex-col items-end border-2 border-ink bg-white px-2 font-read text-reading font-semibold text-ink"
+      aria-label={`${hand.instrument!.name} shows`}
+      data-live={hand.now?.steady ? 'steady' : 'moving'}
+    >
+      {trace ? (
+        <>
+          <span>
+            {say(trace.y === 'torque' ? 'torque' : 'force', trace.y, trace.y === 'torque' ? 1 : 100)}
+          </span>
+          <span className="font-sans text-base">
+            {say(trace.x === 'angle' ? 'angle' : 'travel', trace.x, trace.x === 'angle' ? 1 : 0.1)}
+          </span>
+        </>
+      ) : (
+        <>
+          <span>{say(slot.dimension!, slot.dimension!, Math.min(slot.resolution!, 0.01))}</span>
+          {hand.crank !== null && (
+            <span className="font-sans text-base">{`at ${writeNumber(hand.crank, 1)}°`}</span>
+          )}
+        </>
+      )}
+    </span>
+  );
+}
+
+/** A simulated gauge has a handle: what a hand would do to the real one. */
+function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
+  const [cocked, setCocked] = useState(false);
+  if (!hand.instrument?.simulated || !hand.now?.up) return null;
+  const handle = 'min-h-[60px] border-2 border-ink bg-page px-2 text-base leading-tight font-bold';
+  if (slot.kind === 'trace' && slot.trace?.y === 'force')
+    return (
+      <button
+        type="button"
+        className={`${handle} max-w-[128px]`}
+        aria-pressed={cocked}
+        disabled={hand.recorder.state === 'running'}
+        onClick={() => {
+          hand.aim({ start: cocked ? 'square' : 'cocked' });
+          setCocked(!cocked);
+        }}
+      >
+        Made to start {cocked ? 'cocked' : 'square'}
+      </button>
+    );
+  if (hand.crank !== null && slot.angleDeg != null)
+    return (
+      <span className="flex gap-1" role="group" aria-label="Turn the crank">
+        {([-45, 45] as const).map((by) => (
+          <button
+            key={by}
+            type="button"
+            className={handle}
+            onClick={() =>
+              hand.aim({ crank: String(Math.round(((hand.crank! + by + 360) % 360) / 45) * 45) })
+            }
+          >
+            {by < 0 ? '↺' : '↻'} 45°
+          </button>
+        ))}
+      </span>
+    );
+  return null;
 }
 
 function Again({

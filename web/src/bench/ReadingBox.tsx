@@ -1,11 +1,13 @@
-import { Popover } from 'radix-ui';
+import { Popover, ToggleGroup } from 'radix-ui';
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
 import type { ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
+import type { GaugeNow } from '../api/live';
 import { bareUnit, localMark, readEntry } from '../entry/units';
 import { quantityParts, writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { useReader } from './reader';
 import { ToolPicker } from './ToolPicker';
 import type { Notice } from './useBuild';
+import type { Recorder } from './useHand';
 
 interface Props {
   slot: SlotState;
@@ -16,6 +18,12 @@ interface Props {
   /** Typed, and not answered for by the server yet. */
   waiting: string | undefined;
   notice: Notice | undefined;
+  /** What is being recorded here. */
+  recorder?: Recorder | undefined;
+  /** The line of the gauge in hand here. */
+  now?: GaugeNow | null;
+  /** Whether a keypad of the app's own stands beside it, so that the system's stays away. */
+  keypad?: boolean;
   onTake: (typed: string, oddConfirmed: boolean) => void;
   onStrike: (reading: ReadingState, because: StrikeReason) => void;
   onOpen: () => void;
@@ -29,6 +37,7 @@ export function ReadingBox(props: Props) {
   const live = slot.readings.filter((r) => !r.struck);
   if (live.length > 1) return <Conflict {...props} live={live} />;
   if (slot.slot.kind === 'tick') return <Tick {...props} />;
+  if (slot.slot.kind === 'pick') return <Pick {...props} reading={live[0]} />;
   if (live[0]) return <Taken {...props} reading={live[0]} />;
   if (slot.slot.kind === 'tool' && waiting === undefined && slot.slot.need)
     return (
@@ -50,7 +59,90 @@ export function ReadingBox(props: Props) {
         </div>
       </Labelled>
     );
+  if (slot.slot.kind === 'trace') return <Tracing {...props} />;
   return <Open {...props} />;
+}
+
+/** A trace that is waited for or is being recorded. */
+function Tracing(props: Props) {
+  const { recorder, now, open, disabled, onOpen } = props;
+  const count = recorder?.trace.x.length ?? 0;
+  return (
+    <Labelled {...props}>
+      <button
+        type="button"
+        disabled={disabled}
+        data-trace={recorder?.state ?? 'idle'}
+        className={`flex h-[52px] w-full items-center justify-center px-2 text-base leading-tight font-semibold ${open ? 'border-4 border-mark bg-white text-ink' : 'border-2 border-structure bg-field-deep text-line'}`}
+        onClick={onOpen}
+      >
+        {recorder?.state === 'running'
+          ? `${count} points`
+          : recorder?.state === 'stopped'
+            ? `${count} points, not kept`
+            : now && !now.up
+              ? 'off its line'
+              : open
+                ? 'ready'
+                : 'record it'}
+        {recorder && recorder.missed > 0 ? `, ${recorder.missed} lost` : ''}
+      </button>
+    </Labelled>
+  );
+}
+
+/** What was found, one of a few words. */
+function Pick({
+  slot,
+  reading,
+  open,
+  disabled,
+  waiting,
+  onTake,
+  onStrike,
+  onOpen,
+  focusRef,
+}: Props & { reading: ReadingState | undefined }) {
+  const chosen = reading?.option ?? waiting ?? '';
+  const options = slot.slot.options ?? [];
+  return (
+    <div className="w-full">
+      <p className="text-base text-line">{slot.slot.label}</p>
+      {reading ? (
+        <StrikePopover reading={reading} said={`${slot.slot.label}: ${reading.typed}`} onStrike={onStrike}>
+          <button
+            type="button"
+            data-taken={slot.slot.key}
+            className="flex min-h-[52px] w-full items-center border-2 border-structure bg-field-deep px-3 text-left font-read text-[1.25rem] font-semibold text-line"
+          >
+            ■&nbsp;{reading.typed}
+          </button>
+        </StrikePopover>
+      ) : (
+        <ToggleGroup.Root
+          type="single"
+          value={chosen}
+          disabled={disabled}
+          onValueChange={(option) => option && onTake(option, false)}
+          aria-label={slot.slot.label}
+          className={`flex flex-wrap gap-1 ${open ? 'border-4 border-mark p-0.5' : 'p-1.5'}`}
+        >
+          {options.map((option, i) => (
+            <ToggleGroup.Item
+              key={option.id}
+              value={option.id}
+              ref={i === 0 ? focusRef : undefined}
+              data-slot={i === 0 ? slot.slot.key : undefined}
+              onFocus={onOpen}
+              className="min-h-11 grow border-2 border-structure bg-field-deep px-3 text-base font-semibold text-line data-[state=on]:bg-line data-[state=on]:text-field"
+            >
+              {option.label}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+      )}
+    </div>
+  );
 }
 
 /** The label under a number, or beside a word, with what stood here before. */
@@ -71,7 +163,7 @@ function Labelled({
   const text = kind === 'text';
   return (
     <div
-      className={text ? 'flex items-center gap-3' : kind === 'tool' ? 'w-full' : 'w-[156px] max-md:w-full'}
+      className={text ? 'flex items-center gap-3' : kind === 'tool' ? 'w-full' : 'w-[156px] max-lg:w-full'}
     >
       <div className={text ? 'w-[230px] shrink-0' : ''}>{children}</div>
       <label
@@ -102,6 +194,8 @@ function Labelled({
 
 /** A reading in the reader's units, without the unit; a word as it was typed. */
 function written(slot: Slot, reading: ReadingState, reader: Reader): string {
+  if (slot.kind === 'trace')
+    return `peak ${writeQuantity({ value: reading.value!, dimension: slot.trace!.y, resolution: slot.trace!.y === 'force' ? 100 : 0.1 }, reader)}`;
   return reading.value == null ? reading.typed : quantityParts(quantity(slot, reading.value), reader)[0];
 }
 
@@ -111,7 +205,7 @@ const quantity = (slot: Slot, value: number) => ({
   resolution: slot.resolution!,
 });
 
-function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, ...rest }: Props) {
+function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, keypad, ...rest }: Props) {
   const reader = useReader();
   const id = useId();
   const [typed, setTyped] = useState<string | null>(null);
@@ -167,7 +261,7 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
           ref={focusRef}
           data-slot={slot.slot.key}
           className={`h-full w-full min-w-0 bg-transparent px-2 font-read ${text.length > 8 ? 'text-title' : 'text-reading'} font-semibold outline-none ${number ? 'text-right' : ''} ${open ? 'text-ink' : 'text-line'}`}
-          inputMode={number ? 'decimal' : 'text'}
+          inputMode={number ? (keypad ? 'none' : 'decimal') : 'text'}
           autoComplete="off"
           enterKeyHint="next"
           disabled={disabled}
@@ -219,7 +313,7 @@ function Taken(props: Props & { reading: ReadingState }) {
           type="button"
           ref={focusRef}
           data-taken={slot.slot.key}
-          className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${(text.length > 6 && unit) || slot.slot.kind === 'tool' ? 'text-title' : 'text-reading'} font-semibold text-line ${unit ? 'justify-end' : ''}`}
+          className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${slot.slot.kind === 'trace' ? 'text-base' : (text.length > 6 && unit) || slot.slot.kind === 'tool' ? 'text-title' : 'text-reading'} font-semibold text-line ${unit ? 'justify-end' : ''}`}
           aria-label={`${slot.slot.label}: ${text} ${unit}, taken. Open to strike it.`}
           onKeyDown={(e) => {
             if (e.key === 'Enter' && e.shiftKey) {
@@ -329,7 +423,7 @@ function Tick({ slot, open, disabled, waiting, onTake, onStrike, onOpen, onBack,
       ref={focusRef}
       data-slot={slot.slot.key}
       disabled={disabled}
-      className={`flex min-h-16 w-[400px] max-w-full max-md:w-full items-center gap-3 px-3 py-1 text-left font-read text-[1.25rem] leading-tight font-semibold ${open ? 'border-4 border-mark bg-white text-ink' : 'border-2 border-structure bg-field-deep text-line'} ${waiting !== undefined ? 'border-dashed' : ''}`}
+      className={`flex min-h-16 w-[400px] max-w-full max-lg:w-full items-center gap-3 px-3 py-1 text-left font-read text-[1.25rem] leading-tight font-semibold ${open ? 'border-4 border-mark bg-white text-ink' : 'border-2 border-structure bg-field-deep text-line'} ${waiting !== undefined ? 'border-dashed' : ''}`}
       onFocus={onOpen}
       onClick={ticked ? undefined : () => onTake('done', false)}
       onKeyDown={(e) => {

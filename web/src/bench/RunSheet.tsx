@@ -15,10 +15,12 @@ interface Props {
 export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   const open = useRef<HTMLLIElement>(null);
   useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
+  let count = 0;
+  const numbers = task.steps.map((step) => (step.status === 'left-out' ? '' : ++count));
   return (
     <nav
       aria-label={`${task.title}: run sheet`}
-      className="overflow-y-auto border-r-2 border-ink bg-page max-md:border-r-0 max-md:border-b-2"
+      className="overflow-y-auto border-r-2 border-ink bg-page max-lg:max-h-[180px] max-lg:border-r-0 max-lg:border-b-2"
     >
       {siblings.length > 1 && (
         <div className="flex border-b-2 border-ink" role="group" aria-label="Tasks here">
@@ -33,7 +35,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
                 onClick={() => onOpen(sibling.ref)}
               >
                 {!here && <CallMark mark={sibling.standing} size={14} />}
-                {sibling.title}
+                {siblings.length > 2 ? shortOf(sibling.title) : sibling.title}
                 <span className="sr-only">{`, ${wordOf(sibling.standing)}`}</span>
               </button>
             );
@@ -43,6 +45,8 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
       <ol>
         {task.steps.map((step, i) => {
           const isShown = step === shown;
+          // What is left out here takes no room, unless somebody asks why.
+          if (step.status === 'left-out' && !isShown) return null;
           return (
             <li key={`${step.ref.step}@${step.ref.item}`} ref={isShown ? open : undefined}>
               <button
@@ -51,7 +55,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
                 aria-current={isShown ? 'step' : undefined}
                 onClick={() => onPick(step)}
               >
-                <span className="w-5 shrink-0 text-base text-muted">{i + 1}</span>
+                <span className="w-5 shrink-0 text-base text-muted">{numbers[i]}</span>
                 <span className="grow leading-tight">
                   {step.title}
                   {step.round > 1 && <span className="block text-base font-medium">round {step.round}</span>}
@@ -70,8 +74,14 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   );
 }
 
+/** A task's name without the part that all of its neighbours share: "Balancer off" is "Off". */
+const shortOf = (title: string): string => {
+  const words = title.replace(/^\S+ (?=\S+$)/, '');
+  return words.charAt(0).toUpperCase() + words.slice(1);
+};
+
 const markOf = (step: StepState): Mark =>
-  step.blockedBy
+  step.blockedBy || step.status === 'left-out'
     ? 'not-yet'
     : step.passed
       ? 'done'

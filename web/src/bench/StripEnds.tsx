@@ -7,7 +7,9 @@ import type { Bench } from './useBuild';
 const keyWords: [string, string][] = [
   ['Enter', 'Takes the open reading, ticks, goes on'],
   ['Shift+Enter', 'Back to the place before'],
-  ['Page Down', 'Ticks, for a foot pedal'],
+  ['Space, Page Down', 'Takes what the gauge in hand shows; Page Down for a foot pedal'],
+  ['Alt+B', 'Big view, and back'],
+  ['Alt+I', 'Photo'],
   ['Alt+N, Alt+P', 'Next step, previous step'],
   ['Alt+R', 'Rubs out your last reading'],
   ['Alt+A', 'Measures again: a new round'],
@@ -20,7 +22,7 @@ const keyWords: [string, string][] = [
 
 /** The right end of the strip: units, light, and who is at the bench. */
 export function StripEnds({ bench }: { bench: Bench }) {
-  const { reader, setUnits, setMe, dim, setDim, keys, setKeys } = useSettings();
+  const { reader, setUnits, setMe, dim, setDim, keys, setKeys, sounds, setSounds } = useSettings();
   const [keysShown, setKeysShown] = useState(false);
   const metric = reader.units === 'metric';
   useKeys(useMemo(() => ({ u: () => setUnits(metric ? 'inch' : 'metric') }), [metric, setUnits]));
@@ -68,6 +70,14 @@ export function StripEnds({ bench }: { bench: Bench }) {
             onClick={() => setKeys(!keys)}
           >
             {keys ? 'Switch the Alt keys off' : 'Switch the Alt keys on'}
+          </button>
+          <button
+            type="button"
+            className="mt-3 h-16 w-full border-2 border-ink bg-page text-title font-bold"
+            aria-pressed={!sounds}
+            onClick={() => setSounds(!sounds)}
+          >
+            {sounds ? 'Switch the sounds off' : 'Switch the sounds on'}
           </button>
         </Panel>
         <button type="button" className="min-h-11" aria-pressed={dim} onClick={() => setDim(!dim)}>

@@ -11,6 +11,9 @@ interface Settings {
   /** Whether Alt with a letter does anything. */
   keys: boolean;
   setKeys: (on: boolean) => void;
+  /** Whether taken, odd and stop are heard. */
+  sounds: boolean;
+  setSounds: (on: boolean) => void;
 }
 
 const Context = createContext<Settings | null>(null);
@@ -37,6 +40,7 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   const [me, setMe] = useState(kept('me'));
   const [dim, setDim] = useState(kept('dim') === 'yes');
   const [keys, setKeys] = useState(kept('keys') !== 'off');
+  const [sounds, setSounds] = useState(kept('sounds') !== 'off');
   useEffect(() => {
     document.documentElement.dataset['theme'] = dim ? 'dim' : 'light';
   }, [dim]);
@@ -62,8 +66,13 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
         keep('keys', on ? 'on' : 'off');
         setKeys(on);
       },
+      sounds,
+      setSounds: (on) => {
+        keep('sounds', on ? 'on' : 'off');
+        setSounds(on);
+      },
     }),
-    [units, me, dim, keys],
+    [units, me, dim, keys, sounds],
   );
   return <Context value={value}>{children}</Context>;
 }

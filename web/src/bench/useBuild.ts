@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
+import { useGrowth } from '../api/live';
 import { Outbox, type Line, type Waiting } from '../api/outbox';
 import type { BuildView, Command, Sentence, Shop, SlotState, StepRef, WorkAnswer } from '../api/types';
 import { useSettings } from './reader';
@@ -32,6 +33,10 @@ export interface Bench {
   notices: ReadonlyMap<string, Notice>;
   /** Refusals that belong to no place. */
   refused: string | null;
+  /** The gauges whose lines are up. */
+  up: ReadonlySet<string>;
+  /** What is wrong with a gauge's line, in words; nothing where all is well, or where it has no line. */
+  lost: (gauge: string | undefined) => string | undefined;
 }
 
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
@@ -50,11 +55,16 @@ export function useBuild(id: string): Bench {
   const build = useQuery({
     queryKey: ['build', id],
     queryFn: () => api.build(id),
-    refetchInterval: 5_000,
+    // Growth is told of as it happens; this is for a line that was cut without a word.
+    refetchInterval: (query) => (query.state.error ? 5_000 : 30_000),
     // An answer that was overtaken by a newer one on the way is dropped.
     structuralSharing: (old, now) => newer(old as BuildView | undefined, now as BuildView),
   });
   const shop = useShop();
+  useGrowth(id, (upToSeq) => {
+    const known = client.getQueryData<BuildView>(['build', id])?.state.upToSeq ?? 0;
+    if (upToSeq > known) void client.invalidateQueries({ queryKey: ['build', id] });
+  });
 
   const answered = useCallback(
     (answer: WorkAnswer, sent: readonly Waiting[]) => {
@@ -109,6 +119,18 @@ export function useBuild(id: string): Bench {
     [outbox, person],
   );
 
+  const gauges = useQuery({ queryKey: ['gauges'], queryFn: api.gauges, refetchInterval: 4_000 });
+  const up = useMemo(
+    () => new Set((gauges.data ?? []).filter((g) => g.up).map((g) => g.gauge)),
+    [gauges.data],
+  );
+  const lost = (gauge: string | undefined): string | undefined => {
+    const line = gauges.data?.find((g) => g.gauge === gauge);
+    return line && !line.up
+      ? `${shop.data?.instruments.find((i) => i.id === gauge)?.name ?? gauge} is off its line`
+      : undefined;
+  };
+
   return {
     view: build.data,
     shop: shop.data,
@@ -119,6 +141,8 @@ export function useBuild(id: string): Bench {
     line,
     notices,
     refused,
+    up,
+    lost,
   };
 }
 

@@ -1,8 +1,8 @@
 import { useSyncExternalStore } from 'react';
 
-const query = typeof matchMedia === 'undefined' ? undefined : matchMedia('(max-width: 767px)');
+const query = typeof matchMedia === 'undefined' ? undefined : matchMedia('(max-width: 1023px)');
 
-/** Whether the screen is too narrow to type on the drawing itself. */
+/** Whether the screen is too narrow to type on the drawing itself: a phone, or a tablet held upright. */
 export const useNarrow = (): boolean =>
   useSyncExternalStore(
     (changed) => {

@@ -1,8 +1,10 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { StepState, TaskState } from '../api/types';
+import type { Slot, StepState, TaskState } from '../api/types';
 import { slotsOf } from '../figures/scene';
 
 const keyOf = (step: StepState): string => `${step.ref.step}@${step.ref.item}`;
+
+const isDone = (step: StepState): boolean => step.status !== 'left-out';
 
 export interface Steps {
   shown: StepState | undefined;
@@ -28,18 +30,23 @@ export function useSteps(task: TaskState | undefined): Steps {
   if (shown && (was?.key !== keyOf(shown) || was.passed !== shown.passed)) {
     const finished = was?.key === keyOf(shown) && !was.passed && shown.passed;
     setWas({ key: keyOf(shown), passed: shown.passed });
-    if (finished && !shown.now.call && steps[at + 1]) setPicked(keyOf(steps[at + 1]!));
+    const onwards = steps.slice(at + 1).find(isDone);
+    if (finished && !shown.now.call && onwards) setPicked(keyOf(onwards));
     else if (picked === null) setPicked(keyOf(shown));
   }
 
   return {
     shown,
     pick: useCallback((step: StepState) => setPicked(keyOf(step)), []),
-    after: next && steps.indexOf(next) > at ? next : steps[at + 1],
-    before: steps[at - 1],
+    after: next && steps.indexOf(next) > at ? next : steps.slice(at + 1).find(isDone),
+    before: steps.slice(0, Math.max(0, at)).findLast(isDone),
   };
 }
 
-/** The next place to read at a step: the first with nothing in it. */
-export const nextPlace = (step: StepState, taken: (slot: string) => boolean): string | undefined =>
-  slotsOf(step).find((s) => !taken(s.slot.key))?.slot.key;
+/** The next place to read at a step: the first with nothing in it, of those that are asked for or can be taken. */
+export const nextPlace = (
+  step: StepState,
+  taken: (slot: string) => boolean,
+  usable: (slot: Slot) => boolean,
+): string | undefined =>
+  slotsOf(step).find((s) => !taken(s.slot.key) && (s.slot.required || usable(s.slot)))?.slot.key;

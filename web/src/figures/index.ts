@@ -1,8 +1,10 @@
 import { hubFace } from './hubFace';
+import { boltRing, inspect, positiveStop, sweep, track, tree } from './inspection';
 import { timingMark } from './mark';
 import { checks, diameters, draw, fit } from './noseHub';
 import type { Scene, SceneInput } from './scene';
 import { puller, yoke } from './puller';
+import { cooling, method } from './warm';
 import { wrench } from './wrench';
 
 const figures: Record<string, (input: SceneInput) => Scene> = {
@@ -12,7 +14,14 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   draw,
   'hub-face': hubFace,
   wrench,
-  mark: timingMark,
+  mark: (input) => (input.task.ref.kind === 'balancer-inspect' ? positiveStop(input) : timingMark(input)),
+  inspect,
+  sweep,
+  track,
+  tree,
+  method,
+  cooling,
+  'bolt-ring': boltRing,
   puller,
   yoke,
 };

@@ -1,7 +1,6 @@
-import { scaleLinear } from 'd3-scale';
-import { area, line } from 'd3-shape';
 import type { InterferenceFitAnswer, TaskState } from '../api/types';
-import { quantityParts, writeMm, writeQuantity, type Reader } from '../entry/wording';
+import { ForceBand } from './forceBand';
+import { writeMm, writeQuantity } from '../entry/wording';
 import { Dimension, Hatches, Hub, Key, LimitScale, Nose, ScaleBar, Words } from './parts';
 import { liveValue, onCircle, rows, scaled, slotsOf, type Place, type Scene, type SceneInput } from './scene';
 
@@ -97,87 +96,11 @@ function Across({ at, deg }: { at: readonly [number, number]; deg: number | null
   );
 }
 
-const fitOf = (task: TaskState): InterferenceFitAnswer | undefined => {
+/** The fit as it was judged, if it has been. */
+export const fitOf = (task: TaskState): InterferenceFitAnswer | undefined => {
   const answer = task.steps.find((s) => s.ref.step === 'fit')?.now.answer;
   return answer?.calculator === 'interference-fit' ? answer : undefined;
 };
-
-/** The force band against travel, with where the hub stands now. */
-function ForceBand({
-  fit,
-  reader,
-  now,
-  x,
-  y,
-  width,
-  height,
-}: {
-  fit: InterferenceFitAnswer;
-  reader: Reader;
-  now?: number | undefined;
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-}) {
-  const end = fit.curve[fit.curve.length - 1]!;
-  const travel = scaleLinear([0, end.travelMm], [x, x + width]);
-  const force = scaleLinear([0, end.highN * 1.12], [y + height, y]);
-  const newtons = (value: number): string =>
-    writeQuantity({ value, dimension: 'force', resolution: 100 }, reader);
-  const band = area<(typeof fit.curve)[number]>()
-    .x((p) => travel(p.travelMm))
-    .y0((p) => force(p.lowN))
-    .y1((p) => force(p.highN));
-  const edge = (pick: 'lowN' | 'highN') =>
-    line<(typeof fit.curve)[number]>()
-      .x((p) => travel(p.travelMm))
-      .y((p) => force(p[pick]))(fit.curve) ?? '';
-  return (
-    <g fill="none" stroke="var(--color-structure)" strokeWidth="1.5">
-      <path d={`M${x} ${y}V${y + height}H${x + width}`} />
-      {force
-        .ticks(4)
-        .slice(1)
-        .map((tick) => (
-          <g key={tick}>
-            <path d={`M${x - 6} ${force(tick)}h6`} />
-            <Words at={[x - 10, force(tick) + 6]} anchor="end">
-              {quantityParts({ value: tick, dimension: 'force', resolution: 1000 }, reader)[0]}
-            </Words>
-          </g>
-        ))}
-      {travel.ticks(4).map((tick) => (
-        <g key={tick}>
-          <path d={`M${travel(tick)} ${y + height}v6`} />
-          <Words at={[travel(tick), y + height + 25]} anchor="middle">
-            {tick === 0 ? '0' : writeMm(tick, reader, 1)}
-          </Words>
-        </g>
-      ))}
-      <path d={band(fit.curve) ?? ''} fill="var(--color-structure)" fillOpacity="0.28" stroke="none" />
-      <path d={edge('lowN')} stroke="var(--color-line)" strokeWidth="2" />
-      <path d={edge('highN')} stroke="var(--color-line)" strokeWidth="2" />
-      <Words at={[travel(end.travelMm) - 8, force(end.highN) - 6]} anchor="end" bold size={20}>
-        {newtons(end.highN)}
-      </Words>
-      <Words at={[travel(end.travelMm) - 4, force(end.lowN) + 34]} anchor="end" bold size={20}>
-        {newtons(end.lowN)}
-      </Words>
-      <Words
-        at={[x + 12, y + 4]}
-      >{`press force, ${quantityParts({ value: 0, dimension: 'force', resolution: 1 }, reader)[1]}`}</Words>
-      {now !== undefined && (
-        <path
-          d={`M${travel(now)} ${y}V${y + height}`}
-          stroke="var(--color-mark)"
-          strokeWidth="3"
-          strokeDasharray="9 5"
-        />
-      )}
-    </g>
-  );
-}
 
 /** The fit: nose and hub seated to scale, the interference against its limits, the force that it will take. */
 export function fit({ sheet, task, step, reader }: SceneInput): Scene {
@@ -247,7 +170,7 @@ export function fit({ sheet, task, step, reader }: SceneInput): Scene {
                 { value: found.interferenceMm.most, words: 'most' },
               ]}
             />
-            <ForceBand fit={found} reader={reader} x={650} y={252} width={370} height={196} />
+            <ForceBand curve={found.curve} reader={reader} x={650} y={252} width={370} height={196} />
           </>
         ) : (
           <Words at={[600, 250]} size={22}>
@@ -260,11 +183,19 @@ export function fit({ sheet, task, step, reader }: SceneInput): Scene {
 }
 
 /** Drawing on: the hub where it stands, the travel left, and the force to expect here. */
-export function draw({ sheet, task, step, reader }: SceneInput): Scene {
+export function draw({ sheet, task, step, reader, live }: SceneInput): Scene {
   const found = fitOf(task);
   const { balancer } = sheet;
   const at = step.now.answer?.calculator === 'draw-travel' ? step.now.answer : undefined;
-  const depth = liveValue(step, 'part') ?? liveValue(step, 'start') ?? balancer.hub.lengthMm - 3;
+  const started = liveValue(step, 'start');
+  // The press counts from where the hub was started, the band from the nose's end.
+  const kept = slotsOf(step).find((x) => x.slot.key === 'trace')?.live?.trace ?? live;
+  const trace =
+    kept && kept.x.length > 0 && started !== undefined
+      ? kept.x.map((x, i) => [x + balancer.hub.lengthMm - started, kept.y[i]!] as const)
+      : undefined;
+  const drawn = kept?.x.length ? Math.max(...kept.x) : 0;
+  const depth = liveValue(step, 'part') ?? (started ?? balancer.hub.lengthMm - 3) - drawn;
   const home = slotsOf(step).some((x) => x.slot.key === 'home' && x.live);
   const front = home ? -balancer.seatedDepthMm : -depth;
   const s = scaled([330, 262], 2.3);
@@ -278,9 +209,26 @@ export function draw({ sheet, task, step, reader }: SceneInput): Scene {
       ] as const,
     }),
     places: {
-      start: { at: [112, 116], to: [s.x(front), s.y(balancer.nose.diameterMm / 2 + 6)] },
-      part: { at: [112, 226], to: [s.x(front), s.y(-balancer.nose.diameterMm / 2 - 6)] },
-      home: { at: [24, 350], width: 196 },
+      start: {
+        at: [112, slotsOf(step).some((x) => x.slot.key === 'trace') ? 90 : 116],
+        to: [s.x(front), s.y(balancer.nose.diameterMm / 2 + 6)],
+      },
+      ...(slotsOf(step).some((x) => x.slot.key === 'trace')
+        ? {
+            trace: { at: [112, 190] as const, to: [s.x(-depth) - 4, s.y(0)] as const },
+            part: {
+              at: [112, 290] as const,
+              to: [s.x(front), s.y(-balancer.nose.diameterMm / 2 - 6)] as const,
+            },
+            home: { at: [24, 420] as const, width: 196 },
+          }
+        : {
+            part: {
+              at: [112, 226] as const,
+              to: [s.x(front), s.y(-balancer.nose.diameterMm / 2 - 6)] as const,
+            },
+            home: { at: [24, 350] as const, width: 196 },
+          }),
     },
     drawing: (
       <>
@@ -288,7 +236,7 @@ export function draw({ sheet, task, step, reader }: SceneInput): Scene {
         <Nose sheet={sheet} s={s} />
         <Hub sheet={sheet} s={s} front={front} />
         <Key sheet={sheet} s={s} />
-        {at && !home && (
+        {at && !home && !trace && (
           <>
             <path
               d={`M${s.x(front + balancer.hub.lengthMm)} ${tip - 14}V${tip + 8}M${s.x(balancer.hub.lengthMm - balancer.seatedDepthMm)} ${tip - 14}V${tip + 8}M${s.x(front + balancer.hub.lengthMm)} ${tip}H${s.x(balancer.hub.lengthMm - balancer.seatedDepthMm) - 4}l-9 -6m9 6l-9 6`}
@@ -310,15 +258,21 @@ export function draw({ sheet, task, step, reader }: SceneInput): Scene {
         {found && (
           <>
             <ForceBand
-              fit={found}
+              curve={
+                step.now.answer?.calculator === 'press-trace'
+                  ? step.now.answer.band
+                  : (at?.curve ?? found.curve)
+              }
+              cold={at?.curve ? found.curve : undefined}
               reader={reader}
-              now={at?.engagedMm}
+              now={trace ? undefined : at?.engagedMm}
+              trace={trace}
               x={690}
               y={120}
               width={330}
               height={310}
             />
-            {at?.forceN && !home && (
+            {at?.forceN && !home && !trace && (
               <Words at={[690, 84]} bold size={24} tone="mark">
                 {`here ${writeQuantity({ value: at.forceN.low, dimension: 'force', resolution: 100 }, reader)} to ${writeQuantity({ value: at.forceN.high, dimension: 'force', resolution: 100 }, reader)}`}
               </Words>

@@ -125,9 +125,12 @@ export function Hub({
   front: number;
   ring?: boolean;
 }) {
-  const { hub, nose, ring: outer } = sheet.balancer;
+  const { hub, nose, ring: outer, design, body, spokes } = sheet.balancer;
   const bore = nose.diameterMm / 2;
   const web = front + hub.lengthMm / 2;
+  // A light body is a thick disc over the hub's face; spokes are drawn where the cut passes through one.
+  const disc = body ? ([front - 2, front - 2 + body.thicknessMm] as const) : ([web - 6, web + 6] as const);
+  const discFrom = body ? bore + 3 : hub.outerDiameterMm / 2;
   const rubber = outer.innerDiameterMm / 2;
   const box = (z0: number, z1: number, r0: number, r1: number, sign: 1 | -1, fill: string) => (
     <rect
@@ -145,7 +148,43 @@ export function Hub({
         box(front, front + hub.lengthMm, bore, hub.outerDiameterMm / 2, sign, 'url(#cut-back)'),
         ...(ring
           ? [
-              box(web - 6, web + 6, hub.outerDiameterMm / 2, rubber - outer.rubberMm, sign, 'url(#cut-back)'),
+              // The cut passes through a spoke above, and between two below.
+              ...(design === 'spoked' && sign < 0
+                ? []
+                : [
+                    box(
+                      disc[0],
+                      disc[1],
+                      discFrom,
+                      rubber - outer.rubberMm,
+                      sign,
+                      design === 'screwed-body' ? 'var(--color-field)' : 'url(#cut-back)',
+                    ),
+                  ]),
+              ...(body
+                ? [
+                    box(
+                      front - 8,
+                      front + body.thicknessMm + 10,
+                      body.screwCircleMm / 2 - body.majorMm / 2,
+                      body.screwCircleMm / 2 + body.majorMm / 2,
+                      sign,
+                      'var(--color-field-deep)',
+                    ),
+                  ]
+                : []),
+              ...(spokes && sign < 0
+                ? [
+                    box(
+                      web - 9,
+                      web + 9,
+                      hub.outerDiameterMm / 2,
+                      spokes.gripDiameterMm / 2,
+                      sign,
+                      'url(#cut-back)',
+                    ),
+                  ]
+                : []),
               box(
                 web - outer.widthMm / 2,
                 web + outer.widthMm / 2,
@@ -272,6 +311,9 @@ export const resolutionOf = (check: Check): number =>
     length:
       Math.max(Math.abs(check.limit), Math.abs(check.value)) < 0.2 && check.name !== 'tilt' ? 0.001 : 0.01,
     share: 0.01,
+    force: 100,
+    temperature: 1,
+    seconds: 1,
     days: 1,
     torque: 0.1,
     angle: 0.1,

@@ -16,7 +16,8 @@ import {
 /** The puller on the hub, cut along the axis: its screws in the hub, its forcing screw on the nose's rim. */
 export function puller({ sheet, task, step, reader }: SceneInput): Scene {
   const { balancer } = sheet;
-  const holes = balancer.puller!;
+  const holes = balancer.puller ?? jawsOf(sheet);
+  const jaws = balancer.spokes !== null && balancer.spokes !== undefined;
   const off = slotsOf(step).some((x) => x.slot.key === 'off' && x.live);
   const front = -balancer.seatedDepthMm - (off ? 44 : 0);
   const s = scaled([690, 262], 2.4);
@@ -26,7 +27,14 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
     step.ref.step === 'puller'
       ? {
           tool: { at: [24, 92], width: 340 },
-          engaged: { at: [104, 200], to: [s.x(front + engaged / 2), s.y(holes.boltCircleMm / 2)] },
+          engaged: { at: [104, 176], to: [s.x(front + engaged / 2), s.y(holes.boltCircleMm / 2)] },
+          behind: {
+            at: [24, 196],
+            width: 340,
+            from: [364, 196],
+            to: [s.x(front + balancer.hub.lengthMm), s.y(-(balancer.spokes?.gripDiameterMm ?? 0) / 2 + 3)],
+          },
+          through: { at: [24, 392], width: 340 },
         }
       : {
           grease: { at: [24, 96], width: 340, from: [364, 96], to: [s.x(yoke - 20), s.y(5)] },
@@ -36,13 +44,16 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
   const answer = step.now.answer;
   return {
     title: 'The puller on the hub, to scale, front at the left',
-    places,
+    choice: { left: 20, bottom: 12, width: 250 },
+    places: Object.fromEntries(
+      Object.entries(places).filter(([key]) => slotsOf(step).some((x) => x.slot.key === key)),
+    ),
     drawing: (
       <>
         <Hatches />
         <Nose sheet={sheet} s={s} />
         <Hub sheet={sheet} s={s} front={front} />
-        <Yoke sheet={sheet} s={s} front={front} yoke={yoke} engaged={engaged} />
+        <Yoke sheet={sheet} s={s} front={front} yoke={yoke} engaged={engaged} holes={holes} jaws={jaws} />
         {step.ref.step === 'puller' && engaged > 0 && (
           <Dimension
             from={[s.x(front), s.y(holes.boltCircleMm / 2 + 12)]}
@@ -52,13 +63,13 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
         )}
         {answer?.calculator === 'thread-engagement' && (
           <>
-            <Words at={[24, 300]} size={20} bold tone="mark">
+            <Words at={[400, 84]} size={20} bold tone="mark">
               {`${writeQuantity({ value: answer.utilisation, dimension: 'share', resolution: 0.01 }, reader)} of what a screw can carry`}
             </Words>
             <Words
-              at={[24, 328]}
+              at={[400, 110]}
             >{`at least ${writeMm(answer.minimumEngagedMm, reader, 0.1)} engaged, so that`}</Words>
-            <Words at={[24, 352]}>a screw breaks before a thread strips</Words>
+            <Words at={[400, 134]}>a screw breaks before a thread strips</Words>
           </>
         )}
         {answer?.calculator === 'forcing-screw' && !off && (
@@ -69,11 +80,18 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
             <Words at={[24, 446]}>friction in screw and fit: Neat Bore defaults</Words>
           </>
         )}
-        <ScaleBar at={[24, 478]} px={s.len(20)} words={writeMm(20, reader, 1)} />
+        <ScaleBar at={[860, 478]} px={s.len(20)} words={writeMm(20, reader, 1)} />
       </>
     ),
   };
 }
+
+/** What a jaw puller finds on a spoked hub, in the same terms as a yoke. */
+const jawsOf = (sheet: EngineSheet) => ({
+  boltCircleMm: sheet.balancer.spokes?.gripDiameterMm ?? sheet.balancer.flange?.boltCircleMm ?? 60,
+  majorMm: 8,
+  noseTip: 'nose cap',
+});
 
 function Yoke({
   sheet,
@@ -81,14 +99,18 @@ function Yoke({
   front,
   yoke,
   engaged,
+  holes,
+  jaws,
 }: {
   sheet: EngineSheet;
   s: Scale;
   front: number;
   yoke: number;
   engaged: number;
+  holes: { boltCircleMm: number; majorMm: number; noseTip: string };
+  jaws: boolean;
 }) {
-  const holes = sheet.balancer.puller!;
+  const behind = front + sheet.balancer.hub.lengthMm;
   const r = holes.boltCircleMm / 2;
   const major = holes.majorMm;
   return (
@@ -98,11 +120,21 @@ function Yoke({
         <g key={sign}>
           <rect
             x={s.x(yoke - 16)}
-            y={s.y(sign * r + major / 2)}
-            width={s.len(front + engaged - yoke + 16)}
+            y={s.y(sign * r + (jaws ? sign * 6 : 0) + major / 2)}
+            width={s.len((jaws ? behind + 7 : front + engaged) - yoke + 16)}
             height={s.len(major)}
           />
-          <rect x={s.x(yoke - 18)} y={s.y(sign * r + major)} width={s.len(6)} height={s.len(2 * major)} />
+          {jaws ? (
+            // The jaw's hook, behind the hub.
+            <rect
+              x={s.x(behind)}
+              y={sign > 0 ? s.y(r + 6) : s.y(-r + 6)}
+              width={s.len(7)}
+              height={s.len(12)}
+            />
+          ) : (
+            <rect x={s.x(yoke - 18)} y={s.y(sign * r + major)} width={s.len(6)} height={s.len(2 * major)} />
+          )}
         </g>
       ))}
       <rect x={s.x(yoke - 40)} y={s.y(10)} width={s.len(-yoke + 34)} height={s.len(20)} />
@@ -125,9 +157,10 @@ function Yoke({
 
 /** The yoke from the front: three gaps, and what each screw must turn. */
 export function yoke({ sheet, step, reader }: SceneInput): Scene {
-  const holes = sheet.balancer.puller!;
+  const prise = step.ref.step === 'prise';
+  const holes = sheet.balancer.puller ?? jawsOf(sheet);
   const centre: Point = [400, 268];
-  const scale = 6.2;
+  const scale = 174 / (sheet.balancer.hub.outerDiameterMm / 2);
   const degrees = [0, 120, 240];
   const boxes: Point[] = [
     [170, 96],
@@ -137,10 +170,17 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
   const r = (holes.boltCircleMm / 2) * scale;
   const found = step.now.answer?.calculator === 'squareness' ? step.now.answer : undefined;
   return {
-    title: 'The yoke from the front: its gap to the hub’s face beside each screw',
-    places: Object.fromEntries(
-      degrees.map((deg, i) => [`${deg}`, { at: boxes[i]!, to: onCircle(centre, r, deg) }]),
-    ),
+    title: prise
+      ? 'The flange from the front: its gap to the crank at three places'
+      : 'The yoke from the front: its gap to the hub’s face beside each screw',
+    places: {
+      ...Object.fromEntries(
+        degrees.map((deg, i) => [`${deg}`, { at: boxes[i]!, to: onCircle(centre, r, deg) }]),
+      ),
+      ...(prise
+        ? { bolts: { at: [780, 300] as const, width: 250 }, off: { at: [780, 400] as const, width: 250 } }
+        : {}),
+    },
     ...(found && {
       twin: [
         ['Leans', writeMm(found.tiltMm, reader, 0.1)],
@@ -184,8 +224,8 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
             {found.deepestDeg != null && (
               <Words at={[790, 148]}>{`closest towards ${clockText(found.deepestDeg)}`}</Words>
             )}
-            <Words at={[790, 196]}>turns in, to level it</Words>
-            {found.turns.map((turn, i) => (
+            {!prise && <Words at={[790, 196]}>turns in, to level it</Words>}
+            {(prise ? [] : found.turns).map((turn, i) => (
               <Words key={turn.id} at={[790, 228 + i * 34]} size={24} bold>
                 {`${turn.id}: ${writeNumber(turn.turns, 0.1)} turns`}
               </Words>

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import type { EngineSheet, Slot, SlotState, StepState, TaskState } from '../api/types';
+import type { EngineSheet, Slot, SlotState, StepState, TaskState, TraceColumns } from '../api/types';
 import type { Reader } from '../entry/wording';
 
 /** Every figure is drawn in this space and scaled as one. */
@@ -22,6 +22,8 @@ export interface Scene {
   title: string;
   drawing: ReactNode;
   places: Readonly<Record<string, Place>>;
+  /** Where the step's choices stand, if not at the usual place; px of the screen. */
+  choice?: { left: number; bottom: number; width: number };
   /** What the drawing shows in numbers, for those who can't see it. */
   twin?: readonly (readonly [what: string, value: string])[];
 }
@@ -34,6 +36,8 @@ export interface SceneInput {
   reader: Reader;
   /** The place whose reading is open. */
   open: string | undefined;
+  /** What is being recorded, as far as it has got. */
+  live?: TraceColumns | undefined;
 }
 
 export const slotsOf = (step: StepState): readonly SlotState[] =>

@@ -98,7 +98,9 @@ function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
     .flatMap((s) => s.rounds.flatMap((r) => r.slots))
     .filter((s) => s.slot.kind === 'text' && s.live);
   const minutes = Math.max(1, Math.round((Date.parse(task.lastAt) - Date.parse(task.startedAt)) / 60_000));
-  const drawn = task.steps.filter((s) => s.now.answer && s.figure !== 'draw');
+  const drawn = task.steps.filter(
+    (s) => s.status !== 'left-out' && s.now.answer && s.now.answer.calculator !== 'draw-travel',
+  );
   return (
     <section className="break-before-page pt-6 first-of-type:break-before-auto">
       <h2 className="flex items-center gap-3 font-sans text-[2rem] leading-tight font-bold">
@@ -131,6 +133,7 @@ function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
           (s) =>
             s.calls.length > 0 ||
             s.notes.length > 0 ||
+            s.photos.length > 0 ||
             s.rounds.some((r) => r.slots.some((x) => x.readings.length > 0)),
         )
         .map((step) => (
@@ -182,6 +185,22 @@ function StepRecord({ step }: { step: StepState }) {
           {writeSentence(step.now.call.why, reader)}”
         </p>
       )}
+      {step.photos.length > 0 && (
+        <div className="mt-2 grid grid-cols-3 gap-3 max-md:grid-cols-1">
+          {step.photos.map(({ photo, caption, by, doneAt }) => (
+            <figure key={photo.sha256} className="break-inside-avoid">
+              <img
+                src={`/api/photos/${photo.sha256}`}
+                alt={caption || `Photo of ${step.title}`}
+                width={photo.widthPx}
+                height={photo.heightPx}
+                className="h-auto w-full border border-ink"
+              />
+              <figcaption>{`${caption || 'Photo'}, ${by.name}, ${time(doneAt)}`}</figcaption>
+            </figure>
+          ))}
+        </div>
+      )}
       {step.notes.map((note) => (
         <p key={note.doneAt + note.text} className="mt-1">
           Note by {note.by.name}, {time(note.doneAt)}: {note.text}
@@ -216,18 +235,18 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
         {slots.flatMap((slot) =>
           slot.readings.map((reading) => {
             const shown =
-              reading.value == null
-                ? slot.slot.kind === 'tool'
-                  ? reading.typed
-                  : 'done'
-                : writeQuantity(
-                    {
-                      value: reading.value,
-                      dimension: slot.slot.dimension!,
-                      resolution: slot.slot.resolution!,
-                    },
-                    reader,
-                  );
+              slot.slot.kind === 'trace' || slot.slot.kind === 'tool' || slot.slot.kind === 'pick'
+                ? reading.typed
+                : reading.value == null
+                  ? 'done'
+                  : writeQuantity(
+                      {
+                        value: reading.value,
+                        dimension: slot.slot.dimension!,
+                        resolution: slot.slot.resolution!,
+                      },
+                      reader,
+                    );
             return (
               <tr key={reading.id} className="border-b border-rule align-top">
                 <td className="w-[30%] py-0.5 pr-3">{slot.slot.label}</td>
@@ -239,7 +258,7 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
                   {reading.oddConfirmed && <span className="font-normal"> odd, kept</span>}
                 </td>
                 <td className="w-[10%] py-0.5 pr-3 text-muted max-md:hidden">
-                  {reading.value == null ? '' : `“${reading.typed}”`}
+                  {reading.value == null || reading.trace ? '' : `“${reading.typed}”`}
                 </td>
                 <td className="py-0.5 pr-3 md:whitespace-nowrap">{reading.instrument?.name}</td>
                 <td className="py-0.5 text-right md:whitespace-nowrap">{signed(reading)}</td>

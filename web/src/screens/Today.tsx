@@ -24,6 +24,9 @@ export function Today() {
           {builds.data ? `${lines.length === 1 ? 'One engine' : `${lines.length} engines`} on the bench` : ''}
         </p>
         <span className="grow" />
+        <Link to="/crib" className="flex min-h-11 items-center text-title font-semibold underline">
+          Crib
+        </Link>
         <Light />
         <p className="text-title font-semibold max-md:hidden">{shop.data?.name}</p>
       </header>

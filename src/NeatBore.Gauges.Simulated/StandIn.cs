@@ -1,0 +1,251 @@
+using System.Globalization;
+using System.Text;
+
+namespace NeatBore.Gauges.Simulated;
+
+/// <summary>A made-up gauge: a truth, seen through noise and the gauge's own resolution. Seeded: the same aims give the same readings.</summary>
+internal abstract class StandIn(string id, int seed)
+{
+    private readonly Random _noise = new(HashCode.Combine(seed, Stable(id)));
+
+    public string Id { get; } = id;
+
+    /// <summary>Every how many ticks it sends.</summary>
+    public virtual int Every => 1;
+
+    /// <summary>Counts its lines.</summary>
+    public long Sequence { get; set; }
+
+    protected int Seed { get; } = seed;
+
+    /// <summary>Sets it up or moves it: one word to another. What it does not know is let pass.</summary>
+    public abstract void Aim(string key, string value);
+
+    /// <summary>What it shows after so many seconds more.</summary>
+    public abstract IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds);
+
+    protected static double Number(string value) =>
+        double.TryParse(value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number) ? number : 0;
+
+    protected double Seen(double truth, double noise, double resolution)
+    {
+        // Normal scatter, by Box and Muller.
+        var normal = Math.Sqrt(-2 * Math.Log(1 - _noise.NextDouble())) * Math.Cos(2 * Math.PI * _noise.NextDouble());
+        return Math.Round((truth + (normal * noise)) / resolution) * resolution;
+    }
+
+    /// <summary>A number in −1 to 1 that follows from the seed and a word, the same on every machine.</summary>
+    protected double Chance(string word) => ((Stable($"{Seed}/{Id}/{word}") % 20001) / 10000.0) - 1;
+
+    private static uint Stable(string word)
+    {
+        // FNV-1a: .NET's own string hash differs from run to run.
+        var hash = 2166136261u;
+        foreach (var b in Encoding.UTF8.GetBytes(word))
+        {
+            hash = (hash ^ b) * 16777619;
+        }
+
+        return hash;
+    }
+}
+
+/// <summary>A gauge that is held on a part and settles: micrometer, bore gauge, depth gauge, thermometer.</summary>
+/// <param name="id">Its id.</param>
+/// <param name="seed">Its seed.</param>
+/// <param name="quantity">What it sends.</param>
+/// <param name="unit">In which unit.</param>
+/// <param name="part">How far the made-up part is off what its sheet expects, at most.</param>
+/// <param name="noise">Scatter of a reading.</param>
+/// <param name="resolution">Its smallest step.</param>
+internal sealed class HeldGauge(string id, int seed, string quantity, string unit, double part, double noise, double resolution) : StandIn(id, seed)
+{
+    private const double SettlesPerSecond = 6;
+
+    public override int Every => 4;
+
+    private string _place = "";
+    private double _near;
+    private double _shown;
+
+    public override void Aim(string key, string value)
+    {
+        switch (key)
+        {
+            case "place":
+                _place = value;
+                break;
+            case "near":
+                _near = Number(value);
+                break;
+        }
+    }
+
+    public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
+    {
+        var truth = _near + (_place.Length > 0 ? Chance(_place) * part : 0);
+        _shown += (truth - _shown) * (1 - Math.Exp(-SettlesPerSecond * seconds));
+        if (Math.Abs(truth - _shown) < resolution / 2)
+        {
+            _shown = truth;
+        }
+
+        yield return (quantity, Seen(_shown, noise, resolution), unit);
+    }
+}
+
+/// <summary>A dial on the crank that is turned with it past a ring or in a bore: off-centre, oval, and it droops as it hangs.</summary>
+internal sealed class DialGauge(string id, int seed) : StandIn(id, seed)
+{
+    private const double DegPerSecond = 180;
+    private double _at;
+    private double _to;
+    private string _sweep = "1";
+    private double _droop;
+
+    public override void Aim(string key, string value)
+    {
+        switch (key)
+        {
+            case "crank":
+                _to = Number(value);
+                break;
+            case "sweep":
+                _sweep = value;
+                break;
+            case "droop":
+                _droop = Number(value);
+                break;
+        }
+    }
+
+    public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
+    {
+        var left = _to - _at;
+        _at += Math.Sign(left) * Math.Min(Math.Abs(left), DegPerSecond * seconds);
+        double Rad(double deg) => deg * Math.PI / 180;
+        var off = 0.03 + (0.012 * Chance($"off/{_sweep}"));
+        var truth = (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}")))))
+            + (0.006 * Math.Cos(2 * Rad(_at - (90 * Chance($"oval/{_sweep}")))))
+            - (_droop * (1 - Math.Cos(Rad(_at))) / 2);
+        yield return ("length", Seen(truth, 0.001, 0.005), "mm");
+        yield return ("angle", Math.Round(((_at % 360) + 360) % 360, 1), "deg");
+    }
+}
+
+/// <summary>A screw tool or press with a load cell and a travel sensor. It draws until the part is home, or is stopped.</summary>
+/// <param name="id">Its id.</param>
+/// <param name="seed">Its seed.</param>
+/// <param name="speed">How many times as fast as a hand.</param>
+internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id, seed)
+{
+    private const double MmPerSecond = 4;
+    private const double CockedFactor = 2.4;
+    private const double SeatedFactor = 1.35;
+    private const double SeatStiffness = 25;
+    private double _home = 10_000;
+    private double _travel = 30;
+    private double _engaged = 4;
+    private double _x;
+    private bool _moving;
+    private string _start = "square";
+
+    public override void Aim(string key, string value)
+    {
+        switch (key)
+        {
+            case "home":
+                _home = Math.Max(1, Number(value));
+                break;
+            case "travel":
+                _travel = Math.Max(1, Number(value));
+                break;
+            case "engaged":
+                _engaged = Math.Max(0, Number(value));
+                break;
+            case "start":
+                _start = value;
+                break;
+            case "draw":
+                _moving = value == "1";
+                break;
+            case "back":
+                (_x, _moving) = (0, false);
+                break;
+        }
+    }
+
+    public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
+    {
+        if (_moving)
+        {
+            _x += MmPerSecond * speed * seconds;
+        }
+
+        var fit = _home * Math.Min(1, (_engaged + _x) / (_engaged + _travel));
+        if (_start == "cocked" && _x < _travel / 4)
+        {
+            fit *= CockedFactor;
+        }
+
+        var force = fit;
+        if (_x > _travel)
+        {
+            force = fit + ((_x - _travel) * SeatStiffness * _home / (_engaged + _travel));
+            if (force > SeatedFactor * _home)
+            {
+                _moving = false;
+            }
+        }
+
+        var pulled = _moving || _x > 0 ? Math.Max(0, Seen(force, 0.015 * force, 10)) : 0;
+        yield return ("travel", Seen(_x, 0.002, 0.01), "mm");
+        yield return ("force", pulled, "N");
+    }
+}
+
+/// <summary>A torque wrench that counts degrees. It is pulled until it clicks, or is let go.</summary>
+internal sealed class WrenchGauge(string id, int seed, double speed) : StandIn(id, seed)
+{
+    private const double DegPerSecond = 45;
+    private const double RunDownDeg = 20;
+    private const double TightDeg = 60;
+    private double _target = 100;
+    private double _angle;
+    private bool _pulling;
+    private bool _clicked;
+
+    public override void Aim(string key, string value)
+    {
+        switch (key)
+        {
+            case "target":
+                _target = Math.Max(1, Number(value));
+                break;
+            case "pull":
+                _pulling = value == "1" && !_clicked;
+                break;
+            case "back":
+                (_angle, _pulling, _clicked) = (0, false, false);
+                break;
+        }
+    }
+
+    public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
+    {
+        if (_pulling)
+        {
+            _angle += DegPerSecond * speed * seconds;
+        }
+
+        var drag = 0.04 * _target;
+        var truth = _angle < RunDownDeg ? drag : drag + ((_target - drag) * (_angle - RunDownDeg) / TightDeg);
+        if (truth >= _target * 1.005)
+        {
+            (_pulling, _clicked) = (false, true);
+        }
+
+        yield return ("angle", Math.Round(_angle, 1), "deg");
+        yield return ("torque", _angle > 0 ? Math.Max(0, Seen(truth, 0.003 * _target, 0.1)) : 0, "N·m");
+    }
+}

@@ -1,0 +1,84 @@
+using System.Globalization;
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using NeatBore.Core.Measures;
+using NeatBore.Gauges;
+using NeatBore.Server.Errors;
+
+namespace NeatBore.Server.Gauges;
+
+/// <summary>What a stand-in is set up with: one word to another, such as "crank" to "90".</summary>
+public sealed record AimRequest(IReadOnlyDictionary<string, string> Set);
+
+internal static class GaugeEndpoints
+{
+    private const int MostAims = 20;
+    private static readonly TimeSpan s_gathered = TimeSpan.FromMilliseconds(40);
+
+    public static void MapGauges(this IEndpointRouteBuilder app)
+    {
+        var gauges = app.MapGroup("/api/gauges").WithTags("Gauges");
+        gauges.MapGet("", (GaugeHub hub) => hub.Lines).WithSummary("How the line of every instrument that sends its readings is");
+        gauges.MapGet("live", (HttpContext http, GaugeHub hub, string[] gauge) => TypedResults.ServerSentEvents(Live(http, hub, gauge, http.RequestAborted)))
+            .WithSummary("What the named gauges send, as server-sent events; resumed from Last-Event-ID");
+        gauges.MapPost("{gauge}/aim", AimAsync).Accepts<AimRequest>("application/json").Produces(204)
+            .ProducesValidationProblem().ProducesValidationProblem(422).WithSummary("Sets up a simulated gauge");
+    }
+
+    private static async IAsyncEnumerable<SseItem<GaugeBatch>> Live(
+        HttpContext http, GaugeHub hub, string[] gauge, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var wanted = gauge.Take(100).ToHashSet(StringComparer.Ordinal);
+        var (_, newest, _) = hub.After(long.MaxValue, wanted);
+        var from = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest ? last : newest;
+        var told = new Dictionary<string, GaugeLineState>(StringComparer.Ordinal);
+        while (!cancel.IsCancellationRequested)
+        {
+            var (samples, upTo, next) = hub.After(from, wanted);
+            var lines = hub.Lines.Where(l => wanted.Contains(l.Gauge) && told.GetValueOrDefault(l.Gauge) != l).ToList();
+            lines.ForEach(l => told[l.Gauge] = l);
+            from = upTo;
+            if (samples.Count > 0 || lines.Count > 0)
+            {
+                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines)) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
+            }
+
+            // Gathered for a moment, so that fifty values a second are not fifty events.
+            await Task.Delay(s_gathered, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            await Task.WhenAny(next, Task.Delay(Timeout.Infinite, cancel));
+        }
+    }
+
+    private static async Task<IResult> AimAsync(string gauge, HttpRequest http, GaugeHub hub, CancellationToken cancel)
+    {
+        var request = await RequestReader.ReadAsync(http, Json.Of<AimRequest>(), cancel);
+        var faults = new Faults();
+        faults.Require(hub.CanAim(gauge), "gauge", $"“{gauge}” is no simulated gauge: only those can be aimed");
+        faults.Require(request.Set.Count is >= 1 and <= MostAims, "set", $"must have 1 to {MostAims} entries");
+        foreach (var (key, value) in request.Set)
+        {
+            faults.Require(IsWord(gauge, key, value), $"set.{key}", "must be one word of 1 to 60 letters, digits and -+./@_ signs");
+        }
+
+        faults.ThrowIfAny();
+        foreach (var (key, value) in request.Set)
+        {
+            hub.Aim(gauge, key, value);
+        }
+
+        return Results.NoContent();
+    }
+
+    private static bool IsWord(string gauge, string key, string value)
+    {
+        try
+        {
+            GaugeLine.Aim(gauge, key, value);
+            return true;
+        }
+        catch (ArgumentException)
+        {
+            return false;
+        }
+    }
+}

@@ -1,0 +1,146 @@
+using System.Collections.Concurrent;
+using NeatBore.Core.Bench;
+using NeatBore.Gauges;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Gauges;
+
+/// <summary>How the line to an instrument is.</summary>
+/// <param name="Gauge">The instrument's id.</param>
+/// <param name="Up">Whether its line is up.</param>
+/// <param name="Fault">What was last wrong with what came from there, in words; null for nothing.</param>
+public sealed record GaugeLineState(string Gauge, bool Up, string? Fault);
+
+/// <summary>What came from the gauges since the last batch.</summary>
+/// <param name="Samples">Values in order.</param>
+/// <param name="Lines">How the lines are, those that changed; all of them in the first batch.</param>
+public sealed record GaugeBatch(IReadOnlyList<GaugeSample> Samples, IReadOnlyList<GaugeLineState> Lines);
+
+/// <summary>Keeps the lines to all of the shop's gauges and hands on what they say.</summary>
+/// <remarks>Values are numbered and the newest are kept, so that a listener that was cut off goes on where it was.</remarks>
+internal sealed class GaugeHub(ShopRegister register, IConfiguration configuration, TimeProvider time, ILogger<GaugeHub> logger) : BackgroundService
+{
+    private const string StandIn = "stand-in";
+    private const int Kept = 20_000;
+    private static readonly TimeSpan s_lookAgain = TimeSpan.FromSeconds(10);
+
+    private readonly string _standIns = configuration["gauges"] ?? $"127.0.0.1:{configuration.GetValue("port", 5317) + 2}";
+    private readonly ConcurrentDictionary<string, GaugeReader> _readers = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, GaugeLineState> _lines = new(StringComparer.Ordinal);
+    private readonly Lock _sync = new();
+    private readonly Queue<(long Id, GaugeSample Sample)> _newest = new();
+    private TaskCompletionSource _news = new(TaskCreationOptions.RunContinuationsAsynchronously);
+    private IReadOnlyDictionary<string, string> _addresses = new Dictionary<string, string>();
+    private long _count;
+
+    /// <summary>The line of every instrument that has one.</summary>
+    public IReadOnlyList<GaugeLineState> Lines => [.. _lines.Values.OrderBy(l => l.Gauge, StringComparer.Ordinal)];
+
+    /// <summary>Whether an instrument is one of the stand-ins, and so may be aimed.</summary>
+    public bool CanAim(string gauge) => _addresses.GetValueOrDefault(gauge) == _standIns;
+
+    /// <summary>Aims a stand-in.</summary>
+    public void Aim(string gauge, string key, string value)
+    {
+        if (_readers.TryGetValue(_standIns, out var reader))
+        {
+            reader.Send(GaugeLine.Aim(gauge, key, value));
+        }
+    }
+
+    /// <summary>What came after a value, as far as it is still kept, and the number of the newest.</summary>
+    public (IReadOnlyList<GaugeSample> Samples, long UpTo, Task Next) After(long id, IReadOnlySet<string> gauges)
+    {
+        lock (_sync)
+        {
+            return ([.. _newest.Where(n => n.Id > id && gauges.Contains(n.Sample.Gauge)).Select(n => n.Sample)], _count, _news.Task);
+        }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        var running = new List<Task>();
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            try
+            {
+                var instruments = (await register.ReadAsync(stoppingToken)).Instruments.Where(i => i.Line is not null).ToList();
+                _addresses = instruments.ToDictionary(i => i.Id, i => i.Line == StandIn ? _standIns : i.Line!, StringComparer.Ordinal);
+                foreach (var instrument in instruments)
+                {
+                    _lines.TryAdd(instrument.Id, new GaugeLineState(instrument.Id, false, null));
+                }
+
+                foreach (var address in _addresses.Values.Distinct().Where(a => !_readers.ContainsKey(a)))
+                {
+                    if (Reader(address) is { } reader)
+                    {
+                        _readers[address] = reader;
+                        running.Add(reader.RunAsync(stoppingToken));
+                    }
+                }
+
+                await Task.Delay(s_lookAgain, time, stoppingToken);
+            }
+            catch (OperationCanceledException)
+            {
+                break;
+            }
+            catch (Exception e) when (e is Npgsql.NpgsqlException or IOException)
+            {
+                // Without the record there are no instruments to look for; those that were found go on.
+                await Task.WhenAny(Task.Delay(s_lookAgain, time, stoppingToken));
+            }
+        }
+
+        await Task.WhenAll(running);
+    }
+
+    private GaugeReader? Reader(string address)
+    {
+        var colon = address.LastIndexOf(':');
+        if (colon < 1 || !int.TryParse(address[(colon + 1)..], out var port) || port is < 1 or > 65535)
+        {
+            Tell(address, new GaugeNews(Up: false, Fault: $"its line “{address}” must be a host and a port, such as 192.168.1.20:4001"));
+            logger.LogWarning("A gauge's line must be a host and a port, not {Address}", address);
+            return null;
+        }
+
+        return new GaugeReader(address[..colon], port, news => Tell(address, news), time);
+    }
+
+    private void Tell(string address, GaugeNews news)
+    {
+        TaskCompletionSource? waiting;
+        lock (_sync)
+        {
+            if (news.Sample is { } sample)
+            {
+                // Only what the shop knows is listened to, and only on its own line.
+                if (_addresses.GetValueOrDefault(sample.Gauge) != address)
+                {
+                    return;
+                }
+
+                _newest.Enqueue((++_count, sample));
+                if (_newest.Count > Kept)
+                {
+                    _newest.Dequeue();
+                }
+            }
+
+            if (news.Up is not null || news.Fault is not null)
+            {
+                foreach (var gauge in _addresses.Where(a => a.Value == address).Select(a => a.Key))
+                {
+                    _lines[gauge] = new GaugeLineState(gauge, news.Up ?? _lines[gauge].Up, news.Fault);
+                }
+            }
+
+            waiting = _news;
+            _news = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+        }
+
+        waiting.SetResult();
+    }
+}

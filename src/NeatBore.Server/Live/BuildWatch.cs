@@ -1,0 +1,41 @@
+using System.Collections.Concurrent;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Live;
+
+/// <summary>Wakes whoever waits for a build's log to grow. Holds nothing that another instance needs.</summary>
+internal sealed class BuildWatch(BuildBell bell, TimeProvider time) : BackgroundService
+{
+    private static readonly TimeSpan s_pause = TimeSpan.FromSeconds(1);
+    private readonly ConcurrentDictionary<Guid, TaskCompletionSource> _waiting = new();
+
+    /// <summary>Completes when this build has grown, or may have.</summary>
+    public Task GrownAsync(Guid build) =>
+        _waiting.GetOrAdd(build, _ => new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).Task;
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            try
+            {
+                await bell.ListenAsync(Wake, stoppingToken);
+            }
+            catch (Exception e) when (e is Npgsql.NpgsqlException or IOException or OperationCanceledException or ObjectDisposedException)
+            {
+                await Task.Delay(s_pause, time, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            }
+        }
+    }
+
+    private void Wake((Guid Build, long UpTo)? grown)
+    {
+        foreach (var build in grown is { } one ? [one.Build] : _waiting.Keys.ToArray())
+        {
+            if (_waiting.TryRemove(build, out var waiting))
+            {
+                waiting.TrySetResult();
+            }
+        }
+    }
+}

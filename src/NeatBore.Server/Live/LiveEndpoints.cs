@@ -1,0 +1,41 @@
+using System.Globalization;
+using System.Net.ServerSentEvents;
+using System.Runtime.CompilerServices;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Live;
+
+/// <summary>A build has grown up to a place in its log.</summary>
+public sealed record Grown(long UpToSeq);
+
+internal static class LiveEndpoints
+{
+    // A line that says nothing for long is cut by what stands between.
+    private static readonly TimeSpan s_atLeastEvery = TimeSpan.FromSeconds(20);
+
+    public static void MapLive(this IEndpointRouteBuilder app) => app
+        .MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, CancellationToken cancel) =>
+            await builds.UpToAsync(id, cancel) is null
+                ? Results.Problem(statusCode: 404, title: "There is no such build.")
+                : Results.ServerSentEvents(Grow(id, http, builds, watch, http.RequestAborted)))
+        .WithTags("Builds")
+        .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");
+
+    private static async IAsyncEnumerable<SseItem<Grown>> Grow(
+        Guid id, HttpContext http, BuildLog builds, BuildWatch watch, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var told = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) ? last : 0;
+        while (!cancel.IsCancellationRequested)
+        {
+            // Asked for before the look, so that nothing falls between the two.
+            var grown = watch.GrownAsync(id);
+            var upTo = await builds.UpToAsync(id, cancel) ?? 0;
+            yield return new SseItem<Grown>(new Grown(upTo), upTo > told ? "grown" : "still")
+            {
+                EventId = upTo.ToString(CultureInfo.InvariantCulture),
+            };
+            told = upTo;
+            await Task.WhenAny(grown, Task.Delay(s_atLeastEvery, cancel));
+        }
+    }
+}

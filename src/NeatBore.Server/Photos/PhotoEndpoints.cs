@@ -1,0 +1,57 @@
+using System.Security.Cryptography;
+using NeatBore.Core.Bench;
+using NeatBore.Core.Measures;
+using NeatBore.Server.Errors;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Photos;
+
+internal static class PhotoEndpoints
+{
+    /// <summary>The front end sends about 0.4 MB; a camera's own picture fits too.</summary>
+    private const int MostBytes = 12 << 20;
+
+    /// <summary>A small file can hold a picture that takes gigabytes to show.</summary>
+    private const long MostPixels = 40_000_000;
+
+    public static void MapPhotos(this IEndpointRouteBuilder app)
+    {
+        var photos = app.MapGroup("/api/photos").WithTags("Photos");
+        photos.MapPost("", TakeAsync).Accepts<byte[]>("image/jpeg", "image/png", "image/webp").Produces<PhotoRef>().ProducesValidationProblem(422).ProducesProblem(413)
+            .WithSummary("Keeps a picture and names it by its SHA-256");
+        photos.MapGet("{sha256}", ShowAsync).Produces(200, contentType: "image/jpeg").ProducesProblem(404)
+            .WithSummary("A kept picture, as a download that runs nothing");
+    }
+
+    private static async Task<IResult> TakeAsync(HttpRequest http, BlobShelf blobs, CancellationToken cancel)
+    {
+        var body = await BodyReader.ReadAsync(http, MostBytes, cancel);
+        var picture = Picture.Read(body);
+        var faults = new Faults();
+        if (faults.Require(picture is not null, "body", "must be a picture: JPEG, PNG or WebP. What came is none of these, whatever it is called"))
+        {
+            faults.Require(
+                picture!.Width > 0 && picture.Height > 0 && (long)picture.Width * picture.Height <= MostPixels,
+                "body",
+                $"must have at most {MostPixels / 1_000_000} million pixels; this one says {picture.Width:N0} × {picture.Height:N0}");
+        }
+
+        faults.ThrowIfAny();
+        var sha256 = Convert.ToHexStringLower(SHA256.HashData(body));
+        await blobs.AddAsync(sha256, picture!.Type, body, cancel);
+        return Results.Ok(new PhotoRef(sha256, picture.Type, picture.Width, picture.Height));
+    }
+
+    private static async Task<IResult> ShowAsync(string sha256, HttpResponse response, BlobShelf blobs, CancellationToken cancel)
+    {
+        if (await blobs.ReadAsync(sha256, cancel) is not var (type, bytes))
+        {
+            return Results.Problem(statusCode: 404, title: "There is no such picture.");
+        }
+
+        // Never as a page of this app, whatever the bytes turn out to be.
+        response.Headers.ContentSecurityPolicy = "default-src 'none'; sandbox";
+        response.Headers.CacheControl = "private, max-age=31536000, immutable";
+        return Results.File(bytes, type, $"{sha256[..12]}.{type["image/".Length..]}");
+    }
+}

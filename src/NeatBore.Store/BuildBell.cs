@@ -1,0 +1,44 @@
+using System.Globalization;
+using Npgsql;
+
+namespace NeatBore.Store;
+
+/// <summary>Rings when any build's log has grown, in whichever instance it was.</summary>
+/// <remarks>PostgreSQL's LISTEN and NOTIFY; rung after the commit. A bell that was cut off rings for every build once it hears again.</remarks>
+public sealed class BuildBell(Database database)
+{
+    private const string Channel = "build_grew";
+
+    /// <summary>Tells of a build that has grown up to a place in its log.</summary>
+    internal static async Task RingAsync(NpgsqlConnection connection, Guid build, long upTo, CancellationToken cancel)
+    {
+        await using var command = new NpgsqlCommand("select pg_notify(@channel, @payload)", connection);
+        command.Parameters.AddWithValue("channel", Channel);
+        command.Parameters.AddWithValue("payload", string.Create(CultureInfo.InvariantCulture, $"{build} {upTo}"));
+        await command.ExecuteNonQueryAsync(cancel);
+    }
+
+    /// <summary>Listens until it is cancelled.</summary>
+    /// <param name="grew">Told the build and how far its log goes; null for "any may have".</param>
+    /// <param name="cancel">Ends it.</param>
+    /// <exception cref="NpgsqlException">The line to the database is gone.</exception>
+    public async Task ListenAsync(Action<(Guid Build, long UpTo)?> grew, CancellationToken cancel)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        connection.Notification += (_, e) =>
+        {
+            var words = e.Payload.Split(' ');
+            grew((Guid.Parse(words[0]), long.Parse(words[1], CultureInfo.InvariantCulture)));
+        };
+        await using (var listen = new NpgsqlCommand($"listen {Channel}", connection))
+        {
+            await listen.ExecuteNonQueryAsync(cancel);
+        }
+
+        grew(null);
+        while (true)
+        {
+            await connection.WaitAsync(cancel);
+        }
+    }
+}

@@ -1,0 +1,61 @@
+using System.Net.ServerSentEvents;
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace NeatBore.Server.Tests;
+
+public sealed class LiveTests(Site site) : IClassFixture<Site>
+{
+    private async Task<IAsyncEnumerator<SseItem<string>>> HearAsync(string path, long? last = null)
+    {
+        var request = new HttpRequestMessage(HttpMethod.Get, new Uri(path, UriKind.Relative));
+        if (last is { } id)
+        {
+            request.Headers.Add("Last-Event-ID", $"{id}");
+        }
+
+        var response = await site.Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, TestContext.Current.CancellationToken);
+        Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
+        return SseParser.Create(await response.Content.ReadAsStreamAsync(TestContext.Current.CancellationToken)).EnumerateAsync(TestContext.Current.CancellationToken).GetAsyncEnumerator();
+    }
+
+    private static async Task<SseItem<string>> NextAsync(IAsyncEnumerator<SseItem<string>> events)
+    {
+        Assert.True(await events.MoveNextAsync());
+        return events.Current;
+    }
+
+    [Fact]
+    public async Task A_second_screen_is_told_of_each_reading_and_goes_on_after_a_cut_where_it_was()
+    {
+        var build = await site.BeginAsync();
+        var events = await HearAsync($"/api/builds/{build}/live");
+        var first = await NextAsync(events);
+        await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
+        var grown = await NextAsync(events);
+        Assert.Equal("grown", grown.EventType);
+        Assert.True(long.Parse(grown.EventId!) > long.Parse(first.EventId!));
+        await events.DisposeAsync();
+
+        await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));
+        var again = await NextAsync(await HearAsync($"/api/builds/{build}/live", long.Parse(grown.EventId!)));
+        Assert.Equal("grown", again.EventType);
+        var still = await NextAsync(await HearAsync($"/api/builds/{build}/live", long.Parse(again.EventId!)));
+        Assert.Equal("still", still.EventType);
+    }
+
+    [Fact]
+    public async Task A_build_that_is_not_there_has_no_line() =>
+        Assert.Equal(404, (int)(await site.Client.GetAsync(new Uri($"/api/builds/{Guid.CreateVersion7()}/live", UriKind.Relative), TestContext.Current.CancellationToken)).StatusCode);
+
+    [Fact]
+    public async Task Gauges_that_can_t_be_reached_say_so_and_only_stand_ins_are_aimed()
+    {
+        var told = JsonNode.Parse((await NextAsync(await HearAsync("/api/gauges/live?gauge=sim-mic&gauge=nobody"))).Data)!;
+        Assert.Equal(("sim-mic", false), ((string)told["lines"]![0]!["gauge"]!, (bool)told["lines"]![0]!["up"]!));
+        Assert.Equal(422, (await site.PostAsync("/api/gauges/mic-1/aim", """{"set":{"near":"34"}}""")).Status);
+        Assert.Equal(422, (await site.PostAsync("/api/gauges/sim-dial/aim", """{"set":{"crank":"9 0"}}""")).Status);
+        Assert.Equal(422, (await site.PostAsync("/api/gauges/sim-dial/aim", """{"set":{}}""")).Status);
+        Assert.Equal(400, (await site.PostAsync("/api/gauges/sim-dial/aim", """{"set":5}""")).Status);
+    }
+}

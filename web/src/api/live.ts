@@ -1,0 +1,116 @@
+import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import type { GaugeBatch, GaugeSample } from './types';
+
+/** Calls back each time that a build has grown. The browser itself connects again after a cut, from where it was. */
+export function useGrowth(build: string, grown: (upToSeq: number) => void): void {
+  const latest = useRef(grown);
+  useEffect(() => {
+    latest.current = grown;
+  });
+  useEffect(() => {
+    const source = new EventSource(`/api/builds/${build}/live`);
+    const hear = (event: MessageEvent<string>) =>
+      latest.current((JSON.parse(event.data) as { upToSeq: number }).upToSeq);
+    source.addEventListener('grown', hear);
+    return () => source.close();
+  }, [build]);
+}
+
+/** How an instrument's line is, and the newest of each quantity it sends. */
+export interface GaugeNow {
+  up: boolean;
+  fault: string | null;
+  values: Readonly<Record<string, GaugeSample>>;
+  /** Whether the newest values stand still. */
+  steady: boolean;
+}
+
+const silent: GaugeNow = { up: false, fault: null, values: {}, steady: false };
+const steadyOf = 4;
+
+/** One instrument's live line. Every value is handed on; what is shown follows at the pace of the screen. */
+class GaugeLine {
+  #now = silent;
+  #shown = silent;
+  #recent: number[] = [];
+  #frame = 0;
+  readonly #source: EventSource;
+  readonly #listeners = new Set<() => void>();
+  readonly #hearers = new Set<(sample: GaugeSample) => void>();
+
+  constructor(readonly gauge: string) {
+    this.#source = new EventSource(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`);
+    this.#source.onmessage = (event: MessageEvent<string>) =>
+      this.#take(JSON.parse(event.data) as GaugeBatch);
+    this.#source.onerror = () => this.#change({ up: false, fault: 'no line to the server' });
+  }
+
+  close(): void {
+    cancelAnimationFrame(this.#frame);
+    this.#source.close();
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.#listeners.add(listener);
+    return () => this.#listeners.delete(listener);
+  };
+
+  readonly state = (): GaugeNow => this.#shown;
+
+  readonly hear = (hearer: (sample: GaugeSample) => void): (() => void) => {
+    this.#hearers.add(hearer);
+    return () => this.#hearers.delete(hearer);
+  };
+
+  #take({ samples, lines }: GaugeBatch): void {
+    const values = { ...this.#now.values };
+    for (const sample of samples) {
+      values[sample.quantity] = sample;
+      for (const hearer of this.#hearers) hearer(sample);
+    }
+    const first = samples.find((s) => s.quantity === samples[0]!.quantity);
+    if (first)
+      this.#recent = [
+        ...this.#recent,
+        ...samples.filter((s) => s.quantity === first.quantity).map((s) => s.value),
+      ].slice(-steadyOf);
+    const [low, high] = [Math.min(...this.#recent), Math.max(...this.#recent)];
+    const line = lines[lines.length - 1];
+    this.#change({
+      values,
+      steady: this.#recent.length === steadyOf && high - low <= 0.006 + 2e-4 * Math.abs(high),
+      ...(line ? { up: line.up, fault: line.fault ?? null } : samples.length > 0 ? { up: true } : {}),
+    });
+  }
+
+  #change(change: Partial<GaugeNow>): void {
+    this.#now = { ...this.#now, ...change };
+    this.#frame ||= requestAnimationFrame(() => {
+      this.#frame = 0;
+      this.#shown = this.#now;
+      for (const listener of this.#listeners) listener();
+    });
+  }
+}
+
+export type { GaugeLine };
+
+const never = () => () => undefined;
+const silentState = () => silent;
+
+/** The live line of an instrument, open for as long as it is in hand. */
+export function useGauge(gauge: string | null): { now: GaugeNow; line: GaugeLine | null } {
+  const [line, setLine] = useState<GaugeLine | null>(null);
+  useEffect(() => {
+    if (gauge === null) return undefined;
+    const opened = new GaugeLine(gauge);
+    // eslint-disable-next-line react-hooks/set-state-in-effect -- the line is a connection: it is made here and closed here
+    setLine(opened);
+    return () => {
+      opened.close();
+      setLine(null);
+    };
+  }, [gauge]);
+  const now = useSyncExternalStore(line?.subscribe ?? never, line?.state ?? silentState);
+  return { now: line?.gauge === gauge ? now : silent, line };
+}

@@ -1,0 +1,197 @@
+import type { KeyboardEvent, ReactNode } from 'react';
+import type { PressWatchAnswer, Slot, StepState, TaskState } from '../api/types';
+import { field as space, slotsOf, type Scene } from '../figures/scene';
+import { CallBand } from './CallBand';
+
+interface Props {
+  task: TaskState;
+  step: StepState;
+  offline: boolean;
+  waiting: number;
+  watched: PressWatchAnswer | undefined;
+  open: Slot | undefined;
+  /** The open place, as it is typed at. */
+  box: (key: string) => ReactNode;
+  field: () => HTMLInputElement | null;
+  lastTyped: string | undefined;
+  choices: ReactNode;
+  shelf: ReactNode;
+  onPedal: (event: KeyboardEvent) => void;
+  onStep: (to: 'next' | 'before') => void;
+  onRubOut: (() => void) | undefined;
+  onBack: () => void;
+  scene: Scene;
+}
+
+const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const;
+
+/** One step, one place at a time, with a keypad of its own: for a phone, a tablet held upright, or eyes a long way off. */
+export function BigView(props: Props) {
+  const {
+    task,
+    step,
+    open,
+    box,
+    field,
+    lastTyped,
+    choices,
+    shelf,
+    onPedal,
+    onStep,
+    onRubOut,
+    onBack,
+    scene,
+  } = props;
+  const done = task.steps.filter((s) => s.status !== 'left-out');
+  const at = done.indexOf(step);
+  const slots = slotsOf(step);
+  const place = open ? slots.findIndex((s) => s.slot.key === open.key) : -1;
+  const number = open?.kind === 'number';
+
+  const type = (text: string | null) => {
+    const input = field();
+    if (!input) return;
+    // React hears of a change made here only through the element's own setter and an event.
+    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
+    set.call(input, text === null ? input.value.slice(0, -1) : text.length > 1 ? text : input.value + text);
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    input.focus();
+  };
+
+  return (
+    <main className="flex min-h-0 flex-1 flex-col overflow-y-auto" onKeyDown={onPedal}>
+      <nav aria-label="Steps" className="flex items-stretch border-b-2 border-ink bg-page">
+        <StepButton words="‹" name="Previous step" onClick={() => onStep('before')} />
+        <p className="flex min-h-14 grow flex-col justify-center px-2 text-center leading-tight">
+          <b className="text-title">{step.title}</b>
+          <span className="text-base text-muted">
+            {task.title}, step {at + 1} of {done.length}
+            {step.round > 1 && `, round ${step.round}`}
+          </span>
+        </p>
+        <StepButton words="›" name="Next step" onClick={() => onStep('next')} />
+      </nav>
+      <CallBand
+        step={step}
+        waiting={props.waiting}
+        offline={props.offline}
+        open={open?.label}
+        watched={props.watched}
+        tall
+      />
+      <section aria-label={scene.title} className="on-field flex min-h-0 grow flex-col bg-field">
+        <svg
+          viewBox={`0 0 ${space.width} ${space.height}`}
+          className="hidden w-full md:block"
+          role="img"
+          aria-label={scene.title}
+        >
+          {scene.drawing}
+          {open && scene.places[open.key]?.to && (
+            <circle
+              cx={scene.places[open.key]!.to![0]}
+              cy={scene.places[open.key]!.to![1]}
+              r="14"
+              fill="none"
+              stroke="var(--color-mark)"
+              strokeWidth="5"
+            />
+          )}
+        </svg>
+        <div className="mx-auto flex w-full max-w-[560px] grow flex-col justify-end gap-2 p-2.5">
+          {choices}
+          {open && (
+            <p className="text-base text-line">
+              Place {place + 1} of {slots.length}
+              {slots.some((s) => s.live) && (
+                <span>
+                  {': '}
+                  {slots
+                    .filter((s) => s.live)
+                    .map((s) => s.live!.typed)
+                    .slice(-4)
+                    .join(' · ')}
+                </span>
+              )}
+            </p>
+          )}
+          {open && box(open.key)}
+          {number && (
+            <div className="grid grid-cols-4 gap-1.5" role="group" aria-label="Keypad">
+              {keys.map((key, i) => (
+                <PadKey
+                  key={key}
+                  words={key}
+                  onClick={() => type(key === '−' ? '-' : key)}
+                  className={['col-start-1', 'col-start-2', 'col-start-3'][i % 3]!}
+                />
+              ))}
+              <PadKey
+                words="⌫"
+                name="Delete the last digit"
+                onClick={() => type(null)}
+                className="col-start-4 row-start-1"
+              />
+              <PadKey words="Rub out" onClick={onRubOut} className="col-start-4 row-start-2" small />
+              <PadKey
+                words="Repeat"
+                name="Type the last reading again"
+                onClick={lastTyped && /^[-+−]?[0-9.,]+/.test(lastTyped) ? () => type(lastTyped) : undefined}
+                className="col-start-4 row-start-3"
+                small
+              />
+              <PadKey
+                words="Back"
+                name="Back to the place before"
+                onClick={onBack}
+                className="col-start-4 row-start-4"
+                small
+              />
+            </div>
+          )}
+        </div>
+      </section>
+      {shelf}
+    </main>
+  );
+}
+
+function StepButton({ words, name, onClick }: { words: string; name: string; onClick: () => void }) {
+  return (
+    <button
+      type="button"
+      className="w-16 shrink-0 bg-page text-call leading-none font-bold"
+      aria-label={name}
+      onClick={onClick}
+    >
+      {words}
+    </button>
+  );
+}
+
+function PadKey({
+  words,
+  name,
+  onClick,
+  className,
+  small = false,
+}: {
+  words: string;
+  name?: string;
+  onClick: (() => void) | undefined;
+  className: string;
+  small?: boolean;
+}) {
+  return (
+    <button
+      type="button"
+      tabIndex={-1}
+      aria-label={name}
+      disabled={!onClick}
+      className={`flex h-[56px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
+      onClick={onClick}
+    >
+      {words}
+    </button>
+  );
+}

@@ -1,0 +1,397 @@
+import { ToggleGroup } from 'radix-ui';
+import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
+import { useNavigate } from 'react-router';
+import type {
+  EngineSheet,
+  PlaceTask,
+  ReadingState,
+  StepRef,
+  StepState,
+  StrikeReason,
+  TaskRef,
+  TaskState,
+  TraceColumns,
+} from '../api/types';
+import { bareUnit, localMark } from '../entry/units';
+import { sceneOf } from '../figures';
+import { slotsOf } from '../figures/scene';
+import { BigView } from './BigView';
+import { CallBand } from './CallBand';
+import { FigureField } from './FigureField';
+import { GaugeShelf } from './GaugeShelf';
+import { ReadingBox } from './ReadingBox';
+import { RunSheet } from './RunSheet';
+import { play } from './sounds';
+import { useKeys } from './keys';
+import { useReader, useSettings } from './reader';
+import { useAction } from './useAction';
+import { useAwake } from './useAwake';
+import { isTaken, slotKey, waitingAt, type Bench } from './useBuild';
+import { useGaugeKeys } from './useGaugeKeys';
+import { useHand } from './useHand';
+import { usePressWatch } from './usePressWatch';
+import { nextPlace, useSteps } from './useSteps';
+
+interface Props {
+  bench: Bench;
+  task: TaskState;
+  sheet: EngineSheet;
+  build: string;
+  /** The tasks of the same place, this one among them. */
+  siblings: readonly PlaceTask[];
+  onOpen: (task: TaskRef) => void;
+  big: boolean;
+  setBig: (big: boolean) => void;
+}
+
+/** The work on one task: its call, its run sheet, the figure that is typed on, the gauge in hand. */
+export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, setBig }: Props) {
+  const reader = useReader();
+  const { sounds } = useSettings();
+  const navigate = useNavigate();
+  const { shown, pick, after, before } = useSteps(task);
+  const step = shown!;
+  // What a trace has made needless, and nobody has read, takes no room.
+  const all = slotsOf(step);
+  const recorded = all.some((s) => s.slot.kind === 'trace' && s.live);
+  const slots = useMemo(
+    () => all.filter((s) => !recorded || s.slot.required || s.slot.kind === 'trace' || s.readings.length > 0),
+    [all, recorded],
+  );
+  const { send, waiting } = bench;
+  useAwake();
+
+  const instruments = useMemo(() => bench.shop?.instruments ?? [], [bench.shop]);
+  const [armed, setArmed] = useState<Record<string, string>>({});
+  const instrumentFor = (kind: string | null | undefined) =>
+    (kind && (instruments.find((i) => i.id === armed[kind]) ?? instruments.find((i) => i.kind === kind))) ||
+    null;
+
+  const keyAt = useCallback((slot: string) => slotKey(step.ref, step.round, slot), [step]);
+  const taken = useCallback(
+    (slot: string) =>
+      isTaken(
+        slots.find((s) => s.slot.key === slot)!,
+        waiting,
+        keyAt(slot),
+      ),
+    [slots, waiting, keyAt],
+  );
+  // A trace is asked for where there is a gauge whose line is up; without one, the hand's own places do.
+  const traced = slots.find((s) => s.slot.kind === 'trace');
+  // What a trace makes needless is known only once the core has seen it.
+  const unseen = traced && !traced.live && taken(traced.slot.key);
+  const next =
+    step.blockedBy || unseen
+      ? undefined
+      : nextPlace(
+          step,
+          taken,
+          (slot) => slot.kind === 'trace' && bench.up.has(instrumentFor(slot.instrument)?.id ?? ''),
+        );
+  const stepKey = `${step.ref.step}@${step.ref.item}/${step.round}`;
+  const [focused, setFocused] = useState<{ step: string; slot: string } | null>(null);
+  const open =
+    focused?.step === stepKey &&
+    slots.some((s) => s.slot.key === focused.slot) &&
+    (big || !taken(focused.slot))
+      ? focused.slot
+      : next;
+  const openSlot = slots.find((s) => s.slot.key === open)?.slot;
+  const hand = useHand(
+    step.blockedBy ? null : instrumentFor(openSlot?.instrument),
+    openSlot,
+    open === undefined ? undefined : `${stepKey}/${open}`,
+  );
+  const live = openSlot?.kind === 'trace' ? hand.recorder.trace : undefined;
+  const watched = usePressWatch(step, live, hand.recorder.state === 'running');
+
+  // The open reading has the keyboard; where there is nothing to type, the one big button has it.
+  const elements = useRef(new Map<string, HTMLElement>());
+  const bigButton = useRef<HTMLButtonElement>(null);
+  const [panel, setPanel] = useState<string | null>(null);
+  const verdict = step.now.call?.verdict;
+  useEffect(() => {
+    if (panel !== null) return;
+    // At a stop nothing more is read before something is done about it.
+    const place = open === undefined || verdict === 'stop' ? undefined : elements.current.get(open);
+    (place ?? bigButton.current)?.focus();
+  }, [open, stepKey, panel, step.passed, verdict, big]);
+
+  // A question about a reading brings the keyboard back to it, unless something else is being typed by now.
+  const { notices } = bench;
+  useEffect(() => {
+    const asked = slots.find((s) => notices.has(keyAt(s.slot.key)) && !s.live);
+    const typing = document.activeElement instanceof HTMLInputElement && document.activeElement.value !== '';
+    if (asked && !typing) elements.current.get(asked.slot.key)?.focus();
+    if (asked && sounds) play('odd');
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when an answer has come
+  }, [notices]);
+
+  // A stop is heard once, when it comes; so is each reading that is taken.
+  const stopped = step.now.call?.verdict === 'stop' || watched?.call?.verdict === 'stop';
+  useEffect(() => {
+    if (stopped && sounds) play('stop');
+  }, [stopped, sounds, stepKey]);
+
+  const take = (
+    slot: string,
+    typed: string,
+    oddConfirmed: boolean,
+    more: { mark?: string; trace?: TraceColumns } = {},
+  ) => {
+    const { dimension, kind, instrument } = slots.find((s) => s.slot.key === slot)!.slot;
+    if (sounds) play('taken');
+    send({
+      do: 'take-reading',
+      slot: { step: step.ref, round: step.round, slot },
+      typed,
+      unit: kind === 'number' ? bareUnit(dimension!, reader.units) : '',
+      decimalMark: more.mark ?? localMark(),
+      instrument: instrumentFor(instrument)?.id ?? null,
+      oddConfirmed,
+      ...(more.trace ? { trace: more.trace } : {}),
+    });
+    setFocused(null);
+  };
+  const strike = (reading: ReadingState, because: StrikeReason) => {
+    send({ do: 'strike', reading: reading.id, because });
+    // The work goes back to the place that is empty now.
+    setFocused(null);
+  };
+  const back = (slot: string) => {
+    const i = slots.findIndex((s) => s.slot.key === slot);
+    const to = slots[i - 1]?.slot.key;
+    if (to && elements.current.has(to)) elements.current.get(to)!.focus();
+    else if (to) setFocused({ step: stepKey, slot: to });
+    else if (before) pick(before);
+  };
+
+  const field = () => {
+    const element = open === undefined ? undefined : elements.current.get(open);
+    return element instanceof HTMLInputElement ? element : null;
+  };
+  const offered = useAction({
+    slot: openSlot,
+    hand,
+    typed: () => (field()?.value ?? '') !== '',
+    take: (typed) => take(openSlot!.key, typed, false, { mark: '.' }),
+    keep: () => {
+      take(openSlot!.key, 'trace', false, { trace: hand.recorder.trace });
+      hand.recorder.clear();
+    },
+    atPlace: () => {
+      const input = field();
+      if (input) {
+        input.focus();
+        input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
+      } else elements.current.get(openSlot!.key)?.[openSlot!.kind === 'pick' ? 'focus' : 'click']();
+    },
+  });
+
+  const action = offered && {
+    ...offered,
+    act: () => {
+      // A trace that is being recorded stays open, whatever becomes of the gauge's line.
+      if (openSlot!.kind === 'trace') setFocused({ step: stepKey, slot: openSlot!.key });
+      offered.act();
+    },
+  };
+
+  useGaugeKeys(
+    () => (openSlot?.kind === 'number' ? field() : null),
+    (typed) => {
+      if (openSlot?.kind === 'number') take(openSlot.key, typed, false);
+    },
+  );
+
+  const lastTaken = lastOf(task);
+  const rubOut = () => {
+    if (!lastTaken) return;
+    pick(lastTaken.step);
+    strike(lastTaken.reading, 'rubbed-out');
+  };
+  const goOn = () => (after ? pick(after) : void navigate(`/builds/${build}/record`));
+  const previousRound = step.rounds[step.rounds.length - 2];
+  const scene = sceneOf({ sheet, task, step, reader, open, live });
+
+  useKeys(
+    useMemo(() => {
+      const toggle = (name: string) => () => setPanel((p) => (p === name ? null : name));
+      return {
+        n: () => after && pick(after),
+        p: () => before && pick(before),
+        w: toggle('why'),
+        t: toggle('note'),
+        i: toggle('photo'),
+        a: toggle('again'),
+        d: toggle('decide'),
+        r: () => rubOut(),
+        b: () => setBig(!big),
+      };
+      // eslint-disable-next-line react-hooks/exhaustive-deps -- rubOut follows from these
+    }, [after, before, pick, lastTaken, big, setBig]),
+  );
+
+  const onPedal = (event: KeyboardEvent) => {
+    const input = event.target instanceof HTMLInputElement ? event.target : null;
+    const gauge = action?.keyName === 'Space';
+    const takes =
+      event.key === 'PageDown'
+        ? gauge || openSlot?.kind === 'tick'
+        : event.key === ' ' && gauge && input?.value === '';
+    if (!takes) return;
+    event.preventDefault();
+    action!.act();
+  };
+
+  const box = (key: string) => (
+    <ReadingBox
+      key={keyAt(key)}
+      slot={slots.find((s) => s.slot.key === key)!}
+      before={previousRound?.slots.find((s) => s.slot.key === key)?.live}
+      open={key === open}
+      disabled={step.blockedBy !== null}
+      waiting={waitingAt(waiting, keyAt(key))}
+      notice={bench.notices.get(keyAt(key))}
+      recorder={key === open ? hand.recorder : undefined}
+      now={key === open ? hand.now : null}
+      onTake={(typed, odd) => take(key, typed, odd)}
+      onStrike={strike}
+      onOpen={() => setFocused({ step: stepKey, slot: key })}
+      onBack={() => back(key)}
+      focusRef={(element) => {
+        if (element) elements.current.set(key, element);
+        else elements.current.delete(key);
+      }}
+      keypad={big}
+    />
+  );
+
+  const shelf = (
+    <GaugeShelf
+      bench={bench}
+      step={step}
+      task={task}
+      openSlot={openSlot}
+      action={action}
+      hand={hand}
+      after={after}
+      big={bigButton}
+      panel={panel}
+      setPanel={setPanel}
+      instruments={instruments.filter((i) => i.kind === openSlot?.instrument)}
+      lost={
+        traced && !taken(traced.slot.key) ? bench.lost(instrumentFor(traced.slot.instrument)?.id) : undefined
+      }
+      onArm={(id) => openSlot?.instrument && setArmed({ ...armed, [openSlot.instrument]: id })}
+      onGoOn={goOn}
+      onRubOut={lastTaken ? rubOut : undefined}
+      onAgain={(at: StepRef, because: string) => {
+        send({ do: 'begin-round', step: at, because });
+        const target = task.steps.find((s) => s.ref.step === at.step && s.ref.item === at.item);
+        if (target) pick(target);
+      }}
+      onBig={() => setBig(!big)}
+      inBig={big}
+    />
+  );
+  const choices = (
+    <Choices
+      task={task}
+      step={step}
+      onChoose={(choice, option) => send({ do: 'choose', task: task.ref, choice, option })}
+      places={scene.choice}
+    />
+  );
+
+  if (big)
+    return (
+      <BigView
+        task={task}
+        step={step}
+        offline={bench.line === 'down'}
+        waiting={waiting.length}
+        watched={watched}
+        open={openSlot}
+        box={box}
+        field={field}
+        lastTyped={lastTaken?.reading.typed}
+        choices={choices}
+        shelf={shelf}
+        onPedal={onPedal}
+        onStep={(to) => (to === 'next' ? after && pick(after) : before && pick(before))}
+        onRubOut={lastTaken ? rubOut : undefined}
+        onBack={() => openSlot && back(openSlot.key)}
+        scene={scene}
+      />
+    );
+  return (
+    <>
+      <CallBand
+        step={step}
+        waiting={waiting.length}
+        offline={bench.line === 'down'}
+        open={openSlot?.label}
+        watched={watched}
+      />
+      <main
+        className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-[auto_minmax(0,1fr)]"
+        onKeyDown={onPedal}
+      >
+        <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
+        <FigureField scene={scene} slots={slots.map((s) => s.slot)} box={box}>
+          {choices}
+        </FigureField>
+      </main>
+      {shelf}
+    </>
+  );
+}
+
+/** What the builder chooses at a step, the chosen one filled. */
+function Choices({
+  task,
+  step,
+  onChoose,
+  places,
+}: {
+  task: TaskState;
+  step: StepState;
+  onChoose: (choice: string, option: string) => void;
+  places: { left: number; bottom: number; width: number } | undefined;
+}) {
+  const at = places ?? { left: 332, bottom: 12, width: 230 };
+  return task.choices
+    .filter((c) => c.step === step.ref.step)
+    .map((choice) => (
+      <ToggleGroup.Root
+        key={choice.id}
+        type="single"
+        value={choice.chosen}
+        onValueChange={(option) => option && onChoose(choice.id, option)}
+        aria-label={choice.ask}
+        className="absolute flex flex-col gap-1.5 max-lg:static! max-lg:w-full! max-lg:p-3"
+        style={{ left: at.left, bottom: at.bottom, width: at.width }}
+      >
+        <span className="text-base text-line">{choice.ask}</span>
+        {choice.options.map((option) => (
+          <ToggleGroup.Item
+            key={option.id}
+            value={option.id}
+            className="flex h-14 items-center gap-2 border-2 border-structure px-3 text-left text-base leading-tight font-semibold text-line data-[state=on]:border-line data-[state=on]:bg-line data-[state=on]:text-field"
+          >
+            {option.id === choice.chosen ? '■' : '□'} {option.label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+    ));
+}
+
+/** The last live reading of a task: the one that may be rubbed out without a reason. */
+function lastOf(task: TaskState): { step: StepState; reading: ReadingState } | undefined {
+  return task.steps
+    .flatMap((step) => slotsOf(step).flatMap((slot) => slot.readings.map((reading) => ({ step, reading }))))
+    .sort((a, b) => a.reading.doneAt.localeCompare(b.reading.doneAt))
+    .findLast(({ reading }) => !reading.struck);
+}

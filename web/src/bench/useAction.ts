@@ -1,0 +1,82 @@
+import type { Slot } from '../api/types';
+import type { Hand } from './useHand';
+
+/** What the one big button does now. */
+export interface Action {
+  words: string;
+  /** The key that does the same. */
+  keyName: 'Enter' | 'Space';
+  act: () => void;
+}
+
+interface Places {
+  slot: Slot | undefined;
+  hand: Hand;
+  /** Whether something is typed at the open place. */
+  typed: () => boolean;
+  take: (typed: string) => void;
+  keep: () => void;
+  /** Gives the keyboard to the place, or takes what is typed there. */
+  atPlace: () => void;
+}
+
+const near = (a: number, b: number): boolean => Math.abs(((a - b + 540) % 360) - 180) <= 2;
+
+/** What is taken at a place: by the gauge where one sends, by hand otherwise. */
+export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): Action | undefined {
+  if (!slot) return undefined;
+  const { recorder, instrument, now, crank, aim } = hand;
+  const simulated = instrument?.simulated === true;
+  const label = slot.label.replace(' in,', ',');
+  switch (slot.kind) {
+    case 'tick':
+      return { words: 'Tick it', keyName: 'Enter', act: atPlace };
+    case 'pick':
+      return { words: 'Pick what you find', keyName: 'Enter', act: atPlace };
+    case 'tool':
+      return { words: 'Pick the tool', keyName: 'Enter', act: atPlace };
+    case 'trace': {
+      const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
+      const run = (on: boolean) => aim({ [verb]: on ? '1' : '0' });
+      if (recorder.state === 'idle')
+        return {
+          words: simulated ? (verb === 'pull' ? 'Pull' : 'Draw it on') : 'Record',
+          keyName: 'Space',
+          act: () => {
+            recorder.start();
+            run(true);
+          },
+        };
+      if (recorder.state === 'running')
+        return {
+          words: 'Stop',
+          keyName: 'Space',
+          act: () => {
+            run(false);
+            recorder.stop();
+          },
+        };
+      return recorder.trace.x.length < 20
+        ? { words: 'Too short: record again', keyName: 'Space', act: recorder.clear }
+        : { words: 'Keep the trace', keyName: 'Space', act: keep };
+    }
+    default:
+      if (now?.up && hand.reading !== null) {
+        const angle = slot.angleDeg;
+        if (simulated && crank !== null && angle != null && !near(crank, angle))
+          return { words: `Turn to ${label}`, keyName: 'Space', act: () => aim({ crank: String(angle) }) };
+        if (simulated && !now.steady) return { words: 'Settling', keyName: 'Space', act: () => undefined };
+        const reading = hand.reading;
+        return {
+          words: `Take ${label}`,
+          keyName: 'Space',
+          act: () => (typed() ? atPlace() : take(reading)),
+        };
+      }
+      return {
+        words: slot.stationMm != null ? `Take ${label}` : `Take: ${label.split(',')[0]!.toLowerCase()}`,
+        keyName: 'Enter',
+        act: atPlace,
+      };
+  }
+}

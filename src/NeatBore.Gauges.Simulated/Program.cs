@@ -20,11 +20,11 @@ if (!int.TryParse(Given("--port", "5319"), CultureInfo.InvariantCulture, out var
 
 StandIn[] gauges =
 [
-    new HeldGauge("sim-mic", seed, "length", "mm", part: 0.001, noise: 0.0002, resolution: 0.001),
-    new HeldGauge("sim-bore", seed, "length", "mm", part: 0.001, noise: 0.0002, resolution: 0.001),
-    new HeldGauge("sim-depth", seed, "length", "mm", part: 0.02, noise: 0.002, resolution: 0.01),
-    new HeldGauge("sim-thermo", seed, "temperature", "C", part: 0.4, noise: 0.05, resolution: 0.1),
-    new DialGauge("sim-dial", seed),
+    new HeldGauge("sim-mic", seed, "length", "mm", part: 0.001, noise: 0.0002, resolution: 0.001, speed),
+    new HeldGauge("sim-bore", seed, "length", "mm", part: 0.001, noise: 0.0002, resolution: 0.001, speed),
+    new HeldGauge("sim-depth", seed, "length", "mm", part: 0.02, noise: 0.002, resolution: 0.01, speed),
+    new HeldGauge("sim-thermo", seed, "temperature", "C", part: 0.4, noise: 0.05, resolution: 0.1, speed),
+    new DialGauge("sim-dial", seed, speed),
     new PressGauge("sim-press", seed, speed),
     new WrenchGauge("sim-wrench", seed, speed),
 ];

@@ -58,11 +58,12 @@ internal abstract class StandIn(string id, int seed)
 /// <param name="part">How far the made-up part is off what its sheet expects, at most.</param>
 /// <param name="noise">Scatter of a reading.</param>
 /// <param name="resolution">Its smallest step.</param>
-internal sealed class HeldGauge(string id, int seed, string quantity, string unit, double part, double noise, double resolution) : StandIn(id, seed)
+/// <param name="speed">How many times as fast as a hand it settles.</param>
+internal sealed class HeldGauge(string id, int seed, string quantity, string unit, double part, double noise, double resolution, double speed = 1) : StandIn(id, seed)
 {
     private const double SettlesPerSecond = 6;
 
-    public override int Every => 4;
+    public override int Every => speed > 2 ? 1 : 4;
 
     private string _place = "";
     private double _near;
@@ -84,7 +85,7 @@ internal sealed class HeldGauge(string id, int seed, string quantity, string uni
     public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
     {
         var truth = _near + (_place.Length > 0 ? Chance(_place) * part : 0);
-        _shown += (truth - _shown) * (1 - Math.Exp(-SettlesPerSecond * seconds));
+        _shown += (truth - _shown) * (1 - Math.Exp(-SettlesPerSecond * speed * seconds));
         if (Math.Abs(truth - _shown) < resolution / 2)
         {
             _shown = truth;
@@ -95,7 +96,10 @@ internal sealed class HeldGauge(string id, int seed, string quantity, string uni
 }
 
 /// <summary>A dial on the crank that is turned with it past a ring or in a bore: off-centre, oval, and it droops as it hangs.</summary>
-internal sealed class DialGauge(string id, int seed) : StandIn(id, seed)
+/// <param name="id">Its id.</param>
+/// <param name="seed">Its seed.</param>
+/// <param name="speed">How many times as fast as a hand the crank is turned.</param>
+internal sealed class DialGauge(string id, int seed, double speed = 1) : StandIn(id, seed)
 {
     private const double DegPerSecond = 180;
     private double _at;
@@ -122,7 +126,7 @@ internal sealed class DialGauge(string id, int seed) : StandIn(id, seed)
     public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
     {
         var left = _to - _at;
-        _at += Math.Sign(left) * Math.Min(Math.Abs(left), DegPerSecond * seconds);
+        _at += Math.Sign(left) * Math.Min(Math.Abs(left), DegPerSecond * speed * seconds);
         double Rad(double deg) => deg * Math.PI / 180;
         var off = 0.03 + (0.012 * Chance($"off/{_sweep}"));
         var truth = (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}")))))
@@ -208,6 +212,9 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
 internal sealed class WrenchGauge(string id, int seed, double speed) : StandIn(id, seed)
 {
     private const double DegPerSecond = 45;
+
+    /// <summary>Quicker, and fifty lines a second would not draw it.</summary>
+    private const double QuickestPull = 2;
     private const double RunDownDeg = 20;
     private const double TightDeg = 60;
     private double _target = 100;
@@ -235,7 +242,7 @@ internal sealed class WrenchGauge(string id, int seed, double speed) : StandIn(i
     {
         if (_pulling)
         {
-            _angle += DegPerSecond * speed * seconds;
+            _angle += DegPerSecond * Math.Min(speed, QuickestPull) * seconds;
         }
 
         var drag = 0.04 * _target;

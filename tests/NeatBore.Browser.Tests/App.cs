@@ -14,7 +14,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>The app as it ships, in a process of its own on a database of its own, with the demo shop.</summary>
-public sealed class App : IAsyncLifetime
+public class App : IAsyncLifetime
 {
     private readonly HttpClient _http = new();
     private TestDatabase _test = null!;
@@ -26,17 +26,14 @@ public sealed class App : IAsyncLifetime
     {
         (_test, var database) = await TestDatabase.OpenAsync();
         await database.DisposeAsync();
-        using (var free = new TcpListener(IPAddress.Loopback, 0))
-        {
-            free.Start();
-            Address = $"http://127.0.0.1:{((IPEndPoint)free.LocalEndpoint).Port.ToString(CultureInfo.InvariantCulture)}";
-        }
+        Address = $"http://127.0.0.1:{FreePort()}";
+        StartGauges();
 
         var server = Repository.At("src", "NeatBore.Server");
         var start = new ProcessStartInfo("dotnet")
         {
             WorkingDirectory = server,
-            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Repository.At("demo") },
+            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Repository.At("demo"), "--gauges", $"127.0.0.1:{GaugePort}" },
             Environment = { ["NEATBORE_DB"] = _test.ConnectionString, ["ASPNETCORE_ENVIRONMENT"] = "Production" },
         };
         _server = Process.Start(start)!;
@@ -53,8 +50,24 @@ public sealed class App : IAsyncLifetime
         });
     }
 
-    public async ValueTask DisposeAsync()
+    /// <summary>Where the gauges would be; nothing listens there, so that everything is typed by hand.</summary>
+    protected virtual string GaugePort => "9";
+
+    /// <summary>Starts the gauges, where there are any.</summary>
+    public virtual void StartGauges()
     {
+    }
+
+    protected static string FreePort()
+    {
+        using var free = new TcpListener(IPAddress.Loopback, 0);
+        free.Start();
+        return ((IPEndPoint)free.LocalEndpoint).Port.ToString(CultureInfo.InvariantCulture);
+    }
+
+    public virtual async ValueTask DisposeAsync()
+    {
+        GC.SuppressFinalize(this);
         _server.Kill();
         await _server.WaitForExitAsync();
         _server.Dispose();
@@ -63,11 +76,11 @@ public sealed class App : IAsyncLifetime
     }
 
     /// <summary>Puts a blank build on the bench.</summary>
-    public async Task<string> BuildAsync(string number)
+    public async Task<string> BuildAsync(string number, string sheet = "straight-six-2.7")
     {
         var build = Guid.CreateVersion7();
         await PostAsync("/api/builds", $$"""
-            {"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"{{number}}","name":"Trial","sheet":"straight-six-2.7"}
+            {"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"{{number}}","name":"Trial","sheet":"{{sheet}}"}
             """);
         return build.ToString();
     }
@@ -104,6 +117,42 @@ public sealed class App : IAsyncLifetime
         using var response = await _http.PostAsync(new Uri(Address + path), content);
         Assert.True(response.IsSuccessStatusCode, await response.Content.ReadAsStringAsync());
     }
+}
+
+/// <summary>The app with the simulated gauges that ship with it, six times as quick as a hand.</summary>
+public class GaugedApp : App
+{
+    protected virtual string Speed => "6";
+
+    private Process? _gauges;
+
+    protected override string GaugePort { get; } = FreePort();
+
+    public override void StartGauges() => _gauges = Process.Start(new ProcessStartInfo("dotnet")
+    {
+        ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"), "--port", GaugePort, "--speed", Speed },
+    });
+
+    /// <summary>Takes all of them off their line at once.</summary>
+    public void StopGauges()
+    {
+        _gauges!.Kill();
+        _gauges.WaitForExit();
+        _gauges.Dispose();
+    }
+
+    public override async ValueTask DisposeAsync()
+    {
+        GC.SuppressFinalize(this);
+        StopGauges();
+        await base.DisposeAsync();
+    }
+}
+
+/// <summary>The same at a hand's own pace, for what has to be stopped in time.</summary>
+public sealed class HandPacedApp : GaugedApp
+{
+    protected override string Speed => "1";
 }
 
 /// <summary>A builder at a tablet: a real browser, looked at and typed into.</summary>
@@ -163,6 +212,71 @@ public sealed class Builder : IDisposable
         Press(Keys.Enter);
     }
 
+    /// <summary>Takes an instrument in hand at the open place.</summary>
+    public void Arm(string instrument)
+    {
+        Until(() => _driver.FindElements(By.CssSelector("select[aria-label='Instrument in hand'] option")).Any(o => o.Text == instrument), $"{instrument} on its line");
+        var option = _driver.FindElement(By.XPath($"//select[@aria-label='Instrument in hand']/option[.='{instrument}']"));
+        if (!option.Selected)
+        {
+            option.Click();
+        }
+    }
+
+    /// <summary>Takes what the gauge in hand shows at a place, once the one big button says so.</summary>
+    public void Gauge(string place, string says = "Take ")
+    {
+        WaitForPlace(place);
+        Until(() => Big.StartsWith(says, StringComparison.Ordinal) && Big.EndsWith("Space", StringComparison.Ordinal), $"the gauge at {place}, not “{Big}”");
+        Press(" ");
+    }
+
+    /// <summary>Turns the crank to a place and takes what the dial shows there.</summary>
+    public void Dial(string place, string clock)
+    {
+        WaitForPlace(place);
+        Until(
+            () => Big.EndsWith("Space", StringComparison.Ordinal) && (Big.StartsWith($"Turn to {clock}", StringComparison.Ordinal) || Big.StartsWith($"Take {clock}", StringComparison.Ordinal)),
+            $"the dial at {clock}");
+        if (Big.StartsWith("Turn", StringComparison.Ordinal))
+        {
+            Press(" ");
+        }
+
+        Gauge(place, $"Take {clock}");
+    }
+
+    /// <summary>Presses the one big button once it says so.</summary>
+    public void PressBig(string says)
+    {
+        BigSays(says);
+        Find($"//footer//button[starts-with(normalize-space(.), '{says}')]").SendKeys(" ");
+    }
+
+    public void BigSays(string says) => Until(() => Big.StartsWith(says, StringComparison.Ordinal), $"the big button on “{says}”, not “{Big}”");
+
+    /// <summary>What the one big button says.</summary>
+    private string Big => _driver.FindElements(By.CssSelector("footer kbd")).Select(k => k.FindElement(By.XPath("..")).Text).FirstOrDefault() ?? "";
+
+    /// <summary>Picks what was found at a place.</summary>
+    public void Pick(string place, string word)
+    {
+        WaitForPlace(place);
+        Find($"//button[@data-slot='{place}']/parent::*/button[.='{word}']").Click();
+    }
+
+    /// <summary>Taps a number on the big view's own keypad, and takes it.</summary>
+    public void Tap(string place, string number)
+    {
+        WaitForPlace(place);
+        foreach (var key in number)
+        {
+            Click($"//div[@aria-label='Keypad']//button[.='{(key == '-' ? '−' : key)}']");
+        }
+
+        PressBig("Take");
+    }
+
     /// <summary>Goes on by the big button, once it has the keyboard and says so.</summary>
     public void GoOn(string words)
     {
@@ -180,6 +294,16 @@ public sealed class Builder : IDisposable
     public string Text => _driver.FindElement(By.TagName("body")).Text;
 
     public void Click(string xpath) => Find(xpath).Click();
+
+    /// <summary>Gives a file to an input that takes one.</summary>
+    public void Upload(string css, string file) => _driver.FindElement(By.CssSelector(css)).SendKeys(file);
+
+    /// <summary>Chooses from a labelled list.</summary>
+    public void Choose(string label, string option)
+    {
+        var select = $"//label[contains(., '{label}')]/select";
+        Find($"{select}/option[.='{option}']").Click();
+    }
 
     public IWebElement Find(string xpath)
     {
@@ -245,7 +369,8 @@ public sealed class Builder : IDisposable
                 throw new Xunit.Sdk.XunitException($"Waited for {what}. The keyboard is at {active.TagName} {active.GetAttribute("data-slot")} “{active.Text}”. On screen:\n{Text}");
             }
 
-            Thread.Yield();
+            // Asked again soon, and the browser left some of the machine meanwhile.
+            Thread.Sleep(15);
         }
     }
 }

@@ -65,6 +65,6 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.HasNoErrors();
 
         var places = (await app.StateAsync(build))["places"]!.AsArray();
-        Assert.Equal("balancer-on", (string)places.Single(p => (string)p!["id"]! == "balancer")!["next"]!["kind"]!);
+        Assert.Equal("balancer-inspect", (string)places.Single(p => (string)p!["id"]! == "balancer")!["next"]!["kind"]!);
     }
 }

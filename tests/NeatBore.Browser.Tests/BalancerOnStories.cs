@@ -34,6 +34,10 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.IsAccessible();
         builder.Picture("why");
         builder.Press(Keys.Escape);
+        builder.GoOn("How it goes on");
+        builder.See("Draw it on cold with a screw tool");
+        builder.Tick("ready");
+        builder.IsAccessible();
         builder.GoOn("Key, oil, sealant");
 
         Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");

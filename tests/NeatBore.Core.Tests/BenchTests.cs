@@ -56,7 +56,7 @@ public class BenchTests
 
         bench.Do((id, at) => new OpenGate(id, at, Workbench.At("fit"), "Trial hub, not to be run"));
         Assert.Equal((StepStatus.Released, true), (bench.Step("fit").Status, bench.Step("fit").Passed));
-        Assert.Equal(StepStatus.Open, bench.Step("dress").Status);
+        Assert.Equal(StepStatus.Open, bench.Step("method").Status);
         Assert.Equal("Trial hub, not to be run", bench.Step("fit").Calls[^1].Release!.Because);
     }
 
@@ -134,7 +134,7 @@ public class BenchTests
     [Fact]
     public void A_mark_that_is_off_is_the_builders_to_decide_with_a_reason()
     {
-        var bench = new Workbench().Measured().TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
+        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
             .TakeAll("bolt", "420", "60", "35", "125.3").TakeAll("turn").TakeAll("mark", "-2");
         Assert.Equal(Standing.Decide, bench.Task.Standing);
         bench.Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Race engine, timed by wheel"), Workbench.Tomas);

@@ -71,7 +71,7 @@ public class DeskTests
     [Fact]
     public void A_worn_out_calibration_or_a_wrong_wrench_is_said_with_its_numbers()
     {
-        var bench = new Workbench().Measured().TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
+        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
             .TakeAll("bolt", "420", "60", "35", "140");
         var call = bench.Step("bolt").Now.Call!;
         Assert.Equal(Verdict.Stop, call.Verdict);
@@ -86,7 +86,7 @@ public class DeskTests
     [InlineData("6.19", "6.20", "6.20", "Wipe the faces and read the three depths again.")]
     public void The_seat_says_what_to_do_with_the_hands(string twelve, string four, string eight, string says)
     {
-        var bench = new Workbench().Measured().TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", twelve, four, eight);
+        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", twelve, four, eight);
         Assert.Equal(says, Wording.Write(bench.Step("seat").Now.Do));
         Assert.Equal(StepStatus.Blocked, bench.Step("bolt").Status);
     }

@@ -90,7 +90,7 @@ internal sealed class Workbench
         .TakeAll("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997", "24");
 
     public Workbench Done() => Measured()
-        .TakeAll("dress").TakeAll("tool")
+        .TakeAll("method").TakeAll("dress").TakeAll("tool")
         .TakeAll("draw", "40.0", "22.5")
         .TakeAll("seat", "6.01", "6.02", "6.00")
         .TakeAll("bolt", "420", "60", "35", "125.3")

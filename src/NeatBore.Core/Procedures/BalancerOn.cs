@@ -169,9 +169,16 @@ public static class BalancerOn
             new Step("method", "How it goes on", "method")
             {
                 When = Pressed,
-                Slots = c => c.Chosen(Method) == "warm"
-                    ? [new Slot("ambient", "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18)]
-                    : [],
+                Slots = c => c.Chosen(Method) switch
+                {
+                    "warm" =>
+                    [
+                        new Slot("ambient", "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18),
+                        Slot.Tick("ready", "Oven, gloves, draw tool to hand"),
+                    ],
+                    "cold" => [Slot.Tick("ready", "Draw tool, thrust bearing to hand")],
+                    _ => [],
+                },
                 Judge = JudgeMethod,
                 Gate = "a way that does no harm",
                 Cautions = ["A hot hub burns: oven gloves, both hands."],
@@ -406,13 +413,13 @@ public static class BalancerOn
                         warm.Slides ? "Oven at {plan}. It slides on: stop and guide ready."
                             : "Oven at {plan}. It won’t slide home: draw it, without a pause.",
                         ("plan", new Quantity(warm.Plan, Dimension.Temperature))),
-                    call,
+                    c.Taken("method", "ready") ? call : null,
                     warm.Answer);
             default:
                 var force = HomeForce(c);
                 return new Judgement(
                     Sentence.Of("Draw it on cold with a screw tool and its thrust bearing. It needs no luck."),
-                    new Call(
+                    !c.Taken("method", "ready") ? null : new Call(
                         Verdict.Go,
                         force is { } f
                             ? Sentence.Of("{low} to {high} when home, with {oil}.", ("low", Quantity.Newtons(f.Low)), ("high", Quantity.Newtons(f.High)), ("oil", Quantity.Word(Chosen(c).Name)))

@@ -10,9 +10,14 @@ namespace NeatBore.Server.Gauges;
 /// <summary>What a stand-in is set up with: one word to another, such as "crank" to "90".</summary>
 public sealed record AimRequest(IReadOnlyDictionary<string, string> Set);
 
+/// <summary>A stand-in was set up.</summary>
+/// <param name="After">The number of the last value that may still be from before it; the events of the live line carry these numbers.</param>
+public sealed record Aimed(long After);
+
 internal static class GaugeEndpoints
 {
     private const int MostAims = 20;
+    private static readonly TimeSpan s_heard = TimeSpan.FromMilliseconds(60);
     private static readonly TimeSpan s_gathered = TimeSpan.FromMilliseconds(40);
 
     public static void MapGauges(this IEndpointRouteBuilder app)
@@ -21,7 +26,7 @@ internal static class GaugeEndpoints
         gauges.MapGet("", (GaugeHub hub) => hub.Lines).WithSummary("How the line of every instrument that sends its readings is");
         gauges.MapGet("live", (HttpContext http, GaugeHub hub, string[] gauge) => TypedResults.ServerSentEvents(Live(http, hub, gauge, http.RequestAborted)))
             .WithSummary("What the named gauges send, as server-sent events; resumed from Last-Event-ID");
-        gauges.MapPost("{gauge}/aim", AimAsync).Accepts<AimRequest>("application/json").Produces(204)
+        gauges.MapPost("{gauge}/aim", AimAsync).Accepts<AimRequest>("application/json").Produces<Aimed>()
             .ProducesValidationProblem().ProducesValidationProblem(422).WithSummary("Sets up a simulated gauge");
     }
 
@@ -66,7 +71,9 @@ internal static class GaugeEndpoints
             hub.Aim(gauge, key, value);
         }
 
-        return Results.NoContent();
+        // It has heard of it within a few of its own ticks.
+        await Task.Delay(s_heard, cancel);
+        return Results.Ok(new Aimed(hub.Count));
     }
 
     private static bool IsWord(string gauge, string key, string value)

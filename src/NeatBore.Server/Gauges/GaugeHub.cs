@@ -36,6 +36,18 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
     /// <summary>The line of every instrument that has one.</summary>
     public IReadOnlyList<GaugeLineState> Lines => [.. _lines.Values.OrderBy(l => l.Gauge, StringComparer.Ordinal)];
 
+    /// <summary>The number of the newest value.</summary>
+    public long Count
+    {
+        get
+        {
+            lock (_sync)
+            {
+                return _count;
+            }
+        }
+    }
+
     /// <summary>Whether an instrument is one of the stand-ins, and so may be aimed.</summary>
     public bool CanAim(string gauge) => _addresses.GetValueOrDefault(gauge) == _standIns;
 

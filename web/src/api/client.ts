@@ -1,4 +1,5 @@
 import type {
+  Aimed,
   BuildLine,
   BuildView,
   Command,
@@ -74,7 +75,7 @@ export const api = {
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),
   gauges: () => ask<GaugeLineState[]>('/api/gauges'),
-  aim: (gauge: string, set: Record<string, string>) => ask<unknown>(`/api/gauges/${gauge}/aim`, { set }),
+  aim: (gauge: string, set: Record<string, string>) => ask<Aimed>(`/api/gauges/${gauge}/aim`, { set }),
   pressWatch: (request: PressWatchRequest) => ask<PressWatchAnswer>('/api/calc/press-watch', request),
   needs: () => ask<PartNeed[]>('/api/crib/needs'),
   photo: (picture: Blob) => post<PhotoRef>('/api/photos', picture, picture.type),

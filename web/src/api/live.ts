@@ -21,19 +21,23 @@ export interface GaugeNow {
   up: boolean;
   fault: string | null;
   values: Readonly<Record<string, GaugeSample>>;
-  /** Whether the newest values stand still. */
-  steady: boolean;
+  /** How far the newest values of the first quantity lie apart; Infinity until there are enough. */
+  spread: number;
 }
 
-const silent: GaugeNow = { up: false, fault: null, values: {}, steady: false };
+const silent: GaugeNow = { up: false, fault: null, values: {}, spread: Infinity };
 const steadyOf = 4;
+/** What is shown changes no quicker than an eye reads it, ms. */
+const shownEvery = 120;
 
-/** One instrument's live line. Every value is handed on; what is shown follows at the pace of the screen. */
+/** One instrument's live line. Every value is handed on; what is shown follows at the pace of the eye. */
 class GaugeLine {
   #now = silent;
   #shown = silent;
   #recent: number[] = [];
-  #frame = 0;
+  #held = 0;
+  #after = 0;
+  #timer: ReturnType<typeof setTimeout> | undefined;
   readonly #source: EventSource;
   readonly #listeners = new Set<() => void>();
   readonly #hearers = new Set<(sample: GaugeSample) => void>();
@@ -41,12 +45,12 @@ class GaugeLine {
   constructor(readonly gauge: string) {
     this.#source = new EventSource(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`);
     this.#source.onmessage = (event: MessageEvent<string>) =>
-      this.#take(JSON.parse(event.data) as GaugeBatch);
+      this.#take(JSON.parse(event.data) as GaugeBatch, Number(event.lastEventId));
     this.#source.onerror = () => this.#change({ up: false, fault: 'no line to the server' });
   }
 
   close(): void {
-    cancelAnimationFrame(this.#frame);
+    clearTimeout(this.#timer);
     this.#source.close();
   }
 
@@ -62,14 +66,27 @@ class GaugeLine {
     return () => this.#hearers.delete(hearer);
   };
 
-  #take({ samples, lines }: GaugeBatch): void {
+  /** What it shows is not what was asked for until it has been set up, and what came before that counts for nothing. */
+  hold(setUp: Promise<{ after: number } | undefined>): void {
+    this.#held++;
+    this.#recent = [];
+    this.#change({ spread: Infinity });
+    this.#show();
+    void setUp.then((aimed) => {
+      this.#held--;
+      this.#after = Math.max(this.#after, aimed?.after ?? 0);
+      this.#recent = [];
+    });
+  }
+
+  #take({ samples, lines }: GaugeBatch, upTo: number): void {
     const values = { ...this.#now.values };
     for (const sample of samples) {
       values[sample.quantity] = sample;
       for (const hearer of this.#hearers) hearer(sample);
     }
     const first = samples.find((s) => s.quantity === samples[0]!.quantity);
-    if (first)
+    if (first && this.#held === 0 && upTo > this.#after + samples.length)
       this.#recent = [
         ...this.#recent,
         ...samples.filter((s) => s.quantity === first.quantity).map((s) => s.value),
@@ -78,18 +95,21 @@ class GaugeLine {
     const line = lines[lines.length - 1];
     this.#change({
       values,
-      steady: this.#recent.length === steadyOf && high - low <= 0.006 + 2e-4 * Math.abs(high),
+      spread: this.#recent.length === steadyOf ? high - low : Infinity,
       ...(line ? { up: line.up, fault: line.fault ?? null } : samples.length > 0 ? { up: true } : {}),
     });
   }
 
   #change(change: Partial<GaugeNow>): void {
     this.#now = { ...this.#now, ...change };
-    this.#frame ||= requestAnimationFrame(() => {
-      this.#frame = 0;
-      this.#shown = this.#now;
-      for (const listener of this.#listeners) listener();
-    });
+    this.#timer ??= setTimeout(() => this.#show(), shownEvery);
+  }
+
+  #show(): void {
+    clearTimeout(this.#timer);
+    this.#timer = undefined;
+    this.#shown = this.#now;
+    for (const listener of this.#listeners) listener();
   }
 }
 

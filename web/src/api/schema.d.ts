@@ -1512,12 +1512,14 @@ export interface paths {
                 };
             };
             responses: {
-                /** @description No Content */
-                204: {
+                /** @description OK */
+                200: {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "application/json": components["schemas"]["Aimed"];
+                    };
                 };
                 /** @description Bad Request */
                 400: {
@@ -1658,6 +1660,10 @@ export interface components {
             set: {
                 [key: string]: string;
             };
+        };
+        Aimed: {
+            /** Format: int64 */
+            after: number;
         };
         /**
          * @description How a balancer is made and held on the crank.

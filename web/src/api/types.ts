@@ -2,6 +2,7 @@ import type { components } from './schema';
 
 type Schema = components['schemas'];
 
+export type Aimed = Schema['Aimed'];
 export type BuildLine = Schema['BuildLine'];
 export type BuildState = Schema['BuildState'];
 export type BuildView = Schema['BuildView'];

@@ -325,7 +325,7 @@ function LiveValue({ hand, slot }: { hand: Hand; slot: Slot }) {
     <span
       className="flex min-w-[4.6em] flex-col items-end border-2 border-ink bg-white px-2 font-read text-reading font-semibold text-ink"
       aria-label={`${hand.instrument!.name} shows`}
-      data-live={hand.now?.steady ? 'steady' : 'moving'}
+      data-live={hand.steady ? 'steady' : 'moving'}
     >
       {trace ? (
         <>
@@ -361,7 +361,7 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
         aria-pressed={cocked}
         disabled={hand.recorder.state === 'running'}
         onClick={() => {
-          hand.aim({ start: cocked ? 'square' : 'cocked' });
+          void hand.aim({ start: cocked ? 'square' : 'cocked' });
           setCocked(!cocked);
         }}
       >
@@ -377,7 +377,7 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
             type="button"
             className={handle}
             onClick={() =>
-              hand.aim({ crank: String(Math.round(((hand.crank! + by + 360) % 360) / 45) * 45) })
+              void hand.aim({ crank: String(Math.round(((hand.crank! + by + 360) % 360) / 45) * 45) })
             }
           >
             {by < 0 ? '↺' : '↻'} 45°

@@ -71,11 +71,11 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
   const taken = useCallback(
     (slot: string) =>
       isTaken(
-        slots.find((s) => s.slot.key === slot)!,
+        all.find((s) => s.slot.key === slot)!,
         waiting,
         keyAt(slot),
       ),
-    [slots, waiting, keyAt],
+    [all, waiting, keyAt],
   );
   // A trace is asked for where there is a gauge whose line is up; without one, the hand's own places do.
   const traced = slots.find((s) => s.slot.kind === 'trace');
@@ -284,7 +284,11 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       lost={
         traced && !taken(traced.slot.key) ? bench.lost(instrumentFor(traced.slot.instrument)?.id) : undefined
       }
-      onArm={(id) => openSlot?.instrument && setArmed({ ...armed, [openSlot.instrument]: id })}
+      onArm={(id) => {
+        if (openSlot?.instrument) setArmed({ ...armed, [openSlot.instrument]: id });
+        // The hand goes back to the part.
+        requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
+      }}
       onGoOn={goOn}
       onRubOut={lastTaken ? rubOut : undefined}
       onAgain={(at: StepRef, because: string) => {
@@ -300,7 +304,11 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     <Choices
       task={task}
       step={step}
-      onChoose={(choice, option) => send({ do: 'choose', task: task.ref, choice, option })}
+      onChoose={(choice, option) => {
+        send({ do: 'choose', task: task.ref, choice, option });
+        // What is asked for follows from the choice; the hand begins with the first of it.
+        setFocused(null);
+      }}
       places={scene.choice}
     />
   );

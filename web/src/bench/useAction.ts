@@ -37,7 +37,7 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
       return { words: 'Pick the tool', keyName: 'Enter', act: atPlace };
     case 'trace': {
       const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
-      const run = (on: boolean) => aim({ [verb]: on ? '1' : '0' });
+      const run = (on: boolean) => void aim({ [verb]: on ? '1' : '0' });
       if (recorder.state === 'idle')
         return {
           words: simulated ? (verb === 'pull' ? 'Pull' : 'Draw it on') : 'Record',
@@ -64,8 +64,13 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
       if (now?.up && hand.reading !== null) {
         const angle = slot.angleDeg;
         if (simulated && crank !== null && angle != null && !near(crank, angle))
-          return { words: `Turn to ${label}`, keyName: 'Space', act: () => aim({ crank: String(angle) }) };
-        if (simulated && !now.steady) return { words: 'Settling', keyName: 'Space', act: () => undefined };
+          return {
+            words: `Turn to ${label}`,
+            keyName: 'Space',
+            act: () => void aim({ crank: String(angle) }),
+          };
+        if (simulated && !hand.steady)
+          return { words: 'Settling', keyName: 'Space', act: () => (typed() ? atPlace() : undefined) };
         const reading = hand.reading;
         return {
           words: `Take ${label}`,

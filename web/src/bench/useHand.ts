@@ -22,10 +22,12 @@ export interface Hand {
   now: GaugeNow | null;
   /** What it shows of what the place wants, as it would be typed; null where there is nothing yet. */
   reading: string | null;
+  /** Whether what it shows stands still, to what the place asks for. */
+  steady: boolean;
   /** Where a dial that is turned with the crank stands, degrees. */
   crank: number | null;
   recorder: Recorder;
-  aim: (set: Record<string, string>) => void;
+  aim: (set: Record<string, string>) => Promise<void>;
 }
 
 const quantityOf: Partial<Record<string, string>> = {
@@ -92,7 +94,7 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
       if (sample.quantity !== y || along === undefined) return;
       const last = kept.x[kept.x.length - 1];
       // What stands still is not recorded again and again.
-      if (last !== undefined && Math.abs(along - last) < 0.008) return;
+      if (last !== undefined && Math.abs(along - last) < 0.015) return;
       kept.at = performance.now();
       if (kept.x.length < atMost) {
         kept.x.push(along);
@@ -101,7 +103,7 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
     });
     const timer = setInterval(() => {
       show();
-      if (kept.x.length > 20 && performance.now() - kept.at > standsStillFor) stop();
+      if (kept.x.length > 3 && performance.now() - kept.at > standsStillFor) stop();
     }, 120);
     return () => {
       silence();
@@ -128,10 +130,13 @@ export function useHand(
   const simulated = instrument?.simulated === true;
   const aim = useCallback(
     (set: Record<string, string>) => {
+      if (lined === null || !simulated) return Promise.resolve();
       // A stand-in that can't be reached says so by its line.
-      if (lined !== null && simulated) void api.aim(lined, set).catch(() => undefined);
+      const sent = api.aim(lined, set).catch(() => undefined);
+      line?.hold(sent);
+      return sent.then(() => undefined);
     },
-    [lined, simulated],
+    [lined, simulated, line],
   );
 
   const isTrace = slot?.kind === 'trace';
@@ -149,13 +154,15 @@ export function useHand(
             place: place.replace(/[^A-Za-z0-9\-+./@_]/g, '_').slice(-60),
             ...(slot.expected != null ? { near: String(slot.expected) } : {}),
             ...Object.fromEntries(Object.entries(slot.rig ?? {}).map(([k, v]) => [k, String(v)])),
-            ...(isTrace ? { back: '1' } : {}),
+            ...(isTrace ? { back: '1', start: 'square' } : {}),
           })
         : null,
     [slot, place, isTrace],
   );
+  const [ready, setReady] = useState<string | null>(null);
   useEffect(() => {
-    if (setUp !== null && now.up) aim(JSON.parse(setUp) as Record<string, string>);
+    if (setUp !== null && now.up)
+      void aim(JSON.parse(setUp) as Record<string, string>).then(() => setReady(setUp));
   }, [setUp, aim, now.up]);
 
   const quantity = slot?.dimension ? quantityOf[slot.dimension] : undefined;
@@ -167,6 +174,8 @@ export function useHand(
       sample && now.up
         ? `${writeNumber(sample.value, Math.min(slot!.resolution!, 0.01))} ${baseUnit[slot!.dimension!]}`
         : null,
+    steady:
+      slot?.resolution != null && now.spread <= 2.5 * slot.resolution && (!simulated || ready === setUp),
     crank: now.values['angle'] && slot?.dimension === 'length' ? now.values['angle'].value : null,
     recorder,
     aim,

@@ -12,14 +12,14 @@ export function method({ sheet, task, step, reader }: SceneInput): Scene {
   const chosen = task.choices.find((c) => c.id === 'method')?.chosen;
   const warm = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;
   const { balancer } = sheet;
-  const s = scaled([500, 262], 2.0);
+  const s = scaled([520, 290], 1.9);
   const seconds = (value: number) =>
     writeQuantity({ value, dimension: 'seconds', resolution: value < 1 ? 0.1 : 1 }, reader);
   const refused = chosen === 'hammer' || chosen === 'crank-bolt';
   const tip = s.x(-balancer.hub.lengthMm + 4);
   return {
     title: 'How it goes on: choose, and read what it takes',
-    places: { ambient: { at: [112, 92] } },
+    places: { ambient: { at: [112, 92] }, ready: { at: [24, chosen === 'warm' ? 176 : 96], width: 300 } },
     choice: { left: 20, bottom: 12, width: 262 },
     ...(warm && {
       twin: [

@@ -223,12 +223,30 @@ public sealed class Builder : IDisposable
         }
     }
 
-    /// <summary>Takes what the gauge in hand shows at a place, once the one big button says so.</summary>
+    /// <summary>Takes what the gauge in hand shows at a place, once the one big button says so; pressed again where nothing came of it.</summary>
     public void Gauge(string place, string says = "Take ")
     {
         WaitForPlace(place);
-        Until(() => Big.StartsWith(says, StringComparison.Ordinal) && Big.EndsWith("Space", StringComparison.Ordinal), $"the gauge at {place}, not “{Big}”");
-        Press(" ");
+        var pressed = Stopwatch.StartNew();
+        var first = true;
+        Until(
+            () =>
+            {
+                if (_driver.SwitchTo().ActiveElement().GetAttribute("data-slot") != place)
+                {
+                    return true;
+                }
+
+                if ((first || pressed.Elapsed > TimeSpan.FromSeconds(2)) && Big.StartsWith(says, StringComparison.Ordinal) && Big.EndsWith("Space", StringComparison.Ordinal))
+                {
+                    first = false;
+                    pressed.Restart();
+                    Press(" ");
+                }
+
+                return false;
+            },
+            $"the gauge at {place}, not “{Big}”");
     }
 
     /// <summary>Turns the crank to a place and takes what the dial shows there.</summary>

@@ -24,7 +24,6 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.See("its M8×1 starts in M8×1.25 and wrecks it");
         builder.See("its screw would enter the crank’s thread");
         builder.IsAccessible();
-        builder.Picture("crib-pick");
         builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
         builder.See("Run the 3 screws in by fingers");
         builder.Read("engaged", "18");

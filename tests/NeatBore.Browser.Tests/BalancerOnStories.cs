@@ -46,7 +46,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Read("part", "22.5");
         builder.See("Draw it 16.5 mm more");
         builder.IsAccessible();
-        builder.Picture("bench-draw");
         builder.Tick("home");
         builder.Read("0", "6.01");
         builder.Read("120", "6.02");
@@ -62,7 +61,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Read("angle", "35");
         builder.See("Set the wrench to 125.3 N·m");
         builder.WaitForPlace("set");
-        builder.Picture("bench-bolt");
         builder.Read("set", "92.4 lbf ft");
         builder.Tick("click");
         builder.See("Tight. Crank lock out");
@@ -111,7 +109,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Press("34 in", Keys.Enter);
         builder.See("863.600 mm was understood");
         builder.IsAccessible();
-        builder.Picture("asked-in-place");
         builder.WaitForPlace("s1-0");
         Clear(builder);
         builder.Read("s1-0", "34.021");
@@ -225,7 +222,7 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.GoOn("Begin");
         Parts(builder);
         builder.Fits();
-        Sizes(builder, s_nose, "16", picture: "phone-nose");
+        Sizes(builder, s_nose, "16");
         builder.Fits();
         builder.IsAccessible();
         Sizes(builder, s_bore, "24");

@@ -55,7 +55,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Read("depth", "0.06");
         builder.See("Press the next seal to 6.3 mm, deeper");
         builder.IsAccessible();
-        builder.Picture("bench-track");
         builder.GoOn("What now");
         builder.See("Cut a new mark at true centre");
         builder.IsAccessible();
@@ -187,7 +186,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Fit it. Expect ");
         builder.Fits();
         builder.IsAccessible();
-        builder.Picture("phone-fit");
         builder.GoOn("How it goes on");
         builder.Tick("ready");
         builder.GoOn("Key, oil, sealant");

@@ -6,7 +6,7 @@ import { limitDomain } from '../src/figures/parts';
 import { field, onCircle, scaled } from '../src/figures/scene';
 
 const sheet = JSON.parse(
-  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v1.json', import.meta.url), 'utf8'),
+  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v2.json', import.meta.url), 'utf8'),
 ) as EngineSheet;
 
 /** A step with these places, each with a value if one is given. */
@@ -39,6 +39,7 @@ const diameters = {
   temperature: { dimension: 'temperature' as const },
 };
 const tick = { kind: 'tick' as const };
+const pick = { kind: 'pick' as const, options: [] };
 const steps: StepState[] = [
   stepWith('parts', 'checks', {
     balancer: { kind: 'text' },
@@ -65,6 +66,24 @@ const steps: StepState[] = [
   stepWith('mark', 'mark', { error: {} }),
   stepWith('puller', 'puller', { tool: { kind: 'tool' }, engaged: { value: 16 } }),
   stepWith('pull', 'puller', { grease: tick, peak: {}, off: tick }),
+  stepWith('rubber', 'inspect', { clean: tick, front: pick, back: pick, ring: pick }),
+  stepWith(
+    'radial',
+    'sweep',
+    Object.fromEntries(
+      [0, 45, 90, 135, 180, 225, 270, 315].map((deg) => [`${deg}`, { value: 0.01 * Math.sin(deg) }]),
+    ),
+  ),
+  stepWith('groove', 'track', { groove: pick, centre: { value: 34 }, width: { value: 1.2 }, depth: {} }),
+  stepWith('method', 'method', { ambient: { dimension: 'temperature' }, ready: tick }),
+  stepWith('warm', 'cooling', {
+    soaked: tick,
+    hub: { dimension: 'temperature', value: 98 },
+    out: tick,
+    on: tick,
+  }),
+  stepWith('draw', 'draw', { start: { value: 40 }, trace: { kind: 'trace' }, part: {}, home: tick }),
+  stepWith('verdict', 'tree', {}),
   stepWith('yoke', 'yoke', { '0': { value: 41 }, '120': { value: 43 }, '240': { value: 41 } }),
 ];
 const task = { steps: [] as StepState[], choices: [] } as unknown as TaskState;
@@ -72,7 +91,8 @@ const reader = { units: 'metric', view: 'front' } as const;
 
 /** The room that a place's box and its label take up, as ReadingBox draws them. */
 function room(slot: Slot, at: readonly [number, number], width?: number) {
-  if (slot.kind === 'number') return { x0: at[0] - 78, x1: at[0] + 78, y0: at[1] - 26, y1: at[1] + 52 };
+  if (slot.kind === 'number' || slot.kind === 'trace')
+    return { x0: at[0] - 78, x1: at[0] + 78, y0: at[1] - 26, y1: at[1] + 52 };
   const half = slot.kind === 'tick' ? 32 : 26;
   return { x0: at[0], x1: at[0] + (width ?? 400), y0: at[1] - half, y1: at[1] + half };
 }

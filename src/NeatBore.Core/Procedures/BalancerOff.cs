@@ -206,7 +206,7 @@ public static class BalancerOff
             if (!c.Taken("puller", "behind"))
             {
                 return new Judgement(Sentence.Of(
-                    "Jaws behind all {count} spokes’ hub, {reach} in; nothing on the ring.",
+                    "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
                     ("count", Quantity.Count(c.Sheet.Balancer.Spokes!.Spokes)), ("reach", Quantity.Mm(c.Sheet.Balancer.Spokes.ReachMm, 1))));
             }
 

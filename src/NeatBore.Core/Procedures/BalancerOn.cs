@@ -274,7 +274,7 @@ public static class BalancerOn
     private static IReadOnlyList<Slot> RingSlots(int bolts, double torqueNm) =>
     [
         .. BoltRing.StarDeg(bolts).Select((deg, i) => new Slot(
-            $"{deg:0}", $"{i + 1}: {Clock.Text(deg)}", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", deg,
+            $"{deg:0}", $"{Clock.Text(deg)}, number {i + 1}", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", deg,
             Plausible: new Band(torqueNm / 3, torqueNm * 3), Peers: "torque", Expected: torqueNm)),
     ];
 

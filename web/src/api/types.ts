@@ -33,6 +33,7 @@ export type ReadingState = Schema['ReadingState'];
 export type RoundState = Schema['RoundState'];
 export type Sentence = Schema['Sentence'];
 export type Shop = Schema['Shop'];
+export type SheetRef = Schema['SheetRef'];
 export type Slot = Schema['Slot'];
 export type SlotState = Schema['SlotState'];
 export type SquarenessAnswer = Schema['SquarenessAnswer'];

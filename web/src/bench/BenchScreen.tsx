@@ -4,7 +4,7 @@ import type { TaskRef } from '../api/types';
 import { EngineStrip } from './EngineStrip';
 import { StripEnds } from './StripEnds';
 import { TaskBench } from './TaskBench';
-import { useBuild, type Bench } from './useBuild';
+import { sheetOf, useBuild, type Bench } from './useBuild';
 import { useNarrow } from './useNarrow';
 
 /** One task of one build, at the engine. */
@@ -17,7 +17,8 @@ export function BenchScreen() {
     (ref: TaskRef) => void navigate(`/builds/${build}/${ref.kind}/${ref.place}`),
     [navigate, build],
   );
-  const sheet = bench.view?.sheets.findLast((s) => s.id === (task?.sheet.id ?? bench.view?.state.sheet.id));
+  const sheets = bench.view?.sheets ?? [];
+  const sheet = (task && sheetOf(sheets, task.sheet)) ?? sheets[sheets.length - 1];
 
   const narrow = useNarrow();
   const [asked, setBig] = useState<boolean | null>(null);

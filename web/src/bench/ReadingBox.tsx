@@ -267,7 +267,8 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
           disabled={disabled}
           value={text}
           onChange={(e) => {
-            setTyped(e.target.value);
+            // A Space that was meant for a gauge that was not ready yet is no part of a number.
+            setTyped(number ? e.target.value.trimStart() : e.target.value);
             setRefusedHere(null);
           }}
           onFocus={onOpen}

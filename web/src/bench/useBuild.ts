@@ -4,7 +4,17 @@ import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
 import { useGrowth } from '../api/live';
 import { Outbox, type Line, type Waiting } from '../api/outbox';
-import type { BuildView, Command, Sentence, Shop, SlotState, StepRef, WorkAnswer } from '../api/types';
+import type {
+  BuildView,
+  Command,
+  EngineSheet,
+  Sentence,
+  SheetRef,
+  Shop,
+  SlotState,
+  StepRef,
+  WorkAnswer,
+} from '../api/types';
 import { useSettings } from './reader';
 
 /** A command as the bench gives it: its id and time are added when it is sent. */
@@ -39,6 +49,10 @@ export interface Bench {
   lost: (gauge: string | undefined) => string | undefined;
 }
 
+/** The sheet version that is named; undefined while it is on its way. */
+export const sheetOf = (sheets: readonly EngineSheet[], ref: SheetRef): EngineSheet | undefined =>
+  sheets.find((s) => s.id === ref.id && s.version === ref.version);
+
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
 
 const newer = (old: BuildView | undefined, now: BuildView): BuildView =>
@@ -69,6 +83,10 @@ export function useBuild(id: string): Bench {
   const answered = useCallback(
     (answer: WorkAnswer, sent: readonly Waiting[]) => {
       client.setQueryData<BuildView>(['build', id], (old) => old && { ...old, state: answer.state });
+      // A task that was just begun may stand on a newer sheet than any that is here.
+      const here = client.getQueryData<BuildView>(['build', id])?.sheets ?? [];
+      if (answer.state.tasks.some((t) => !sheetOf(here, t.sheet)))
+        void client.invalidateQueries({ queryKey: ['build', id] });
       void client.invalidateQueries({ queryKey: ['builds'] });
       answer.results.forEach((result, i) => {
         const command = sent[i]!.command;

@@ -14,7 +14,8 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   draw,
   'hub-face': hubFace,
   wrench,
-  mark: (input) => (input.task.ref.kind === 'balancer-inspect' ? positiveStop(input) : timingMark(input)),
+  mark: (input) =>
+    input.step.ref.task.kind === 'balancer-inspect' ? positiveStop(input) : timingMark(input),
   inspect,
   sweep,
   track,

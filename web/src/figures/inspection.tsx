@@ -456,7 +456,7 @@ export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
           slot.key,
           {
             at: [side, Math.min(Math.max(y - 10, 66), 420)] as const,
-            to: onCircle(centre, (held.circle / 2) * scale, deg),
+            to: onCircle(centre, (held.circle / 2) * scale + 21, deg),
           },
         ];
       }),

@@ -23,18 +23,20 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
   const s = scaled([690, 262], 2.4);
   const engaged = liveValue(task.steps.find((x) => x.ref.step === 'puller') ?? step, 'engaged') ?? 0;
   const yoke = front - 52;
+  // The screws of a screwed body pass through it before they bite.
+  const bite = front + (balancer.body ? balancer.body.thicknessMm - 2 : 0);
   const places: Record<string, Place> =
     step.ref.step === 'puller'
       ? {
           tool: { at: [24, 92], width: 340 },
-          engaged: { at: [104, 176], to: [s.x(front + engaged / 2), s.y(holes.boltCircleMm / 2)] },
+          engaged: { at: [104, 176], to: [s.x(bite + engaged / 2), s.y(holes.boltCircleMm / 2)] },
           behind: {
             at: [24, 196],
             width: 340,
             from: [364, 196],
             to: [s.x(front + balancer.hub.lengthMm), s.y(-(balancer.spokes?.gripDiameterMm ?? 0) / 2 + 3)],
           },
-          through: { at: [24, 392], width: 340 },
+          through: { at: [24, 292], width: 340 },
         }
       : {
           grease: { at: [24, 96], width: 340, from: [364, 96], to: [s.x(yoke - 20), s.y(5)] },
@@ -53,11 +55,20 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
         <Hatches />
         <Nose sheet={sheet} s={s} />
         <Hub sheet={sheet} s={s} front={front} />
-        <Yoke sheet={sheet} s={s} front={front} yoke={yoke} engaged={engaged} holes={holes} jaws={jaws} />
+        <Yoke
+          sheet={sheet}
+          s={s}
+          front={front}
+          yoke={yoke}
+          bite={bite}
+          engaged={engaged}
+          holes={holes}
+          jaws={jaws}
+        />
         {step.ref.step === 'puller' && engaged > 0 && (
           <Dimension
-            from={[s.x(front), s.y(holes.boltCircleMm / 2 + 12)]}
-            to={[s.x(front + engaged), s.y(holes.boltCircleMm / 2 + 12)]}
+            from={[s.x(bite), s.y(holes.boltCircleMm / 2 + 12)]}
+            to={[s.x(bite + engaged), s.y(holes.boltCircleMm / 2 + 12)]}
             words={writeMm(engaged, reader, 0.1)}
           />
         )}
@@ -98,6 +109,7 @@ function Yoke({
   s,
   front,
   yoke,
+  bite,
   engaged,
   holes,
   jaws,
@@ -106,6 +118,7 @@ function Yoke({
   s: Scale;
   front: number;
   yoke: number;
+  bite: number;
   engaged: number;
   holes: { boltCircleMm: number; majorMm: number; noseTip: string };
   jaws: boolean;
@@ -121,7 +134,7 @@ function Yoke({
           <rect
             x={s.x(yoke - 16)}
             y={s.y(sign * r + (jaws ? sign * 6 : 0) + major / 2)}
-            width={s.len((jaws ? behind + 7 : front + engaged) - yoke + 16)}
+            width={s.len((jaws ? behind + 7 : bite + engaged) - yoke + 16)}
             height={s.len(major)}
           />
           {jaws ? (

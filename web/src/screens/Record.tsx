@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import type { BuildView, CallState, ReadingState, RoundState, StepState, TaskState } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { useReader } from '../bench/reader';
+import { sheetOf } from '../bench/useBuild';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
 import { field } from '../figures/scene';
@@ -86,7 +87,7 @@ export function Record() {
 
 function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
   const reader = useReader();
-  const sheet = view.sheets.find((s) => s.id === task.sheet.id && s.version === task.sheet.version)!;
+  const sheet = sheetOf(view.sheets, task.sheet) ?? view.sheets[view.sheets.length - 1]!;
   const people = [
     ...new Set(
       task.steps.flatMap((s) =>

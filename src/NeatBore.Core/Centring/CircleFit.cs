@@ -14,11 +14,14 @@ internal sealed class CircleFit
     private const double WorstCondition = 5;
     private readonly Matrix<double> _covariance;
     private readonly double _coverage;
+    private readonly double _twiceCos;
+    private readonly double _twiceSin;
 
     private CircleFit(Vector<double> fit, double residual, Matrix<double> covariance, double coverage)
     {
         (Mean, Cos, Sin, ResidualMm) = (fit[0], fit[1], fit[2], residual);
-        Ovality = fit.Count == 5 ? 2 * Math.Sqrt((fit[3] * fit[3]) + (fit[4] * fit[4])) : null;
+        (_twiceCos, _twiceSin) = fit.Count == 5 ? (fit[3], fit[4]) : (0, 0);
+        Ovality = fit.Count == 5 ? 2 * Math.Sqrt((_twiceCos * _twiceCos) + (_twiceSin * _twiceSin)) : null;
         (_covariance, _coverage) = (covariance, coverage);
     }
 
@@ -49,13 +52,21 @@ internal sealed class CircleFit
         {
             if (LargestDeg is not null)
             {
-                return Along(Cos / Amplitude, Sin / Amplitude);
+                return Along(1, Cos / Amplitude, Sin / Amplitude);
             }
 
             var block = _covariance.SubMatrix(1, 2, 1, 2);
             return _coverage * Math.Sqrt(block.Evd().EigenValues.Real().Maximum());
         }
     }
+
+    /// <summary>Expanded uncertainty of the oval, along its own direction; 0 where it was not fitted.</summary>
+    public double OvalityUncertainty =>
+        Ovality is null ? 0 : Ovality < 1e-9 ? 2 * Along(3, 1, 0) : 2 * Along(3, 2 * _twiceCos / Ovality.Value, 2 * _twiceSin / Ovality.Value);
+
+    /// <summary>What is left at an angle in degrees without the once-round part: the mean and the oval.</summary>
+    public double WithoutOnce(double deg) =>
+        Mean + (_twiceCos * Math.Cos(deg * Math.PI / 90)) + (_twiceSin * Math.Sin(deg * Math.PI / 90));
 
     /// <summary>The once-round part at an angle in degrees.</summary>
     public double At(double deg) => (Cos * Math.Cos(deg * Math.PI / 180)) + (Sin * Math.Sin(deg * Math.PI / 180));
@@ -124,7 +135,7 @@ internal sealed class CircleFit
         return new CircleFit(fit, Math.Sqrt(rss / n), covariance, coverage);
     }
 
-    private double Along(double cos, double sin) => _coverage * Math.Sqrt(Math.Max(
+    private double Along(int first, double cos, double sin) => _coverage * Math.Sqrt(Math.Max(
         0,
-        (cos * cos * _covariance[1, 1]) + (2 * cos * sin * _covariance[1, 2]) + (sin * sin * _covariance[2, 2])));
+        (cos * cos * _covariance[first, first]) + (2 * cos * sin * _covariance[first, first + 1]) + (sin * sin * _covariance[first + 1, first + 1])));
 }

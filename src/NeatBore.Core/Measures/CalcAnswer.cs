@@ -27,6 +27,12 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(MarkSlip.Answer), "mark-slip")]
 [JsonDerivedType(typeof(BoltPreload.Answer), "bolt-preload")]
 [JsonDerivedType(typeof(TorqueTrace.Answer), "torque-trace")]
+[JsonDerivedType(typeof(BoreCentring.Answer), "centring")]
+[JsonDerivedType(typeof(ShimStack.Answer), "shim-stack")]
+[JsonDerivedType(typeof(TorquePlan.Answer), "torque-plan")]
+[JsonDerivedType(typeof(BoltCircle.Answer), "bolt-circle")]
+[JsonDerivedType(typeof(SealantClock.Answer), "sealant-clock")]
+[JsonDerivedType(typeof(TapeWraps.Answer), "tape-wraps")]
 [JsonDerivedType(typeof(PressWatch.Answer), "press-watch")]
 [JsonDerivedType(typeof(BalancerVerdict.Answer), "balancer-verdict")]
 public abstract record CalcAnswer

@@ -34,6 +34,12 @@ internal static class CalcEndpoints
         calc.Map("mark-slip", MarkSlip.Solve, CoreJson.Default.MarkSlipRequest, CoreJson.Default.MarkSlipAnswer, MarkSlip.Model);
         calc.Map("bolt-preload", BoltPreload.Solve, CoreJson.Default.BoltPreloadRequest, CoreJson.Default.BoltPreloadAnswer, BoltPreload.Model);
         calc.Map("torque-trace", TorqueTrace.Solve, CoreJson.Default.TorqueTraceRequest, CoreJson.Default.TorqueTraceAnswer, TorqueTrace.Model);
+        calc.Map("centring", BoreCentring.Solve, CoreJson.Default.BoreCentringRequest, CoreJson.Default.BoreCentringAnswer, BoreCentring.Model);
+        calc.Map("shim-stack", ShimStack.Solve, CoreJson.Default.ShimStackRequest, CoreJson.Default.ShimStackAnswer, ShimStack.Model);
+        calc.Map("torque-plan", TorquePlan.Solve, CoreJson.Default.TorquePlanRequest, CoreJson.Default.TorquePlanAnswer, TorquePlan.Model);
+        calc.Map("bolt-circle", BoltCircle.Solve, CoreJson.Default.BoltCircleRequest, CoreJson.Default.BoltCircleAnswer, BoltCircle.Model);
+        calc.Map("sealant-clock", SealantClock.Solve, CoreJson.Default.SealantClockRequest, CoreJson.Default.SealantClockAnswer, SealantClock.Model);
+        calc.Map("tape-wraps", TapeWraps.Solve, CoreJson.Default.TapeWrapsRequest, CoreJson.Default.TapeWrapsAnswer, TapeWraps.Model);
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");
     }
 

@@ -135,7 +135,7 @@ export function BigView(props: Props) {
               <PadKey words="Rub out" onClick={onRubOut} className="col-start-4 row-start-2" small />
               <PadKey
                 words="Repeat"
-                name="Type the last reading again"
+                name="Repeat the last reading"
                 onClick={lastTyped && /^[-+−]?[0-9.,]+/.test(lastTyped) ? () => type(lastTyped) : undefined}
                 className="col-start-4 row-start-3"
                 small

@@ -38,6 +38,8 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
     case 'trace': {
       const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
       const run = (on: boolean) => void aim({ [verb]: on ? '1' : '0' });
+      if (recorder.state === 'idle' && now?.up && !hand.ready)
+        return { words: 'Setting up', keyName: 'Space', act: () => undefined };
       if (recorder.state === 'idle')
         return {
           words: simulated ? (verb === 'pull' ? 'Pull' : 'Draw it on') : 'Record',

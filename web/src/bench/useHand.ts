@@ -24,6 +24,8 @@ export interface Hand {
   reading: string | null;
   /** Whether what it shows stands still, to what the place asks for. */
   steady: boolean;
+  /** Whether a stand-in has been set up for the open place; a real gauge always is. */
+  ready: boolean;
   /** Where a dial that is turned with the crank stands, degrees. */
   crank: number | null;
   recorder: Recorder;
@@ -176,6 +178,7 @@ export function useHand(
         : null,
     steady:
       slot?.resolution != null && now.spread <= 2.5 * slot.resolution && (!simulated || ready === setUp),
+    ready: !simulated || ready === setUp,
     crank: now.values['angle'] && slot?.dimension === 'length' ? now.values['angle'].value : null,
     recorder,
     aim,

@@ -48,6 +48,12 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
         ("top-dead-centre", """{"beforeDeg":30,"afterDeg":31,"ringDiameterMm":168,"limits":{"goDeg":1,"stopDeg":3}}"""),
         ("mark-slip", """{"arcMm":2,"ringDiameterMm":168}"""),
         ("bolt-preload", """{"thread":{"majorMm":10,"pitchMm":1.5},"threadFriction":0.12,"headFriction":0.12,"headMeanDiameterMm":14,"proofMpa":830,"torqueNm":60}"""),
+        ("centring", """{"readings":[{"angleDeg":0,"valueMm":0},{"angleDeg":90,"valueMm":-0.11},{"angleDeg":180,"valueMm":-0.09},{"angleDeg":270,"valueMm":0.03}],"sense":"plunger-in","gaugeUncertaintyMm":0.01,"limitMm":0.1,"sagMm":-0.02}"""),
+        ("shim-stack", """{"measuredEndPlayMm":0.62,"target":{"minMm":0.08,"maxMm":0.18,"idealMm":0.12},"count":{"min":1,"max":3},"stock":[{"thicknessMm":0.3,"quantity":2},{"thicknessMm":0.2,"quantity":4}]}"""),
+        ("torque-plan", """{"fasteners":[{"id":"a","xMm":0,"yMm":40,"group":"m6"},{"id":"b","xMm":40,"yMm":0,"group":"m6"},{"id":"c","xMm":-40,"yMm":0,"group":"m6"}],"groups":[{"id":"m6","finalNm":10}]}"""),
+        ("bolt-circle", """{"diameterMm":76,"holes":6,"holeDiameterMm":10,"outerMm":100,"offsets":[{"hole":2,"radialMm":0.5,"deg":1}]}"""),
+        ("sealant-clock", """{"product":{"skinMinutes":10,"openMinutes":12,"handleHours":2,"cureHours":24},"spreadAt":"2026-03-01T10:00:00+00:00","nowAt":"2026-03-01T10:05:00+00:00"}"""),
+        ("tape-wraps", """{"ringInnerMm":34.4,"noseMm":34.02,"tapeMm":0.08}"""),
         ("press-trace", $$"""
             {"points":[{{string.Join(',', Enumerable.Range(0, 40).Select(i => $$$"""{"travelMm":{{{i}}},"forceN":{{{(i < 38 ? 300 * i : 20000)}}}}"""))}}],
              "expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":8800,"highN":14090}]},"seatTravelMm":38,"seatToleranceMm":1,"limitN":25000}

@@ -28,7 +28,7 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(BoltPreload.Answer), "bolt-preload")]
 [JsonDerivedType(typeof(TorqueTrace.Answer), "torque-trace")]
 [JsonDerivedType(typeof(BoreCentring.Answer), "centring")]
-[JsonDerivedType(typeof(ShimStack.Answer), "shim-stack")]
+[JsonDerivedType(typeof(ShimChoice.Answer), "shim-stack")]
 [JsonDerivedType(typeof(TorquePlan.Answer), "torque-plan")]
 [JsonDerivedType(typeof(BoltCircle.Answer), "bolt-circle")]
 [JsonDerivedType(typeof(SealantClock.Answer), "sealant-clock")]

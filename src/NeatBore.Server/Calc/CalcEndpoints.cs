@@ -35,11 +35,13 @@ internal static class CalcEndpoints
         calc.Map("bolt-preload", BoltPreload.Solve, CoreJson.Default.BoltPreloadRequest, CoreJson.Default.BoltPreloadAnswer, BoltPreload.Model);
         calc.Map("torque-trace", TorqueTrace.Solve, CoreJson.Default.TorqueTraceRequest, CoreJson.Default.TorqueTraceAnswer, TorqueTrace.Model);
         calc.Map("centring", BoreCentring.Solve, CoreJson.Default.BoreCentringRequest, CoreJson.Default.BoreCentringAnswer, BoreCentring.Model);
-        calc.Map("shim-stack", ShimStack.Solve, CoreJson.Default.ShimStackRequest, CoreJson.Default.ShimStackAnswer, ShimStack.Model);
+        calc.Map("shim-stack", ShimChoice.Solve, CoreJson.Default.ShimChoiceRequest, CoreJson.Default.ShimChoiceAnswer, ShimChoice.Model);
         calc.Map("torque-plan", TorquePlan.Solve, CoreJson.Default.TorquePlanRequest, CoreJson.Default.TorquePlanAnswer, TorquePlan.Model);
         calc.Map("bolt-circle", BoltCircle.Solve, CoreJson.Default.BoltCircleRequest, CoreJson.Default.BoltCircleAnswer, BoltCircle.Model);
         calc.Map("sealant-clock", SealantClock.Solve, CoreJson.Default.SealantClockRequest, CoreJson.Default.SealantClockAnswer, SealantClock.Model);
         calc.Map("tape-wraps", TapeWraps.Solve, CoreJson.Default.TapeWrapsRequest, CoreJson.Default.TapeWrapsAnswer, TapeWraps.Model);
+        calc.Draw("bolt-circle.svg", PlateDrawing.Svg, "image/svg+xml");
+        calc.Draw("bolt-circle.dxf", PlateDrawing.Dxf, "image/vnd.dxf");
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");
     }
 
@@ -53,6 +55,15 @@ internal static class CalcEndpoints
         .ProducesValidationProblem()
         .ProducesValidationProblem(422)
         .WithSummary(model);
+
+    private static void Draw(this RouteGroupBuilder calc, string name, Func<BoltCircle.Request, string> draw, string type) => calc
+        .MapPost(name, async (HttpRequest http, CancellationToken cancel) => Results.File(
+            System.Text.Encoding.UTF8.GetBytes(draw(await RequestReader.ReadAsync(http, CoreJson.Default.BoltCircleRequest, cancel))), type, name))
+        .Accepts<BoltCircle.Request>("application/json")
+        .Produces<string>(200, type)
+        .ProducesValidationProblem()
+        .ProducesValidationProblem(422)
+        .WithSummary("The plate as a drawing to make it by, 1:1 in millimetres");
 
     /// <summary>The answer as JSON; values so far apart that no finite number comes out are the request's fault.</summary>
     private static byte[] Written<TAnswer>(TAnswer answer, JsonTypeInfo<TAnswer> type)

@@ -4,7 +4,7 @@ namespace NeatBore.Core.Crank;
 
 /// <summary>Which shims of the stock bring the crank's end play nearest to what is wanted: an exact search.</summary>
 /// <remarks>End play after = measured with none − sum of the shims. Thicknesses are whole tenths of a micrometre.</remarks>
-public static class ShimStack
+public static class ShimChoice
 {
     /// <summary>The rule in one line.</summary>
     public const string Model = "end play = measured − Σ shims; nearest to the ideal, then fewer shims, then thinner ones; exact search over the stock";
@@ -35,7 +35,7 @@ public static class ShimStack
     public sealed record Answer(IReadOnlyList<Pick> Picks, bool Reachable) : CalcAnswer
     {
         /// <inheritdoc/>
-        public override string Model => ShimStack.Model;
+        public override string Model => ShimChoice.Model;
     }
 
     /// <summary>One stack, thick to thin, mm; the end play that it leaves, mm; and what is to be said of it.</summary>

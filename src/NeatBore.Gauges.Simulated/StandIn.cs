@@ -95,17 +95,31 @@ internal sealed class HeldGauge(string id, int seed, string quantity, string uni
     }
 }
 
-/// <summary>A dial on the crank that is turned with it past a ring or in a bore: off-centre, oval, and it droops as it hangs.</summary>
+/// <summary>
+/// A dial on the crank: turned with it past a ring, or in the bore of a part that sits off and can be tapped; it droops as it hangs.
+/// Pushed with the crank along its axis, it shows the float.
+/// </summary>
 /// <param name="id">Its id.</param>
 /// <param name="seed">Its seed.</param>
 /// <param name="speed">How many times as fast as a hand the crank is turned.</param>
 internal sealed class DialGauge(string id, int seed, double speed = 1) : StandIn(id, seed)
 {
     private const double DegPerSecond = 180;
+    private const double SitsOffMm = 0.2;
+    private const double ShiftMm = 0.012;
+    private const double SettlesPerSecond = 8;
     private double _at;
     private double _to;
     private string _sweep = "1";
     private double _droop;
+    private double? _up = 0;
+    private string _part = "";
+    private int _tightened;
+    private bool _inBore;
+    private double? _push;
+    private double _pushed;
+    private (double Up, double Right) _off;
+    private double _zero;
 
     public override void Aim(string key, string value)
     {
@@ -115,25 +129,64 @@ internal sealed class DialGauge(string id, int seed, double speed = 1) : StandIn
                 _to = Number(value);
                 break;
             case "sweep":
-                _sweep = value;
+                (_sweep, _inBore, _push) = (value, false, null);
                 break;
             case "droop":
                 _droop = Number(value);
+                break;
+            case "up":
+                _up = Number(value) is var up and >= 0 ? up : null;
+                break;
+            case "bore":
+                (_inBore, _push) = (true, null);
+                break;
+            case "part" when value != _part:
+                (_part, _tightened, _off) = (value, 0, Towards(180 * Chance($"part/{value}"), SitsOffMm));
+                _zero = -_off.Up;
+                break;
+            case "tightened" when Number(value) > _tightened:
+                // Tightening draws it a little aside.
+                _tightened = (int)Number(value);
+                Shift(Towards(180 * Chance($"tightened/{_part}/{_tightened}"), ShiftMm));
+                break;
+            case "tap" when value.Split('@') is [var mm, var deg]:
+                Shift(Towards(Number(deg), Math.Clamp(Number(mm), 0, 0.5)));
+                break;
+            case "push":
+                (_push, _inBore) = (Number(value), false);
                 break;
         }
     }
 
     public override IEnumerable<(string Quantity, double Value, string Unit)> Read(double seconds)
     {
+        if (_push is { } push)
+        {
+            _pushed += (push - _pushed) * (1 - Math.Exp(-SettlesPerSecond * speed * seconds));
+            yield return ("length", Seen(_pushed, 0.001, 0.005), "mm");
+            yield break;
+        }
+
         var left = _to - _at;
         _at += Math.Sign(left) * Math.Min(Math.Abs(left), DegPerSecond * speed * seconds);
-        double Rad(double deg) => deg * Math.PI / 180;
-        var off = 0.03 + (0.012 * Chance($"off/{_sweep}"));
-        var truth = (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}")))))
-            + (0.006 * Math.Cos(2 * Rad(_at - (90 * Chance($"oval/{_sweep}")))))
-            - (_droop * (1 - Math.Cos(Rad(_at))) / 2);
-        yield return ("length", Seen(truth, 0.001, 0.005), "mm");
+        var hang = _up is { } up ? _droop * (1 - Math.Cos(Rad(_at - up))) / 2 : 0;
+        yield return ("length", Seen((_inBore ? InBore() : OnRing()) + hang, 0.001, 0.005), "mm");
         yield return ("angle", Math.Round(((_at % 360) + 360) % 360, 1), "deg");
+    }
+
+    private static double Rad(double deg) => deg * Math.PI / 180;
+
+    private static (double Up, double Right) Towards(double deg, double mm) => (mm * Math.Cos(Rad(deg)), mm * Math.Sin(Rad(deg)));
+
+    private void Shift((double Up, double Right) by) => _off = (_off.Up + by.Up, _off.Right + by.Right);
+
+    /// <summary>Where the part stands off to, there is more room and the plunger comes out; zeroed at 12 when the part was put on.</summary>
+    private double InBore() => -((_off.Up * Math.Cos(Rad(_at))) + (_off.Right * Math.Sin(Rad(_at)))) + (0.004 * Math.Cos(2 * Rad(_at - 30))) - _zero;
+
+    private double OnRing()
+    {
+        var off = 0.03 + (0.012 * Chance($"off/{_sweep}"));
+        return (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}"))))) + (0.006 * Math.Cos(2 * Rad(_at - (90 * Chance($"oval/{_sweep}")))));
     }
 }
 

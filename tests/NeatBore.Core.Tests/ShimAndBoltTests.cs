@@ -86,7 +86,7 @@ public class ShimAndBoltTests
         var plate = BoltCircle.Solve(new(76, 6, 10, 100));
         Assert.Equal(65.82, plate.Chords.Single(c => c is { From: "1", To: "3" }).Mm, 0.005);
         Assert.Equal(15, plate.Chords.Count);
-        var offset = BoltCircle.Solve(new(76, 6, 10, 100, Offsets: [new("2", 1, 0)]));
+        var offset = BoltCircle.Solve(new(76, 6, 10, 100, Offsets: [new(new(2), 1, 0)]));
         Assert.Equal(39, Math.Sqrt(Math.Pow(offset.Holes[1].XMm, 2) + Math.Pow(offset.Holes[1].YMm, 2)), 1e-9);
     }
 

@@ -15,7 +15,7 @@ internal sealed class Workbench
     public static readonly Signer Tomas = new("tomas", "Tomas", Role.Builder);
 
     private readonly Desk _desk;
-    private readonly TaskRef _task;
+    private TaskRef _task;
     private int _clock;
 
     public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
@@ -35,7 +35,7 @@ internal sealed class Workbench
 
     public BuildState State => Evaluation.Evaluate(Sheets, ProcedureBook.Default, Log, DateTimeOffset.MaxValue);
 
-    public TaskState Task => State.Tasks.Single();
+    public TaskState Task => State.Tasks.Single(t => t.Ref == _task);
 
     public static T Demo<T>(string file) =>
         (T)JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", file)), typeof(T), CoreJson.Default)!;
@@ -48,6 +48,22 @@ internal sealed class Workbench
         Log.AddRange(_desk.Take(Log, command(Guid.CreateVersion7(), at), by ?? Ines, at));
         return this;
     }
+
+    /// <summary>Turns to another task of the same build, and begins it.</summary>
+    public Workbench Turn(TaskRef task)
+    {
+        _task = task;
+        return Begin();
+    }
+
+    /// <summary>Lets time go by.</summary>
+    public Workbench Wait(int minutes)
+    {
+        _clock += minutes;
+        return this;
+    }
+
+    public Workbench Again(string step) => Do((id, at) => new BeginRound(id, at, Step(step).Ref, "moved it"));
 
     public Workbench Begin() => Do((id, at) => new StartTask(id, at, _task));
 

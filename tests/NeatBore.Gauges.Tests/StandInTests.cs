@@ -78,6 +78,26 @@ public class StandInTests
         var level = RunOut.Solve(new RunOut.Request(Swept("0"), 0.01)).Radial;
         Assert.InRange(level.OnceMm, 0.015, 0.045);
         var hung = Swept("0.08").Zip(Swept("0")).Select(p => p.First.ValueMm - p.Second.ValueMm).ToList();
-        Assert.Equal(-0.08, hung[4] - hung[0], 0.012);
+        Assert.Equal(0.08, hung[4] - hung[0], 0.012);
+    }
+
+    [Fact]
+    public void A_part_that_is_tapped_walks_where_it_is_tapped()
+    {
+        var dial = new DialGauge("sim-dial", 7);
+        Set(dial, ("part", "041/cover"), ("bore", "1"));
+        BoreCentring.Answer Swept() => BoreCentring.Solve(new BoreCentring.Request(
+            [.. Enumerable.Range(0, 8).Select(i =>
+            {
+                Set(dial, ("crank", $"{i * 45}"));
+                return new BoreCentring.GaugeReading(i * 45, Run(dial, 60)[^1].X);
+            })], BoreCentring.Sense.PlungerIn, 0.01));
+
+        var before = Swept();
+        Assert.Equal(0.2, before.OffsetMm, 0.01);
+        Set(dial, ("tap", $"{before.MoveMm:0.000}@{before.MoveDeg:0.0}"));
+        Assert.InRange(Swept().OffsetMm, 0, 0.01);
+        Set(dial, ("part", "041/cover"), ("tightened", "1"));
+        Assert.InRange(Swept().OffsetMm, 0.004, 0.02);
     }
 }

@@ -185,4 +185,31 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
             node[(string)path[^1]] = value;
         }
     }
+
+    private async Task<string> DrawnAsync(string kind, string body)
+    {
+        using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+        using var response = await site.Client.PostAsync(new Uri($"/api/calc/bolt-circle.{kind}", UriKind.Relative), content, TestContext.Current.CancellationToken);
+        return await response.EnsureSuccessStatusCode().Content.ReadAsStringAsync(TestContext.Current.CancellationToken);
+    }
+
+    [Fact]
+    public async Task A_plate_comes_as_drawings_that_hold_its_holes()
+    {
+        var body = """{"diameterMm":76,"holes":6,"holeDiameterMm":10,"outerMm":100,"centreHoleMm":20,"offsets":[{"hole":"6","radialMm":0,"deg":-6}]}""";
+        var svg = await DrawnAsync("svg", body);
+        var drawn = System.Xml.Linq.XDocument.Parse(svg);
+        Assert.Equal(8, drawn.Descendants().Count(e => e.Name.LocalName == "circle"));
+        Assert.EndsWith("mm", drawn.Root!.Attribute("width")!.Value, StringComparison.Ordinal);
+
+        // A DXF is pairs of lines: a group code, and its value.
+        var dxf = await DrawnAsync("dxf", body);
+        var lines = dxf.Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
+        Assert.Equal(0, lines.Length % 2);
+        Assert.True(dxf.All(char.IsAscii));
+        var pairs = lines.Chunk(2).Select(p => (Code: int.Parse(p[0], System.Globalization.CultureInfo.InvariantCulture), Value: p[1])).ToList();
+        Assert.Equal("AC1009", pairs[pairs.FindIndex(p => p is (9, "$ACADVER")) + 1].Value);
+        Assert.Equal(8, pairs.Count(p => p is (0, "CIRCLE")));
+        Assert.Equal((0, "EOF"), pairs[^1]);
+    }
 }

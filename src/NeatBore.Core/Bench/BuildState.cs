@@ -145,7 +145,17 @@ public sealed record TaskState(
     IReadOnlyList<StepState> Steps,
     StepRef? Next,
     DateTimeOffset StartedAt,
-    DateTimeOffset LastAt);
+    DateTimeOffset LastAt,
+    View View,
+    double? UpDeg);
+
+/// <summary>Something that has to be done by a time, or that nothing can be done before.</summary>
+/// <param name="Task">Where.</param>
+/// <param name="Step">The step, in words.</param>
+/// <param name="Do">What it says.</param>
+/// <param name="At">When.</param>
+/// <param name="IsDeadline">Whether it has to be done by then; otherwise it is waited for.</param>
+public sealed record Wait(TaskRef Task, string Step, Sentence Do, DateTimeOffset At, bool IsDeadline);
 
 /// <summary>A place on the engine strip: where it is, what can be done there, how that stands and which task is next.</summary>
 public sealed record PlaceState(
@@ -166,6 +176,7 @@ public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);
 /// <param name="AtStep">The step that this is about, in words.</param>
 /// <param name="Places">The engine strip.</param>
 /// <param name="Tasks">The tasks that were begun.</param>
+/// <param name="Waits">What is against the clock, soonest first.</param>
 public sealed record BuildState(
     string Number,
     string Name,
@@ -177,4 +188,5 @@ public sealed record BuildState(
     TaskRef? At,
     string? AtStep,
     IReadOnlyList<PlaceState> Places,
-    IReadOnlyList<TaskState> Tasks);
+    IReadOnlyList<TaskState> Tasks,
+    IReadOnlyList<Wait> Waits);

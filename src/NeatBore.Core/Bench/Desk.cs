@@ -144,6 +144,12 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
 
         if (slot.Kind != SlotKind.Number)
         {
+            if (slot.Stock is { } kind)
+            {
+                var stock = shop.Crib.Where(t => t.Kind == kind).ToList();
+                return new ReadingTaken(take.Id, take.DoneAt, take.Slot, $"{stock.Sum(t => t.Quantity ?? 1)} in the crib", null, by, false, Stock: stock);
+            }
+
             var word = slot.Kind == SlotKind.Text ? Reason(take.Typed, "typed") : "done";
             return new ReadingTaken(take.Id, take.DoneAt, take.Slot, word, null, by, false);
         }
@@ -170,7 +176,9 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             throw new OddReadingException(question);
         }
 
-        return new ReadingTaken(take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed);
+        return new ReadingTaken(
+            take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed,
+            Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null);
     }
 
     private static ReadingTaken Traced(TakeReading take, Slot slot, Instrument? by)

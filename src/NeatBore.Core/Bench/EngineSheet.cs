@@ -45,6 +45,12 @@ public sealed record SheetRef(string Id, int Version);
 /// <param name="Layout">Where things stand along the crank.</param>
 /// <param name="Balancer">The balancer, its nose and its limits.</param>
 /// <param name="CrankBolt">The bolt that holds the balancer.</param>
+/// <param name="Cover">The timing cover.</param>
+/// <param name="FrontSeal">The front seal.</param>
+/// <param name="EndFloat">The crank's end float.</param>
+/// <param name="Rear">The rear seal and what holds it.</param>
+/// <param name="Spigot">The spigot bearing in the crank's end.</param>
+/// <param name="Sealants">Sealants that may be used; the first is usual.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
@@ -52,7 +58,13 @@ public sealed record EngineSheet(
     string Summary,
     EngineLayout Layout,
     BalancerSheet Balancer,
-    CrankBoltSheet CrankBolt)
+    CrankBoltSheet CrankBolt,
+    HousingSheet? Cover = null,
+    SealSheet? FrontSeal = null,
+    FloatSheet? EndFloat = null,
+    RearSheet? Rear = null,
+    SpigotSheet? Spigot = null,
+    IReadOnlyList<SealantSheet>? Sealants = null)
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]
@@ -233,6 +245,125 @@ public sealed record Lubricant(string Id, string Name, Limit Friction);
 /// <summary>The crank bolt: thread in mm, torque in N·m with what may reach it.</summary>
 public sealed record CrankBoltSheet(double MajorMm, double PitchMm, double TorqueNm, Limit Torque, string Note);
 
+/// <summary>A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing.</summary>
+/// <param name="Outline">Its outline as seen from the front, the crank at the middle, x right and y towards 12, mm.</param>
+/// <param name="BoreMm">Diameter of the bore for the seal.</param>
+/// <param name="Bolts">Its bolts, likewise.</param>
+/// <param name="Groups">What the bolts get.</param>
+/// <param name="HoleFreeMm">How far its bolt holes let it move any way from the middle.</param>
+/// <param name="Dowels">Where its dowels are, as seen from the front, mm.</param>
+/// <param name="Offset">How far the bore may stand off the crank.</param>
+/// <param name="Rail">Step allowed between its sump face and the block's.</param>
+/// <param name="Landmarks">What is to be seen where, for words.</param>
+public sealed record HousingSheet(
+    IReadOnlyList<PlanePoint> Outline,
+    double BoreMm,
+    IReadOnlyList<BoltPlace> Bolts,
+    IReadOnlyList<BoltGroup> Groups,
+    double HoleFreeMm,
+    IReadOnlyList<PlanePoint>? Dowels = null,
+    Limit? Offset = null,
+    Limit? Rail = null,
+    IReadOnlyList<Landmark>? Landmarks = null);
+
+/// <summary>A point across the engine as seen from the front: x right, y towards 12, mm from the crank's axis.</summary>
+public sealed record PlanePoint(double XMm, double YMm);
+
+/// <summary>A bolt as seen from the front, mm, and its group.</summary>
+public sealed record BoltPlace(string Id, double XMm, double YMm, string Group);
+
+/// <summary>Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1.</summary>
+public sealed record BoltGroup(string Id, double MajorMm, double PitchMm, double TorqueNm, Limit Torque, IReadOnlyList<double>? Stages = null);
+
+/// <summary>Something to be seen at a clock angle from the front.</summary>
+public sealed record Landmark(double AngleDeg, string Name);
+
+/// <summary>What kind of lip a seal has.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<LipKind>))]
+public enum LipKind
+{
+    /// <summary>A sprung rubber lip.</summary>
+    [JsonStringEnumMemberName("rubber")] Rubber,
+
+    /// <summary>A PTFE lip, fitted dry over its own sleeve and left to settle.</summary>
+    [JsonStringEnumMemberName("ptfe")] Ptfe,
+
+    /// <summary>A seal in two halves.</summary>
+    [JsonStringEnumMemberName("split")] Split,
+
+    /// <summary>A rope laid into its groove.</summary>
+    [JsonStringEnumMemberName("rope")] Rope,
+}
+
+/// <summary>A seal round the crank.</summary>
+/// <param name="Lips">Lips that are to be had for it; the first is usual.</param>
+/// <param name="ShaftMm">Diameter that the lip runs on.</param>
+/// <param name="OuterMm">Outside diameter.</param>
+/// <param name="WidthMm">Width.</param>
+/// <param name="DepthMm">Depth of its face below the housing's.</param>
+/// <param name="Depth">What the depth may be.</param>
+/// <param name="BottomsMm">Depth at which its spring or case touches what is behind it.</param>
+/// <param name="Tilt">Most tilt across it.</param>
+/// <param name="JointsDeg">Where joints of castings run into its bore, degrees from the front.</param>
+/// <param name="RestHours">How long a PTFE lip is left alone before the crank is turned.</param>
+public sealed record SealSheet(
+    IReadOnlyList<LipKind> Lips,
+    double ShaftMm,
+    double OuterMm,
+    double WidthMm,
+    double DepthMm,
+    Limit Depth,
+    double? BottomsMm = null,
+    Limit? Tilt = null,
+    IReadOnlyList<double>? JointsDeg = null,
+    double RestHours = 4);
+
+/// <summary>The crank's end float.</summary>
+/// <param name="Allowed">What it may be, mm.</param>
+/// <param name="IdealMm">What it should be.</param>
+/// <param name="Shims">How many shims set it; null where the thrust bearing does.</param>
+/// <param name="ShimInnerMm">Inside diameter of the shims.</param>
+/// <param name="ShimOuterMm">Outside diameter.</param>
+public sealed record FloatSheet(Limit? Allowed, double IdealMm, ShimCountSheet? Shims = null, double ShimInnerMm = 0, double ShimOuterMm = 0);
+
+/// <summary>How many shims, 0 to 6.</summary>
+public sealed record ShimCountSheet(int Min, int Max);
+
+/// <summary>How the rear seal is held.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<RearKind>))]
+public enum RearKind
+{
+    /// <summary>In a housing that floats on its bolts.</summary>
+    [JsonStringEnumMemberName("housing")] Housing,
+
+    /// <summary>In a bore of the block.</summary>
+    [JsonStringEnumMemberName("block")] Block,
+
+    /// <summary>In two halves, in block and cap.</summary>
+    [JsonStringEnumMemberName("two-piece")] TwoPiece,
+
+    /// <summary>A rope, in block and cap.</summary>
+    [JsonStringEnumMemberName("rope")] Rope,
+}
+
+/// <summary>The rear seal and what holds it.</summary>
+/// <param name="Kind">How it is held.</param>
+/// <param name="Seal">The seal.</param>
+/// <param name="Flange">The crank's flange.</param>
+/// <param name="Housing">Its housing, where it has one.</param>
+/// <param name="SleeveMm">Length of the repair sleeve that is to be had; null for none.</param>
+public sealed record RearSheet(RearKind Kind, SealSheet Seal, RearFlangeSheet Flange, HousingSheet? Housing = null, double? SleeveMm = null);
+
+/// <summary>The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m.</summary>
+public sealed record RearFlangeSheet(
+    int Bolts, double BoltCircleMm, double MajorMm, double PitchMm, double TorqueNm, Limit Torque, bool BoltsUsedOnce, double? OffsetHoleDeg = null);
+
+/// <summary>The spigot bearing: its sizes, its depth in the crank's end and its seal's depth, mm.</summary>
+public sealed record SpigotSheet(double OuterMm, double InnerMm, double WidthMm, double DepthMm, Limit Depth, double? SealDepthMm = null, Limit? SealDepth = null);
+
+/// <summary>A sealant with its times, and where they came from.</summary>
+public sealed record SealantSheet(string Id, string Name, Seals.SealantClock.Product Product, LimitSource Source);
+
 /// <summary>Used only where an engine sheet gives nothing, and always shown as Neat Bore defaults.</summary>
 public static class HouseDefaults
 {
@@ -283,6 +414,30 @@ public static class HouseDefaults
 
     /// <summary>How far either side of the seat it may come to rest, mm.</summary>
     public const double SeatToleranceMm = 0.8;
+
+    /// <summary>How far a seal's bore may stand off the crank, mm.</summary>
+    public static Limit SealOffset { get; } = new(null, 0.10, LimitSource.Default);
+
+    /// <summary>Oval of a seal's bore, radial, mm.</summary>
+    public static Limit SealOval { get; } = new(null, 0.10, LimitSource.Default);
+
+    /// <summary>Tilt of a seal across its face, mm.</summary>
+    public static Limit SealTilt { get; } = new(null, 0.20, LimitSource.Default);
+
+    /// <summary>Step between a cover's sump face and the block's, mm, either way.</summary>
+    public static Limit RailStep { get; } = new(-0.10, 0.10, LimitSource.Default);
+
+    /// <summary>The crank's end float, mm.</summary>
+    public static Limit CrankFloat { get; } = new(0.05, 0.25, LimitSource.Default);
+
+    /// <summary>Gap at which a sleeve drawn on the flange is home, mm.</summary>
+    public static Limit SleeveHome { get; } = new(null, 0.10, LimitSource.Default);
+
+    /// <summary>How much a crank that lies loose in its dry bearings adds to the uncertainty of a centring, mm.</summary>
+    public const double LooseCrankMm = 0.02;
+
+    /// <summary>Time that one bolt takes in one pass, s.</summary>
+    public const double SecondsPerBolt = 12;
 
     /// <summary>Mark error, degrees: a go up to the low one, a stop above the high one.</summary>
     public static Limit MarkErrorDeg { get; } = new(1, 3, LimitSource.Default);

@@ -26,11 +26,22 @@ public static class Evaluation
         }
 
         var sheet = sheets[opened.Sheet];
-        var tasks = known
-            .Where(e => e.Event is TaskStarted)
-            .DistinctBy(e => ((TaskStarted)e.Event).Task)
-            .Select(e => TaskOf((TaskStarted)e.Event, sheets, book, known))
-            .ToList();
+        var begun = known.Select(e => e.Event).OfType<TaskStarted>().DistinctBy(e => e.Task).ToList();
+        var worked = new Dictionary<TaskRef, TaskState?>();
+        TaskState? Worked(TaskStarted started)
+        {
+            if (!worked.TryGetValue(started.Task, out var task))
+            {
+                // A task that asks for itself by way of another finds nothing.
+                worked[started.Task] = null;
+                worked[started.Task] = task = TaskOf(
+                    started, sheets, book, known, kind => begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } other ? Worked(other) : null);
+            }
+
+            return task;
+        }
+
+        var tasks = begun.ConvertAll(b => Worked(b)!);
         var places = PlacesOf(sheet, book, tasks);
         var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
         var atStep = at?.Steps.First(s => s.Ref == at.Next);
@@ -47,11 +58,25 @@ public static class Evaluation
             at?.Ref,
             atStep is not null ? $"{at!.Title}: {atStep.Title.ToLowerInvariant()}" : null,
             places,
-            tasks);
+            tasks,
+            [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)]);
+    }
+
+    private static IEnumerable<Wait> WaitsOf(TaskRef task, StepState step)
+    {
+        if (step.Now.Deadline is { } by && !step.Passed)
+        {
+            yield return new Wait(task, step.Title, step.Now.Do, by, true);
+        }
+
+        if (step.Now.Until is { } until && !step.Passed)
+        {
+            yield return new Wait(task, step.Title, step.Now.Do, until, false);
+        }
     }
 
     private static TaskState TaskOf(
-        TaskStarted started, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, List<LogEntry> log)
+        TaskStarted started, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, List<LogEntry> log, Func<string, TaskState?> other)
     {
         var procedure = book.Find(started.Task.Kind, started.Procedure);
         var sheet = sheets[started.Sheet];
@@ -68,7 +93,7 @@ public static class Evaluation
         {
             foreach (var item in step.Each(sheet))
             {
-                var context = new StepContext(step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known);
+                var context = new StepContext(step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other);
                 var state = StepOf(step, new StepRef(started.Task, step.Id, item), context, journal, steps, gate);
                 steps.Add(state);
                 if (state.Gate is not null && !state.Passed)
@@ -89,7 +114,9 @@ public static class Evaluation
             steps,
             next?.Ref,
             started.DoneAt,
-            journal.LastAt ?? started.DoneAt);
+            journal.LastAt ?? started.DoneAt,
+            procedure.View,
+            procedure.Up(chosen));
     }
 
     private static Standing StandingOf(StepState next, List<StepState> steps) => next.Now.Call?.Verdict switch

@@ -119,6 +119,7 @@ public sealed record RoundBegan(Guid Id, DateTimeOffset DoneAt, StepRef Step, in
 /// <param name="Tool">The tool that was picked, as it stood in the crib.</param>
 /// <param name="Option">The id of what was picked, where one of a few was.</param>
 /// <param name="Trace">The trace that was kept.</param>
+/// <param name="Stock">What was counted in the crib with it, as it stood.</param>
 public sealed record ReadingTaken(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -129,7 +130,8 @@ public sealed record ReadingTaken(
     bool OddConfirmed,
     ToolMatch.CribTool? Tool = null,
     string? Option = null,
-    PackedTrace? Trace = null) : LogEvent(Id, DoneAt);
+    PackedTrace? Trace = null,
+    IReadOnlyList<ToolMatch.CribTool>? Stock = null) : LogEvent(Id, DoneAt);
 
 /// <summary>A reading no longer counts.</summary>
 public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);

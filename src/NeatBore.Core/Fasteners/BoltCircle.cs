@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
@@ -30,7 +31,11 @@ public static class BoltCircle
         double CentreHoleMm = 0);
 
     /// <summary>How far a hole is off its even place: outwards, mm, and clockwise, degrees.</summary>
-    public sealed record Offset([property: JsonConverter(typeof(HoleIdConverter))] string Hole, double RadialMm, double Deg);
+    public sealed record Offset(HoleNumber Hole, double RadialMm, double Deg);
+
+    /// <summary>Names a hole, 1 to n; written as a number, and read as its id, "2", too.</summary>
+    [JsonConverter(typeof(HoleNumberConverter))]
+    public readonly record struct HoleNumber(int Value);
 
     /// <summary>The holes, "1" to "n" clockwise from the start, and all their distances.</summary>
     public sealed record Answer(IReadOnlyList<Hole> Holes, IReadOnlyList<Chord> Chords) : CalcAnswer
@@ -60,8 +65,8 @@ public static class BoltCircle
         for (var i = 0; i < offsets.Count; i++)
         {
             faults.Require(
-                int.TryParse(offsets[i].Hole, out var hole) && hole >= 1 && hole <= request.Holes, $"offsets[{i}].hole", $"must be the number of a hole, 1 to {request.Holes}");
-            faults.Require(offsets.Take(i).All(o => o.Hole != offsets[i].Hole), $"offsets[{i}].hole", $"hole {offsets[i].Hole} has an offset already");
+                offsets[i].Hole.Value >= 1 && offsets[i].Hole.Value <= request.Holes, $"offsets[{i}].hole", $"must be the number of a hole, 1 to {request.Holes}");
+            faults.Require(offsets.Take(i).All(o => o.Hole != offsets[i].Hole), $"offsets[{i}].hole", $"hole {offsets[i].Hole.Value} has an offset already");
             faults.Require((request.DiameterMm / 2) + offsets[i].RadialMm > 0, $"offsets[{i}].radialMm", "must leave the hole on its own side of the middle");
         }
 
@@ -69,7 +74,7 @@ public static class BoltCircle
 
         var holes = Enumerable.Range(1, request.Holes).Select(n =>
         {
-            var offset = offsets.FirstOrDefault(o => int.Parse(o.Hole, System.Globalization.CultureInfo.InvariantCulture) == n);
+            var offset = offsets.FirstOrDefault(o => o.Hole.Value == n);
             var radius = (request.DiameterMm / 2) + (offset?.RadialMm ?? 0);
             var deg = request.StartDeg + ((n - 1) * 360.0 / request.Holes) + (offset?.Deg ?? 0);
             return new Hole($"{n}", radius * Math.Sin(deg * Math.PI / 180), radius * Math.Cos(deg * Math.PI / 180));
@@ -87,14 +92,14 @@ public static class BoltCircle
         return new Answer(holes, chords);
     }
 
-    /// <summary>A hole may be named by its id, "2", or by its number, 2.</summary>
-    internal sealed class HoleIdConverter : JsonConverter<string>
+    internal sealed class HoleNumberConverter : JsonConverter<HoleNumber>
     {
-        public override string Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number) ? $"{number}"
-            : reader.TokenType == JsonTokenType.String ? reader.GetString()!
-            : throw new JsonException("must be the number of a hole");
+        public override HoleNumber Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+            (reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number))
+            || (reader.TokenType == JsonTokenType.String && int.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out number))
+                ? new HoleNumber(number)
+                : throw new JsonException("must be the number of a hole");
 
-        public override void Write(Utf8JsonWriter writer, string value, JsonSerializerOptions options) => writer.WriteStringValue(value);
+        public override void Write(Utf8JsonWriter writer, HoleNumber value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
     }
 }

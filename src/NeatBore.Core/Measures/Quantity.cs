@@ -71,6 +71,12 @@ public sealed record Quantity(double Value, Dimension Dimension, double Resoluti
     /// <summary>A share of one, shown in whole per cent.</summary>
     public static Quantity Share(double value) => new(value, Dimension.Share, 0.01);
 
+    /// <summary>A time in minutes, written as such.</summary>
+    public static Quantity Minutes(double minutes) => new(minutes * 60, Dimension.Seconds, 60);
+
+    /// <summary>A time in hours, written as such.</summary>
+    public static Quantity Hours(double hours) => new(hours * 3600, Dimension.Seconds, 3600);
+
     /// <summary>A count.</summary>
     public static Quantity Count(int value) => new(value, Dimension.Count);
 

@@ -24,7 +24,9 @@ public static partial class Wording
             case Dimension.Number:
                 return Number(quantity.Value, quantity.Resolution);
             case Dimension.Seconds:
-                return $"{Number(quantity.Value, quantity.Resolution)} s";
+                return quantity.Resolution >= 3600 ? $"{Number(quantity.Value / 3600, quantity.Value < 36000 ? 0.1 : 1)} h"
+                    : quantity.Resolution >= 60 ? $"{Number(quantity.Value / 60, quantity.Value < 600 ? 0.1 : 1)} min"
+                    : $"{Number(quantity.Value, quantity.Resolution)} s";
             default:
                 var unit = UnitTable.Default.For(quantity.Dimension, system);
                 var number = Number(unit.FromBase(quantity.Value), quantity.Resolution / unit.Factor);

@@ -192,7 +192,7 @@ public static class BalancerInspection
             answer);
     }
 
-    private static LipTrack.Answer? Tracked(StepContext c)
+    internal static LipTrack.Answer? TrackOf(StepContext c)
     {
         if (c.Sheet.Balancer.SealTrack is not { } track || c.Picked("groove", "groove") is not { } felt)
         {
@@ -224,7 +224,7 @@ public static class BalancerInspection
 
     private static Judgement JudgeGroove(StepContext c)
     {
-        if (Tracked(c) is not { } answer)
+        if (TrackOf(c) is not { } answer)
         {
             return Prompt.Next(c);
         }
@@ -251,7 +251,7 @@ public static class BalancerInspection
 
     private static Judgement JudgeVerdict(StepContext c)
     {
-        var (radial, face, mark, track) = (Swept(c, "radial"), Swept(c, "face"), Marked(c), Tracked(c));
+        var (radial, face, mark, track) = (Swept(c, "radial"), Swept(c, "face"), Marked(c), TrackOf(c));
         if (c.Picked("rubber", "ring") is null || radial is null || face is null || c.Picked("metal", "nose") is null || mark is null
             || (track is null && c.Sheet.Balancer.SealTrack is not null))
         {

@@ -18,7 +18,14 @@ public sealed record Procedure(
     string Title,
     Func<EngineSheet, IReadOnlyList<string>> Places,
     IReadOnlyList<Choice> Choices,
-    IReadOnlyList<Step> Steps);
+    IReadOnlyList<Step> Steps)
+{
+    /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
+    public View View { get; init; } = View.Front;
+
+    /// <summary>Clock angle, from the front, of straight up as the engine hangs, by what was chosen; null where the crank stands upright.</summary>
+    public Func<IReadOnlyDictionary<string, string>, double?> Up { get; init; } = _ => 0;
+}
 
 /// <summary>A choice, asked at a step; the first option is the default.</summary>
 public sealed record Choice(string Id, string Step, string Ask, Func<EngineSheet, IReadOnlyList<Option>> Options);
@@ -110,6 +117,7 @@ public enum SlotKind
 /// <param name="Expected">What the sheet expects here, base unit; a simulated gauge settles near it.</param>
 /// <param name="Trace">What a trace's columns are.</param>
 /// <param name="Rig">What a simulated gauge is set up with before it is used here, by its own names.</param>
+/// <param name="Stock">The kind of thing in the crib that is counted with it: the reading keeps what was there.</param>
 public sealed record Slot(
     string Key,
     string Label,
@@ -126,7 +134,8 @@ public sealed record Slot(
     IReadOnlyList<Option>? Options = null,
     double? Expected = null,
     TraceAxes? Trace = null,
-    IReadOnlyDictionary<string, double>? Rig = null)
+    IReadOnlyDictionary<string, double>? Rig = null,
+    string? Stock = null)
 {
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
@@ -161,7 +170,8 @@ public static class Prompt
 /// <param name="Call">Null until the least set of readings is in.</param>
 /// <param name="Answer">What the calculator found.</param>
 /// <param name="Deadline">When what is under way has to be done by.</param>
-public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null);
+/// <param name="Until">Before when nothing more is to be done here.</param>
+public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null);
 
 /// <summary>What a step may look at: its sheet, the choices, and the live readings of the task in their newest rounds.</summary>
 public sealed class StepContext(
@@ -170,7 +180,8 @@ public sealed class StepContext(
     string item,
     IReadOnlyDictionary<string, string> choices,
     Func<string, string, string, ReadingTaken?> reading,
-    Dictionary<string, object?>? known = null)
+    Dictionary<string, object?>? known = null,
+    Func<string, TaskState?>? other = null)
 {
     private readonly Dictionary<string, object?> _known = known ?? [];
 
@@ -204,6 +215,9 @@ public sealed class StepContext(
         return (T?)found;
     }
 
+    /// <summary>Another task of the same build as it stands, by its kind; null where it was not begun.</summary>
+    public TaskState? Other(string kind) => other?.Invoke(kind);
+
     /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>
     public string? Chosen(string choice) => choices.GetValueOrDefault(choice);
 
@@ -215,6 +229,12 @@ public sealed class StepContext(
 
     /// <summary>The option picked in a slot, or null.</summary>
     public string? Picked(string step, string slot) => Reading(step, slot)?.Option;
+
+    /// <summary>What was counted in the crib with a slot; none where it was not.</summary>
+    public IReadOnlyList<ToolMatch.CribTool> Stock(string step, string slot) => Reading(step, slot)?.Stock ?? [];
+
+    /// <summary>When a slot was taken, at the bench.</summary>
+    public DateTimeOffset? At(string step, string slot) => Reading(step, slot)?.DoneAt;
 
     /// <summary>The live trace of a slot, or null.</summary>
     public TraceColumns? Trace(string step, string slot) => Reading(step, slot)?.Trace?.Columns();
@@ -235,7 +255,12 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
 {
     /// <summary>The procedures that ship with the core. A new task adds its line here.</summary>
     public static ProcedureBook Default { get; } = new(
-        [BalancerOff.Version1, BalancerOff.Version2, BalancerInspection.Version1, BalancerOn.Version1, BalancerOn.Version2]);
+                [
+            BalancerOff.Version1, BalancerOff.Version2, BalancerInspection.Version1,
+            TimingCover.Version1, FrontSeal.Version1,
+            BalancerOn.Version1, BalancerOn.Version2,
+            CrankFloat.Version1, RepairSleeve.Version1, RearSeal.Version1, SpigotBearing.Version1,
+        ]);
 
     /// <summary>The newest version of each.</summary>
     public IReadOnlyList<Procedure> Newest { get; } =

@@ -55,6 +55,7 @@ public static class ToolMatch
     /// <param name="LengthMm">Its length.</param>
     /// <param name="CalibrationDue">When its calibration runs out.</param>
     /// <param name="Kept">Where it is kept.</param>
+    /// <param name="Quantity">How many there are, where they are counted.</param>
     public sealed record CribTool(
         string Id,
         string Kind,
@@ -71,7 +72,8 @@ public static class ToolMatch
         double? InnerMm = null,
         double? LengthMm = null,
         DateOnly? CalibrationDue = null,
-        string? Kept = null);
+        string? Kept = null,
+        int? Quantity = null);
 
     /// <summary>What fits, best margin first, and what does not.</summary>
     public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused) : CalcAnswer
@@ -217,6 +219,7 @@ public static class ToolMatch
                 CheckRange(faults, tool.BoltCircleMm, $"crib[{i}].boltCircleMm");
                 CheckRange(faults, tool.SpreadMm, $"crib[{i}].spreadMm");
                 tool.Screw?.Check(faults, $"crib[{i}].screw");
+                faults.Require(tool.Quantity is null or (>= 0 and <= 100_000), $"crib[{i}].quantity", "must be from 0 to 100,000");
             }
         }
 

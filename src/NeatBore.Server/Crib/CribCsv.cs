@@ -31,6 +31,7 @@ internal static partial class CribCsv
         ("outerMm", t => N(t.OuterMm)),
         ("innerMm", t => N(t.InnerMm)),
         ("lengthMm", t => N(t.LengthMm)),
+        ("quantity", t => t.Quantity?.ToString(CultureInfo.InvariantCulture) ?? ""),
         ("calibrationDue", t => t.CalibrationDue?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? ""),
     ];
 
@@ -184,7 +185,7 @@ internal static partial class CribCsv
             Number("reachMm") ?? 0,
             (Number("ratedKn") ?? 0) * 1000,
             [.. List("tips")],
-            Whole("holes"),
+            Whole("holes", 1, 36),
             RangeOf("boltCircleMm"),
             RangeOf("spreadMm"),
             Words("name", 80, needed: true),
@@ -193,7 +194,8 @@ internal static partial class CribCsv
             Number("innerMm"),
             Number("lengthMm"),
             Date("calibrationDue"),
-            Words("kept", 60) is { Length: > 0 } kept ? kept : null);
+            Words("kept", 60) is { Length: > 0 } kept ? kept : null,
+            Whole("quantity", 0, 100_000));
 
         private string Cell(string column) => csv.TryGetField<string>(column, out var text) ? text ?? "" : "";
 
@@ -229,19 +231,19 @@ internal static partial class CribCsv
             return value;
         }
 
-        private int? Whole(string column)
+        private int? Whole(string column, int least, int most)
         {
             if (Cell(column) is not { Length: > 0 } text)
             {
                 return null;
             }
 
-            if (int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value is >= 1 and <= 36)
+            if (int.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out var value) && value >= least && value <= most)
             {
                 return value;
             }
 
-            Fault(column, $"“{text}” must be a whole number from 1 to 36");
+            Fault(column, $"“{text}” must be a whole number from {least} to {most}");
             return null;
         }
 

@@ -1101,6 +1101,470 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/centring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** least squares g = a0 + a1·cos θ + b1·sin θ (+ oval); offset = √(a1²+b1²) towards atan2(b1, a1); droop sag·(1 − cos(θ − up))/2 taken off */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoreCentringRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoreCentringAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/shim-stack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** end play = measured − Σ shims; nearest to the ideal, then fewer shims, then thinner ones; exact search over the stock */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShimChoiceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShimChoiceAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/torque-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** outwards: along the longer principal axis, nearest the mean first, sides in turn; star: opposite, then the farthest from any done; clock: clockwise */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TorquePlanRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TorquePlanAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bolt-circle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** x = R·sin θ, y = R·cos θ, clockwise from the start; offsets added to their hole; chord = distance of centres */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoltCircleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoltCircleAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sealant-clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** times × perCFactor^(23 − shopC), from when it was spread; the product's own sheet gives the times at 23 °C */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SealantClockRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SealantClockAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/tape-wraps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** wraps = ⌊(ring − nose)/(2·tape)⌋; left = (ring − nose)/2 − wraps·tape */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TapeWrapsRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TapeWrapsAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bolt-circle.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The plate as a drawing to make it by, 1:1 in millimetres */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoltCircleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/svg+xml": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bolt-circle.dxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The plate as a drawing to make it by, 1:1 in millimetres */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoltCircleRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "image/vnd.dxf": string;
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/crib.csv": {
         parameters: {
             query?: never;
@@ -1746,6 +2210,97 @@ export interface components {
             torqueNm: number;
             torque: components["schemas"]["Limit"];
         };
+        /** @description The holes, "1" to "n" clockwise from the start, and all their distances. */
+        BoltCircleAnswer: {
+            holes: components["schemas"]["BoltCircleHole"][];
+            chords: components["schemas"]["BoltCircleChord"][];
+            model: null | string;
+        };
+        /** @description The distance between two holes' centres, mm. */
+        BoltCircleChord: {
+            from: string;
+            to: string;
+            /** Format: double */
+            mm: number;
+        };
+        /** @description A hole's centre: x right, y towards 12, mm. */
+        BoltCircleHole: {
+            id: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+        };
+        /** @description Names a hole, 1 to n; written as a number, and read as its id, "2", too. */
+        BoltCircleHoleNumber: unknown;
+        /** @description How far a hole is off its even place: outwards, mm, and clockwise, degrees. */
+        BoltCircleOffset: {
+            hole: components["schemas"]["BoltCircleHoleNumber"];
+            /** Format: double */
+            radialMm: number;
+            /** Format: double */
+            deg: number;
+        };
+        /** @description A plate; lengths in mm, angles in degrees clockwise in the view. */
+        BoltCircleRequest: {
+            /**
+             * Format: double
+             * @description Of the bolt circle.
+             */
+            diameterMm: number;
+            /**
+             * Format: int32
+             * @description 2 to 36, evenly spaced.
+             */
+            holes: number;
+            /**
+             * Format: double
+             * @description Of each hole.
+             */
+            holeDiameterMm: number;
+            /**
+             * Format: double
+             * @description Outside diameter of the plate.
+             */
+            outerMm: number;
+            /** @description The end that it is seen from. */
+            view?: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description Where hole 1 is.
+             * @default 0
+             */
+            startDeg: number;
+            /** @description Holes that are not at their even place. */
+            offsets?: null | components["schemas"]["BoltCircleOffset"][];
+            /**
+             * Format: double
+             * @description Hole in the middle; 0 for none.
+             * @default 0
+             */
+            centreHoleMm: number;
+        };
+        /** @description Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1. */
+        BoltGroup: {
+            id: string;
+            /** Format: double */
+            majorMm: number;
+            /** Format: double */
+            pitchMm: number;
+            /** Format: double */
+            torqueNm: number;
+            torque: components["schemas"]["Limit"];
+            stages?: null | number[];
+        };
+        /** @description A bolt as seen from the front, mm, and its group. */
+        BoltPlace: {
+            id: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            group: string;
+        };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
         BoltPreloadAnswer: {
             /** Format: double */
@@ -1794,6 +2349,155 @@ export interface components {
              */
             preloadN?: null | number;
         };
+        /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
+        BoreCentringAnswer: {
+            /**
+             * Format: double
+             * @description How far the bore stands off the crank.
+             */
+            offsetMm: number;
+            /**
+             * Format: double
+             * @description Towards where.
+             */
+            offsetDeg: null | number;
+            /** @description The same as a clock position. */
+            offsetClock: null | string;
+            /**
+             * Format: double
+             * @description How far to move it.
+             */
+            moveMm: number;
+            /**
+             * Format: double
+             * @description Which way.
+             */
+            moveDeg: null | number;
+            /** @description The same as a clock position. */
+            moveClock: null | string;
+            /**
+             * Format: double
+             * @description Full swing of the readings with the droop taken off.
+             */
+            tirMm: number;
+            /**
+             * Format: double
+             * @description Oval, radial, peak to valley; null where the places can't tell.
+             */
+            ovalityMm: null | number;
+            /**
+             * Format: double
+             * @description What the fit leaves, RMS.
+             */
+            residualMm: number;
+            /**
+             * Format: double
+             * @description Expanded uncertainty of the offset.
+             */
+            uncertaintyMm: number;
+            /** @description Whether the holes allow the move; null where that was not given. */
+            canMove: null | boolean;
+            /** @description Which to slacken first, and how far each moves in its hole towards its own place. */
+            fasteners: components["schemas"]["BoreCentringFastenerMove"][];
+            park: null | components["schemas"]["BoreCentringParkPlace"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A bolt's turn in the slackening, from 1, and how far the part moves towards it, mm. */
+        BoreCentringFastenerMove: {
+            id: string;
+            /** Format: int32 */
+            slackenOrder: number;
+            /** Format: double */
+            towardMm: number;
+        };
+        /** @description A reading in mm at an angle in degrees. */
+        BoreCentringGaugeReading: {
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            valueMm: number;
+        };
+        /** @description A bolt at an angle in degrees. */
+        BoreCentringHoldingBolt: {
+            id: string;
+            /** Format: double */
+            angleDeg: number;
+        };
+        /** @description A measured place: what the gauge shows there now, and what it will show when the part is central, mm. */
+        BoreCentringParkPlace: {
+            /** Format: double */
+            angleDeg: number;
+            clock: string;
+            /** Format: double */
+            nowMm: number;
+            /** Format: double */
+            targetMm: number;
+        };
+        /** @description Readings round a bore; angles in degrees, lengths in mm. */
+        BoreCentringRequest: {
+            /** @description 3 to 1,000 at three or more places, no gap over 180°. */
+            readings: components["schemas"]["BoreCentringGaugeReading"][];
+            /** @description What a larger value means. */
+            sense: components["schemas"]["BoreCentringSense"];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of one reading.
+             */
+            gaugeUncertaintyMm: number;
+            /** @description The end that angles are seen from. */
+            view?: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description The gauge's own droop on a true ring, bottom less top, in the sense of the gap.
+             * @default 0
+             */
+            sagMm: number;
+            /**
+             * Format: double
+             * @description Clock angle of straight up as the engine hangs, 180 upside down; null where the crank stands upright and nothing droops.
+             * @default 0
+             */
+            upDeg: null | number;
+            /**
+             * Format: double
+             * @description Most offset (half of a full swing).
+             */
+            limitMm?: null | number;
+            /**
+             * Format: double
+             * @description Most oval, radial, peak to valley.
+             */
+            ovalityLimitMm?: null | number;
+            /**
+             * Format: double
+             * @description What the bolt holes still allow along the move.
+             */
+            freeMoveMm?: null | number;
+            /**
+             * Format: double
+             * @description The first place read again.
+             */
+            repeatMm?: null | number;
+            /**
+             * Format: double
+             * @description Most that it may differ; 0.01 mm or the gauge's uncertainty, whichever is larger, unless given.
+             */
+            repeatLimitMm?: null | number;
+            /**
+             * Format: double
+             * @description Of a crank that is not held central.
+             * @default 0
+             */
+            extraUncertaintyMm: number;
+            /** @description The bolts that hold the part. */
+            fasteners?: null | components["schemas"]["BoreCentringHoldingBolt"][];
+        };
+        /**
+         * @description What a larger value means.
+         * @enum {unknown}
+         */
+        BoreCentringSense: "gap" | "plunger-in";
         /** @description A whole build as an open file: out and in again without loss. */
         BuildFile: {
             /** @description Always string BuildFile.FormatName. */
@@ -1851,6 +2555,8 @@ export interface components {
             places: components["schemas"]["PlaceState"][];
             /** @description The tasks that were begun. */
             tasks: components["schemas"]["TaskState"][];
+            /** @description What is against the clock, soonest first. */
+            waits: components["schemas"]["Wait"][];
         };
         BuildView: {
             /** Format: uuid */
@@ -1859,7 +2565,7 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -1868,6 +2574,14 @@ export interface components {
             branches: components["schemas"]["BalancerVerdictBranch"][];
             /** @description The worst that a fault leads to. */
             outcome: components["schemas"]["BalancerVerdictOutcome"];
+            model: null | string;
+        };
+        /** @description The holes, "1" to "n" clockwise from the start, and all their distances. */
+        CalcAnswerBoltCircleAnswer: {
+            /** @enum {string} */
+            calculator?: "bolt-circle";
+            holes: components["schemas"]["BoltCircleHole"][];
+            chords: components["schemas"]["BoltCircleChord"][];
             model: null | string;
         };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
@@ -1882,6 +2596,62 @@ export interface components {
             tensileMpa: number;
             /** Format: double */
             proofShare: number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
+        CalcAnswerBoreCentringAnswer: {
+            /** @enum {string} */
+            calculator?: "centring";
+            /**
+             * Format: double
+             * @description How far the bore stands off the crank.
+             */
+            offsetMm: number;
+            /**
+             * Format: double
+             * @description Towards where.
+             */
+            offsetDeg: null | number;
+            /** @description The same as a clock position. */
+            offsetClock: null | string;
+            /**
+             * Format: double
+             * @description How far to move it.
+             */
+            moveMm: number;
+            /**
+             * Format: double
+             * @description Which way.
+             */
+            moveDeg: null | number;
+            /** @description The same as a clock position. */
+            moveClock: null | string;
+            /**
+             * Format: double
+             * @description Full swing of the readings with the droop taken off.
+             */
+            tirMm: number;
+            /**
+             * Format: double
+             * @description Oval, radial, peak to valley; null where the places can't tell.
+             */
+            ovalityMm: null | number;
+            /**
+             * Format: double
+             * @description What the fit leaves, RMS.
+             */
+            residualMm: number;
+            /**
+             * Format: double
+             * @description Expanded uncertainty of the offset.
+             */
+            uncertaintyMm: number;
+            /** @description Whether the holes allow the move; null where that was not given. */
+            canMove: null | boolean;
+            /** @description Which to slacken first, and how far each moves in its hole towards its own place. */
+            fasteners: components["schemas"]["BoreCentringFastenerMove"][];
+            park: null | components["schemas"]["BoreCentringParkPlace"];
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
@@ -2045,6 +2815,29 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description The times, with the offset of when it was spread, and all stages that hold now. */
+        CalcAnswerSealantClockAnswer: {
+            /** @enum {string} */
+            calculator?: "sealant-clock";
+            /** Format: date-time */
+            closeUpBy: string;
+            /** Format: date-time */
+            skinAt: string;
+            /** Format: date-time */
+            handleAt: string;
+            /** Format: date-time */
+            cureAt: string;
+            now: components["schemas"]["SealantClockStage"][];
+            model: null | string;
+        };
+        /** @description The best five different stacks, and whether any lies within the target. */
+        CalcAnswerShimChoiceAnswer: {
+            /** @enum {string} */
+            calculator?: "shim-stack";
+            picks: components["schemas"]["ShimChoicePick"][];
+            reachable: boolean;
+            model: null | string;
+        };
         /** @description What was found. Angles in [0, 360) in the request's view; null where there is no tilt to speak of. */
         CalcAnswerSquarenessAnswer: {
             /** @enum {string} */
@@ -2063,6 +2856,16 @@ export interface components {
             passes: components["schemas"]["SquarenessScrewTurn"][][];
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
             call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description Whole wraps, and the radial play that is left, mm. */
+        CalcAnswerTapeWrapsAnswer: {
+            /** @enum {string} */
+            calculator?: "tape-wraps";
+            /** Format: int32 */
+            wraps: number;
+            /** Format: double */
+            leftMm: number;
             model: null | string;
         };
         /** @description What to do with the heat. */
@@ -2158,6 +2961,14 @@ export interface components {
              */
             moveMarkMm: null | number;
             call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description The passes in order, and why they go that way. */
+        CalcAnswerTorquePlanAnswer: {
+            /** @enum {string} */
+            calculator?: "torque-plan";
+            passes: components["schemas"]["TorquePlanPass"][];
+            because: string;
             model: null | string;
         };
         /** @description What happened. */
@@ -2511,6 +3322,13 @@ export interface components {
             balancer: components["schemas"]["BalancerSheet"];
             /** @description The bolt that holds the balancer. */
             crankBolt: components["schemas"]["CrankBoltSheet"];
+            cover?: null | components["schemas"]["HousingSheet"];
+            frontSeal?: null | components["schemas"]["SealSheet"];
+            endFloat?: null | components["schemas"]["FloatSheet"];
+            rear?: null | components["schemas"]["RearSheet"];
+            spigot?: null | components["schemas"]["SpigotSheet"];
+            /** @description Sealants that may be used; the first is usual. */
+            sealants?: null | components["schemas"]["SealantSheet"][];
         };
         /** @description A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m. */
         FlangeSheet: {
@@ -2527,6 +3345,28 @@ export interface components {
             /** Format: double */
             torqueNm: number;
             torque: components["schemas"]["Limit"];
+        };
+        /** @description The crank's end float. */
+        FloatSheet: {
+            allowed: null | components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description What it should be.
+             */
+            idealMm: number;
+            shims?: null | components["schemas"]["ShimCountSheet"];
+            /**
+             * Format: double
+             * @description Inside diameter of the shims.
+             * @default 0
+             */
+            shimInnerMm: number;
+            /**
+             * Format: double
+             * @description Outside diameter.
+             * @default 0
+             */
+            shimOuterMm: number;
         };
         /** @description What it takes. */
         ForcingScrewAnswer: {
@@ -2636,6 +3476,31 @@ export interface components {
         HealthReport: {
             ready: boolean;
             cannotReach: string[];
+        };
+        /** @description A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing. */
+        HousingSheet: {
+            /** @description Its outline as seen from the front, the crank at the middle, x right and y towards 12, mm. */
+            outline: components["schemas"]["PlanePoint"][];
+            /**
+             * Format: double
+             * @description Diameter of the bore for the seal.
+             */
+            boreMm: number;
+            /** @description Its bolts, likewise. */
+            bolts: components["schemas"]["BoltPlace"][];
+            /** @description What the bolts get. */
+            groups: components["schemas"]["BoltGroup"][];
+            /**
+             * Format: double
+             * @description How far its bolt holes let it move any way from the middle.
+             */
+            holeFreeMm: number;
+            /** @description Where its dowels are, as seen from the front, mm. */
+            dowels?: null | components["schemas"]["PlanePoint"][];
+            offset?: null | components["schemas"]["Limit"];
+            rail?: null | components["schemas"]["Limit"];
+            /** @description What is to be seen where, for words. */
+            landmarks?: null | components["schemas"]["Landmark"][];
         };
         HttpValidationProblemDetails: {
             type?: null | string;
@@ -2908,6 +3773,17 @@ export interface components {
              * @description When what is under way has to be done by.
              */
             deadline?: null | string;
+            /**
+             * Format: date-time
+             * @description Before when nothing more is to be done here.
+             */
+            until?: null | string;
+        };
+        /** @description Something to be seen at a clock angle from the front. */
+        Landmark: {
+            /** Format: double */
+            angleDeg: number;
+            name: string;
         };
         /** @description A limit with where it came from; values in the base unit of what it limits. */
         Limit: {
@@ -2922,6 +3798,11 @@ export interface components {
          * @enum {unknown}
          */
         LimitSource: "manual" | "measured" | "house" | "default";
+        /**
+         * @description What kind of lip a seal has.
+         * @enum {unknown}
+         */
+        LipKind: "rubber" | "ptfe" | "split" | "rope";
         /** @description Every way, and the one to take. */
         LipTrackAnswer: {
             options: components["schemas"]["LipTrackTrackOption"][];
@@ -3173,6 +4054,8 @@ export interface components {
             /** @description The id of what was picked, where one of a few was. */
             option?: null | string;
             trace?: null | components["schemas"]["PackedTrace"];
+            /** @description What was counted in the crib with it, as it stood. */
+            stock?: null | components["schemas"]["ToolMatchCribTool"][];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -3387,6 +4270,13 @@ export interface components {
             title: string;
             standing: components["schemas"]["Standing"];
         };
+        /** @description A point across the engine as seen from the front: x right, y towards 12, mm from the crank's axis. */
+        PlanePoint: {
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+        };
         /** @description What happened. */
         PressTraceAnswer: {
             /**
@@ -3572,6 +4462,43 @@ export interface components {
             option: null | string;
             trace: null | components["schemas"]["TraceColumns"];
         };
+        /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
+        RearFlangeSheet: {
+            /** Format: int32 */
+            bolts: number;
+            /** Format: double */
+            boltCircleMm: number;
+            /** Format: double */
+            majorMm: number;
+            /** Format: double */
+            pitchMm: number;
+            /** Format: double */
+            torqueNm: number;
+            torque: components["schemas"]["Limit"];
+            boltsUsedOnce: boolean;
+            /** Format: double */
+            offsetHoleDeg?: null | number;
+        };
+        /**
+         * @description How the rear seal is held.
+         * @enum {unknown}
+         */
+        RearKind: "housing" | "block" | "two-piece" | "rope";
+        /** @description The rear seal and what holds it. */
+        RearSheet: {
+            /** @description How it is held. */
+            kind: components["schemas"]["RearKind"];
+            /** @description The seal. */
+            seal: components["schemas"]["SealSheet"];
+            /** @description The crank's flange. */
+            flange: components["schemas"]["RearFlangeSheet"];
+            housing?: null | components["schemas"]["HousingSheet"];
+            /**
+             * Format: double
+             * @description Length of the repair sleeve that is to be had; null for none.
+             */
+            sleeveMm?: null | number;
+        };
         /** @description A decision or an opened gate, with its reason. */
         Release: {
             gateOpened: boolean;
@@ -3694,6 +4621,47 @@ export interface components {
             /** @description Its form. */
             form?: components["schemas"]["ThreadForm"];
         };
+        /** @description A seal round the crank. */
+        SealSheet: {
+            /** @description Lips that are to be had for it; the first is usual. */
+            lips: components["schemas"]["LipKind"][];
+            /**
+             * Format: double
+             * @description Diameter that the lip runs on.
+             */
+            shaftMm: number;
+            /**
+             * Format: double
+             * @description Outside diameter.
+             */
+            outerMm: number;
+            /**
+             * Format: double
+             * @description Width.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Depth of its face below the housing's.
+             */
+            depthMm: number;
+            /** @description What the depth may be. */
+            depth: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Depth at which its spring or case touches what is behind it.
+             */
+            bottomsMm?: null | number;
+            tilt?: null | components["schemas"]["Limit"];
+            /** @description Where joints of castings run into its bore, degrees from the front. */
+            jointsDeg?: null | number[];
+            /**
+             * Format: double
+             * @description How long a PTFE lip is left alone before the crank is turned.
+             * @default 4
+             */
+            restHours: number;
+        };
         /** @description The hub's track for the front seal: mm from the hub's front face inwards. */
         SealTrackSheet: {
             /**
@@ -3748,10 +4716,86 @@ export interface components {
              */
             lipMaxGrowthMm: number;
         };
+        /** @description The times, with the offset of when it was spread, and all stages that hold now. */
+        SealantClockAnswer: {
+            /** Format: date-time */
+            closeUpBy: string;
+            /** Format: date-time */
+            skinAt: string;
+            /** Format: date-time */
+            handleAt: string;
+            /** Format: date-time */
+            cureAt: string;
+            now: components["schemas"]["SealantClockStage"][];
+            model: null | string;
+        };
+        /** @description A sealant's times at 23 °C. */
+        SealantClockProduct: {
+            /**
+             * Format: double
+             * @description Until it has a skin.
+             */
+            skinMinutes: number;
+            /**
+             * Format: double
+             * @description Until the joint has to be closed.
+             */
+            openMinutes: number;
+            /**
+             * Format: double
+             * @description Until it may be handled and torqued a last time.
+             */
+            handleHours: number;
+            /**
+             * Format: double
+             * @description Until it may see oil.
+             */
+            cureHours: number;
+            /**
+             * Format: double
+             * @description By how much each degree colder lengthens them, 1 to 1.2.
+             * @default 1
+             */
+            perCFactor: number;
+        };
+        /** @description A product, when it was spread, and now. */
+        SealantClockRequest: {
+            /** @description Its times. */
+            product: components["schemas"]["SealantClockProduct"];
+            /**
+             * Format: date-time
+             * @description When the bead was begun, with offset.
+             */
+            spreadAt: string;
+            /**
+             * Format: date-time
+             * @description Now, with offset; not before it was spread.
+             */
+            nowAt: string;
+            /**
+             * Format: double
+             * @description Temperature of the joint, −20 to 60 °C.
+             * @default 23
+             */
+            shopC: number;
+        };
+        /**
+         * @description How it stands.
+         * @enum {unknown}
+         */
+        SealantClockStage: "open" | "past-open" | "skinned" | "handle" | "cured";
+        /** @description A sealant with its times, and where they came from. */
+        SealantSheet: {
+            id: string;
+            name: string;
+            product: components["schemas"]["SealantClockProduct"];
+            source: components["schemas"]["LimitSource"];
+        };
         /** @description One plain sentence as a template with typed quantities, so that each reader sees it in their own units and view. */
         Sentence: {
             /** @description Words with `{name}` where a quantity stands. */
             template: string;
+            /** @description The quantities by name. */
             args: {
                 [key: string]: components["schemas"]["Quantity"];
             };
@@ -3761,6 +4805,69 @@ export interface components {
             id: string;
             /** Format: int32 */
             version: number;
+        };
+        /** @description The best five different stacks, and whether any lies within the target. */
+        ShimChoiceAnswer: {
+            picks: components["schemas"]["ShimChoicePick"][];
+            reachable: boolean;
+            model: null | string;
+        };
+        /** @description Least, most and best end play, mm. */
+        ShimChoiceEndPlay: {
+            /** Format: double */
+            minMm: number;
+            /** Format: double */
+            maxMm: number;
+            /** Format: double */
+            idealMm: number;
+        };
+        /** @description One stack, thick to thin, mm; the end play that it leaves, mm; and what is to be said of it. */
+        ShimChoicePick: {
+            shims: number[];
+            /** Format: double */
+            endPlayMm: number;
+            call: components["schemas"]["Call"];
+        };
+        /** @description What is needed and what there is; mm. */
+        ShimChoiceRequest: {
+            /**
+             * Format: double
+             * @description With no shims fitted.
+             */
+            measuredEndPlayMm: number;
+            /** @description What is wanted. */
+            target: components["schemas"]["ShimChoiceEndPlay"];
+            /** @description How many shims the engine takes. */
+            count: components["schemas"]["ShimChoiceShimCount"];
+            /** @description Up to 200 lines. */
+            stock: components["schemas"]["ShimChoiceShimLine"][];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of the end play.
+             * @default 0
+             */
+            gaugeUncertaintyMm: number;
+        };
+        /** @description How many shims, 0 to 6. */
+        ShimChoiceShimCount: {
+            /** Format: int32 */
+            min: number;
+            /** Format: int32 */
+            max: number;
+        };
+        /** @description A thickness in mm (above 0, up to 10) and how many there are. */
+        ShimChoiceShimLine: {
+            /** Format: double */
+            thicknessMm: number;
+            /** Format: int32 */
+            quantity: number;
+        };
+        /** @description How many shims, 0 to 6. */
+        ShimCountSheet: {
+            /** Format: int32 */
+            min: number;
+            /** Format: int32 */
+            max: number;
         };
         /** @description A shop: its people, its instruments and the tools of its crib. */
         Shop: {
@@ -3830,6 +4937,8 @@ export interface components {
             rig?: null | {
                 [key: string]: number;
             };
+            /** @description The kind of thing in the crib that is counted with it: the reading keeps what was there. */
+            stock?: null | string;
         };
         /**
          * @description What a slot takes.
@@ -3851,6 +4960,21 @@ export interface components {
             live: components["schemas"]["ReadingState"];
             /** @description Whether two people's readings stand in one place. */
             conflict: boolean;
+        };
+        /** @description The spigot bearing: its sizes, its depth in the crank's end and its seal's depth, mm. */
+        SpigotSheet: {
+            /** Format: double */
+            outerMm: number;
+            /** Format: double */
+            innerMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            depth: components["schemas"]["Limit"];
+            /** Format: double */
+            sealDepthMm?: null | number;
+            sealDepth?: null | components["schemas"]["Limit"];
         };
         /** @description A spoked hub: how far jaws must open to pass behind it and how far they must reach, mm. */
         SpokeSheet: {
@@ -4024,6 +5148,23 @@ export interface components {
          * @enum {unknown}
          */
         StrikeReason: "rubbed-out" | "slip" | "gauge-moved" | "wrong-place";
+        /** @description Whole wraps, and the radial play that is left, mm. */
+        TapeWrapsAnswer: {
+            /** Format: int32 */
+            wraps: number;
+            /** Format: double */
+            leftMm: number;
+            model: null | string;
+        };
+        /** @description Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the nose. */
+        TapeWrapsRequest: {
+            /** Format: double */
+            ringInnerMm: number;
+            /** Format: double */
+            noseMm: number;
+            /** Format: double */
+            tapeMm: number;
+        };
         /** @description One piece of work on one place of the engine. */
         TaskRef: {
             /** @description The procedure's id, such as "balancer-on". */
@@ -4046,6 +5187,9 @@ export interface components {
             startedAt: string;
             /** Format: date-time */
             lastAt: string;
+            view: components["schemas"]["View"];
+            /** Format: double */
+            upDeg: null | number;
         };
         /** @description What to do with the heat. */
         ThermalFitAnswer: {
@@ -4327,6 +5471,11 @@ export interface components {
             calibrationDue?: null | string;
             /** @description Where it is kept. */
             kept?: null | string;
+            /**
+             * Format: int32
+             * @description How many there are, where they are counted.
+             */
+            quantity?: null | number;
         };
         /** @description A tool that fits, how to set it up, and rated/needed force. */
         ToolMatchFit: {
@@ -4448,6 +5597,61 @@ export interface components {
              */
             gaugeUncertaintyDeg: number;
         };
+        /** @description The passes in order, and why they go that way. */
+        TorquePlanAnswer: {
+            passes: components["schemas"]["TorquePlanPass"][];
+            because: string;
+            model: null | string;
+        };
+        /** @description A bolt at x (right) and y (towards 12), mm, as seen in the view. */
+        TorquePlanFastener: {
+            id: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            group: string;
+        };
+        /** @description A group's last torque, N·m, the angle after it, degrees, and the shares of the torque at each stage, rising to 1. */
+        TorquePlanGroup: {
+            id: string;
+            /** Format: double */
+            finalNm: number;
+            /** Format: double */
+            finalDeg?: null | number;
+            stages?: null | number[];
+        };
+        /** @description Once round a group: torque in N·m, the angle after it, the order. */
+        TorquePlanPass: {
+            group: string;
+            /** Format: double */
+            nm: number;
+            /** Format: double */
+            deg: null | number;
+            order: string[];
+        };
+        /**
+         * @description How the order goes round.
+         * @default auto
+         * @enum {unknown}
+         */
+        TorquePlanPattern: "auto" | "outwards" | "star" | "clock";
+        /** @description The bolts and what they get. */
+        TorquePlanRequest: {
+            /** @description 1 to 1,000, no two in one place. */
+            fasteners: components["schemas"]["TorquePlanFastener"][];
+            /** @description What each group gets. */
+            groups: components["schemas"]["TorquePlanGroup"][];
+            /** @description The end that places are seen from. */
+            view?: components["schemas"]["View"];
+            /** @description How the order goes round. */
+            pattern?: components["schemas"]["TorquePlanPattern"];
+            /**
+             * @description Whether every bolt is checked at its last torque once more; groups that are tightened by angle are not.
+             * @default true
+             */
+            finalCheck: boolean;
+        };
         /** @description Angle in degrees, torque in N·m. */
         TorqueTraceAnglePoint: {
             /** Format: double */
@@ -4550,10 +5754,25 @@ export interface components {
         Verdict: "go" | "decide" | "look-again" | "stop";
         /**
          * @description The end of the engine that an angle is seen from.
-         * @default front
          * @enum {unknown}
          */
         View: "front" | "rear";
+        /** @description Something that has to be done by a time, or that nothing can be done before. */
+        Wait: {
+            /** @description Where. */
+            task: components["schemas"]["TaskRef"];
+            /** @description The step, in words. */
+            step: string;
+            /** @description What it says. */
+            do: components["schemas"]["Sentence"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description Whether it has to be done by then; otherwise it is waited for. */
+            isDeadline: boolean;
+        };
         /** @description What warming the hub takes. */
         WarmSheet: {
             /**

@@ -44,7 +44,11 @@ export function quantityParts(q: Quantity, reader: Reader): [number: string, uni
     case 'number':
       return [writeNumber(q.value, q.resolution), ''];
     case 'seconds':
-      return [writeNumber(q.value, q.resolution), 's'];
+      return q.resolution >= 3600
+        ? [writeNumber(q.value / 3600, q.value < 36_000 ? 0.1 : 1), 'h']
+        : q.resolution >= 60
+          ? [writeNumber(q.value / 60, q.value < 600 ? 0.1 : 1), 'min']
+          : [writeNumber(q.value, q.resolution), 's'];
     default: {
       const unit = unitFor(q.dimension, reader.units);
       return [

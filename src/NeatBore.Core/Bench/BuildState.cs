@@ -177,6 +177,7 @@ public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);
 /// <param name="Places">The engine strip.</param>
 /// <param name="Tasks">The tasks that were begun.</param>
 /// <param name="Waits">What is against the clock, soonest first.</param>
+/// <param name="View">The end that the words of what to do next are seen from.</param>
 public sealed record BuildState(
     string Number,
     string Name,
@@ -189,4 +190,5 @@ public sealed record BuildState(
     string? AtStep,
     IReadOnlyList<PlaceState> Places,
     IReadOnlyList<TaskState> Tasks,
-    IReadOnlyList<Wait> Waits);
+    IReadOnlyList<Wait> Waits,
+    View View);

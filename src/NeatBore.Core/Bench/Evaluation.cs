@@ -59,7 +59,8 @@ public static class Evaluation
             atStep is not null ? $"{at!.Title}: {atStep.Title.ToLowerInvariant()}" : null,
             places,
             tasks,
-            [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)]);
+            [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)],
+            at?.View ?? View.Front);
     }
 
     private static IEnumerable<Wait> WaitsOf(TaskRef task, StepState step)

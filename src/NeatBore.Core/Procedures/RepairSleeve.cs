@@ -115,9 +115,9 @@ public static class RepairSleeve
         Check[] checks =
         [
             Check.AtMost("tilt", answer.TiltMm, tilt.High!.Value, answer.UncertaintyMm.Tilt, Dimension.Length, tilt.SourceWords),
+            .. reach is { } left && mean > home.High ? [new Check("screw left", left < mean ? Verdict.LookAgain : Verdict.Go, left, mean, 0, Side.Lower, Dimension.Length, "measured here")] : Array.Empty<Check>(),
             // Not home yet is the next pass, not a fault.
-            new("gap left", mean - u > home.High!.Value ? Verdict.LookAgain : Verdict.Go, mean, home.High.Value, u, Side.Upper, Dimension.Length, home.SourceWords),
-            .. reach is { } left && mean > home.High.Value ? [new Check("screw left", left < mean ? Verdict.LookAgain : Verdict.Go, left, mean, 0, Side.Lower, Dimension.Length, "measured here")] : Array.Empty<Check>(),
+            new("gap left", mean - u > home.High ? Verdict.LookAgain : Verdict.Go, mean, home.High!.Value, u, Side.Upper, Dimension.Length, home.SourceWords),
         ];
         var call = Call.Of(checks, k => Sentence.Of(
             (k.Name, k.Verdict) switch

@@ -112,7 +112,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             _ => "Neat Bore default",
         });
         var droop = Math.Abs(c.Number(Setup, "droop") ?? 0);
-        if (call.Verdict != Verdict.Stop && droop > 0 && c.Chosen("school") == "dial" && droop > 2 * Swing(c, slots))
+        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen("school") == "dial" && droop > 2 * Swing(c, slots))
         {
             call = new Call(
                 Verdict.LookAgain,

@@ -37,7 +37,8 @@ public sealed record BuildView(Guid Id, BuildState State, IReadOnlyList<EngineSh
 
 /// <summary>A build as one line of Today.</summary>
 public sealed record BuildLine(
-    Guid Id, string Number, string Name, EngineSheet Sheet, Standing Standing, Sentence Do, TaskRef? At, string? AtStep, IReadOnlyList<PlaceState> Places, DateTimeOffset OpenedAt);
+    Guid Id, string Number, string Name, EngineSheet Sheet, Standing Standing, Sentence Do, TaskRef? At, string? AtStep, IReadOnlyList<PlaceState> Places, DateTimeOffset OpenedAt,
+    IReadOnlyList<Wait> Waits, View View);
 
 internal static class BuildEndpoints
 {
@@ -66,7 +67,7 @@ internal static class BuildEndpoints
             {
                 var state = Evaluation.Evaluate(sheets, book, log, clock.GetUtcNow());
                 lines.Add(new BuildLine(
-                    id, state.Number, state.Name, sheets[state.Sheet], state.Standing, state.Do, state.At, state.AtStep, state.Places, state.OpenedAt));
+                    id, state.Number, state.Name, sheets[state.Sheet], state.Standing, state.Do, state.At, state.AtStep, state.Places, state.OpenedAt, state.Waits, state.View));
             }
         }
 

@@ -78,6 +78,15 @@ export const api = {
   aim: (gauge: string, set: Record<string, string>) => ask<Aimed>(`/api/gauges/${gauge}/aim`, { set }),
   pressWatch: (request: PressWatchRequest) => ask<PressWatchAnswer>('/api/calc/press-watch', request),
   needs: () => ask<PartNeed[]>('/api/crib/needs'),
+  plate: async (kind: 'svg' | 'dxf', request: unknown): Promise<Blob> => {
+    const response = await fetch(`/api/calc/bolt-circle.${kind}`, {
+      method: 'POST',
+      body: JSON.stringify(request),
+      headers: { 'content-type': 'application/json' },
+    });
+    if (!response.ok) throw new Problem(response.status, 'The drawing was not made.');
+    return response.blob();
+  },
   photo: (picture: Blob) => post<PhotoRef>('/api/photos', picture, picture.type),
   putCrib: (csv: string) => post<{ tools: number }>('/api/crib.csv', csv, 'text/csv'),
   work: (id: string, by: string, commands: Command[]) =>

@@ -2525,6 +2525,8 @@ export interface components {
             places: components["schemas"]["PlaceState"][];
             /** Format: date-time */
             openedAt: string;
+            waits: components["schemas"]["Wait"][];
+            view: components["schemas"]["View"];
         };
         /** @description A build's whole state: a pure function of its log. */
         BuildState: {
@@ -2557,6 +2559,8 @@ export interface components {
             tasks: components["schemas"]["TaskState"][];
             /** @description What is against the clock, soonest first. */
             waits: components["schemas"]["Wait"][];
+            /** @description The end that the words of what to do next are seen from. */
+            view: components["schemas"]["View"];
         };
         BuildView: {
             /** Format: uuid */

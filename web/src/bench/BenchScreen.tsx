@@ -6,6 +6,7 @@ import { StripEnds } from './StripEnds';
 import { TaskBench } from './TaskBench';
 import { sheetOf, useBuild, type Bench } from './useBuild';
 import { useNarrow } from './useNarrow';
+import { SeenFrom } from './reader';
 
 /** One task of one build, at the engine. */
 export function BenchScreen() {
@@ -57,17 +58,19 @@ export function BenchScreen() {
         <StripEnds bench={bench} />
       </header>
       {task ? (
-        <TaskBench
-          big={big}
-          setBig={setBig}
-          key={`${kind}/${place}`}
-          bench={bench}
-          task={task}
-          sheet={sheet}
-          build={build}
-          siblings={bench.view.state.places.find((p) => p.id === place)?.tasks ?? []}
-          onOpen={openTask}
-        />
+        <SeenFrom view={task.view}>
+          <TaskBench
+            big={big}
+            setBig={setBig}
+            key={`${kind}/${place}`}
+            bench={bench}
+            task={task}
+            sheet={sheet}
+            build={build}
+            siblings={bench.view.state.places.find((p) => p.id === place)?.tasks ?? []}
+            onOpen={openTask}
+          />
+        </SeenFrom>
       ) : (
         <NotBegun bench={bench} kind={kind} place={place} onOpen={openTask} />
       )}

@@ -1,9 +1,9 @@
-import { useEffect, useState } from 'react';
 import type { Check, PressWatchAnswer, StepState } from '../api/types';
 import { writeQuantity, writeSentence } from '../entry/wording';
 import { limitDomain, resolutionOf } from '../figures/parts';
 import { slotsOf } from '../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
+import { spanText, useNow } from './clock';
 import { useReader } from './reader';
 
 interface Props {
@@ -47,7 +47,9 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
       ? 'Left out'
       : step.now.deadline
         ? 'Now'
-        : wordOf(mark);
+        : step.now.until && !call
+          ? 'Wait'
+          : wordOf(mark);
   return (
     <section
       aria-label="The call"
@@ -83,8 +85,8 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
           </p>
         )}
       </div>
-      {step.now.deadline && !step.blockedBy ? (
-        <Countdown until={step.now.deadline} />
+      {(step.now.deadline ?? step.now.until) && !step.blockedBy ? (
+        <Countdown until={(step.now.deadline ?? step.now.until)!} wait={!step.now.deadline} />
       ) : call?.checks[0] && Number.isFinite(call.checks[0].limit) && !step.blockedBy ? (
         <LimitBar checks={call.checks} />
       ) : (
@@ -94,24 +96,25 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
   );
 }
 
-/** What is left until a deadline. The deadline is the core's; only the counting is done here. */
-function Countdown({ until }: { until: string }) {
-  const [now, setNow] = useState(() => Date.now());
-  useEffect(() => {
-    const timer = setInterval(() => setNow(Date.now()), 250);
-    return () => clearInterval(timer);
-  }, []);
-  const left = Math.ceil((new Date(until).getTime() - now) / 1000);
-  const [minutes, seconds] = [Math.floor(Math.abs(left) / 60), Math.abs(left) % 60];
+/** What is left until a deadline, or until the wait is over. The time is the core's; only the counting is done here. */
+function Countdown({ until, wait }: { until: string; wait: boolean }) {
+  const left = (new Date(until).getTime() - useNow()) / 1000;
+  const [number, ...unit] = spanText(Math.abs(left)).split(' ');
   return (
     <p
-      className={`w-[300px] justify-self-end text-center max-md:w-auto ${left <= 0 ? 'text-stop' : 'text-ink'}`}
+      className={`w-[300px] justify-self-end text-center max-md:w-auto ${left <= 0 && !wait ? 'text-stop' : 'text-ink'}`}
       role="timer"
     >
-      <span className="block text-call leading-none font-bold">
-        {`${minutes}:${String(seconds).padStart(2, '0')}`}
+      <span className="block text-call leading-none font-bold">{wait && left <= 0 ? 'now' : number}</span>
+      <span className="text-base">
+        {wait
+          ? left > 0
+            ? `${unit.join(' ')} still to wait`
+            : 'the wait is over'
+          : left > 0
+            ? 'left, min:s'
+            : 'too late: min:s over'}
       </span>
-      <span className="text-base">{left > 0 ? 'left, min:s' : 'too late: min:s over'}</span>
     </p>
   );
 }

@@ -14,7 +14,8 @@ interface Props {
 const percent = (value: number, of: number): string => `${(value / of) * 100}%`;
 
 /** The blue field: the drawing, and real inputs laid over it. On a narrow screen the inputs stand below the drawing. */
-export function FigureField({ scene, slots, box, children }: Props) {
+export function FigureField({ scene, slots: all, box, children }: Props) {
+  const slots = scene.shows ? all.filter((s) => scene.shows!.includes(s.key)) : all;
   const narrow = useNarrow();
   return (
     <section

@@ -1,6 +1,6 @@
 import { useState, type RefObject } from 'react';
 import type { Instrument, Slot, StepRef, StepState, TaskState } from '../api/types';
-import { writeNumber, writeQuantity } from '../entry/wording';
+import { clockIn, writeNumber, writeQuantity } from '../entry/wording';
 import { Panel, Words } from './Panel';
 import { Photos } from './Photos';
 import { useReader } from './reader';
@@ -14,6 +14,10 @@ interface Props {
   task: TaskState;
   step: StepState;
   openSlot: Slot | undefined;
+  /** Where the dial is parked while the part is moved, and which way that is. */
+  parkSlot: Slot | undefined;
+  park: { angleDeg: number } | undefined;
+  move: { moveMm: number; moveDeg?: number | null } | undefined;
   /** What the open place takes; nothing where none is open. */
   action: Action | undefined;
   hand: Hand;
@@ -252,7 +256,18 @@ function Big({
   );
 }
 
-function InstrumentInHand({ instruments, hand, onArm, openSlot, bench, inBig }: Props) {
+function InstrumentInHand({
+  instruments,
+  hand,
+  onArm,
+  openSlot: read,
+  parkSlot,
+  park,
+  move,
+  bench,
+  inBig,
+}: Props) {
+  const openSlot = read ?? parkSlot;
   const reader = useReader();
   const now = hand.instrument;
   if (!now || !openSlot) return null;
@@ -308,7 +323,11 @@ function InstrumentInHand({ instruments, hand, onArm, openSlot, bench, inBig }: 
           {now.calibrationDue && !line && !inBig ? `, calibrated to ${now.calibrationDue}` : ''}
         </span>
       </div>
-      <Handle hand={hand} slot={openSlot} />
+      {park && parkSlot ? (
+        <ParkHandle hand={hand} park={park} move={move} />
+      ) : (
+        <Handle hand={hand} slot={openSlot} />
+      )}
     </div>
   );
 }
@@ -320,7 +339,7 @@ function LiveValue({ hand, slot }: { hand: Hand; slot: Slot }) {
     const sample = hand.now?.values[quantity];
     return sample ? writeQuantity({ value: sample.value, dimension, resolution }, reader) : '…';
   };
-  const { trace } = slot;
+  const trace = slot.trace;
   return (
     <span
       className="flex min-w-[4.6em] flex-col items-end border-2 border-ink bg-white px-2 font-read text-reading font-semibold text-ink"
@@ -353,7 +372,7 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
   const [cocked, setCocked] = useState(false);
   if (!hand.instrument?.simulated || !hand.now?.up) return null;
   const handle = 'min-h-[60px] border-2 border-ink bg-page px-2 text-base leading-tight font-bold';
-  if (slot.kind === 'trace' && slot.trace?.y === 'force')
+  if (slot.trace?.y === 'force')
     return (
       <button
         type="button"
@@ -386,6 +405,38 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
       </span>
     );
   return null;
+}
+
+const tapMm = 0.02;
+
+/** Turns the dial to where it is parked, then taps the part: what a soft hammer would do. */
+function ParkHandle({
+  hand,
+  park,
+  move,
+}: {
+  hand: Hand;
+  park: { angleDeg: number };
+  move: { moveMm: number; moveDeg?: number | null } | undefined;
+}) {
+  const reader = useReader();
+  if (!hand.instrument?.simulated || !hand.now?.up || hand.crank === null || move?.moveDeg == null)
+    return null;
+  const handle = 'min-h-[60px] border-2 border-ink bg-page px-2 text-base leading-tight font-bold';
+  const away = Math.abs(((hand.crank - park.angleDeg + 540) % 360) - 180) > 2;
+  return away ? (
+    <button type="button" className={handle} onClick={() => void hand.aim({ crank: String(park.angleDeg) })}>
+      Dial to {clockIn(park.angleDeg, reader)}
+    </button>
+  ) : (
+    <button
+      type="button"
+      className={`${handle} max-w-[128px]`}
+      onClick={() => void hand.aim({ tap: `${tapMm}@${move.moveDeg!.toFixed(1)}` })}
+    >
+      Tap it towards {clockIn(move.moveDeg, reader)}
+    </button>
+  );
 }
 
 function Again({

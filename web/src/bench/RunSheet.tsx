@@ -23,7 +23,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
       className="overflow-y-auto border-r-2 border-ink bg-page max-lg:max-h-[180px] max-lg:border-r-0 max-lg:border-b-2"
     >
       {siblings.length > 1 && (
-        <div className="flex border-b-2 border-ink" role="group" aria-label="Tasks here">
+        <div className="flex flex-wrap border-b-2 border-ink" role="group" aria-label="Tasks here">
           {siblings.map((sibling) => {
             const here = sibling.ref.kind === task.ref.kind;
             return (

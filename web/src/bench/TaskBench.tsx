@@ -13,8 +13,9 @@ import type {
   TraceColumns,
 } from '../api/types';
 import { bareUnit, localMark } from '../entry/units';
+import { api } from '../api/client';
 import { sceneOf } from '../figures';
-import { slotsOf } from '../figures/scene';
+import { slotsOf, type Scene } from '../figures/scene';
 import { BigView } from './BigView';
 import { CallBand } from './CallBand';
 import { FigureField } from './FigureField';
@@ -46,8 +47,13 @@ interface Props {
 
 /** The work on one task: its call, its run sheet, the figure that is typed on, the gauge in hand. */
 export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, setBig }: Props) {
-  const reader = useReader();
+  const faces = useReader();
   const { sounds } = useSettings();
+  const [turned, setTurned] = useState(false);
+  const reader = useMemo(
+    () => (turned && task.upDeg != null ? { ...faces, up: task.upDeg } : faces),
+    [faces, turned, task.upDeg],
+  );
   const navigate = useNavigate();
   const { shown, pick, after, before } = useSteps(task);
   const step = shown!;
@@ -98,12 +104,22 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       ? focused.slot
       : next;
   const openSlot = slots.find((s) => s.slot.key === open)?.slot;
+  // While a part is being moved the dial stands parked where its mark is.
+  const park =
+    open === undefined && !step.passed && step.now.answer?.calculator === 'centring'
+      ? step.now.answer.park
+      : null;
+  const parkSlot = park
+    ? slots.find((s) => s.slot.angleDeg === park.angleDeg && s.slot.instrument === 'dial')?.slot
+    : undefined;
+  const inHand = openSlot ?? parkSlot;
   const hand = useHand(
-    step.blockedBy ? null : instrumentFor(openSlot?.instrument),
-    openSlot,
-    open === undefined ? undefined : `${stepKey}/${open}`,
+    step.blockedBy ? null : instrumentFor(inHand?.instrument),
+    inHand,
+    inHand && `${stepKey}/${inHand.key}`,
+    `${build}/${task.ref.kind}`,
   );
-  const live = openSlot?.kind === 'trace' ? hand.recorder.trace : undefined;
+  const live = openSlot?.trace ? hand.recorder.trace : undefined;
   const watched = usePressWatch(step, live, hand.recorder.state === 'running');
 
   // The open reading has the keyboard; where there is nothing to type, the one big button has it.
@@ -177,7 +193,11 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     typed: () => (field()?.value ?? '') !== '',
     take: (typed) => take(openSlot!.key, typed, false, { mark: '.' }),
     keep: () => {
-      take(openSlot!.key, 'trace', false, { trace: hand.recorder.trace });
+      const { trace } = hand.recorder;
+      // A pull that is also a number is read off where it ended.
+      if (openSlot!.kind === 'number')
+        take(openSlot!.key, `${Math.max(...trace.y).toFixed(1)} N·m`, false, { mark: '.', trace });
+      else take(openSlot!.key, 'trace', false, { trace });
       hand.recorder.clear();
     },
     atPlace: () => {
@@ -189,11 +209,19 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     },
   });
 
+  // A pull that is done is taken by itself: there are many in a pattern.
+  const pulled =
+    openSlot?.kind === 'number' && hand.recorder.state === 'stopped' && hand.recorder.trace.x.length >= 20;
+  useEffect(() => {
+    if (pulled) offered?.act();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each pull
+  }, [pulled]);
+
   const action = offered && {
     ...offered,
     act: () => {
       // A trace that is being recorded stays open, whatever becomes of the gauge's line.
-      if (openSlot!.kind === 'trace') setFocused({ step: stepKey, slot: openSlot!.key });
+      if (openSlot!.trace) setFocused({ step: stepKey, slot: openSlot!.key });
       offered.act();
     },
   };
@@ -213,7 +241,15 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
   };
   const goOn = () => (after ? pick(after) : void navigate(`/builds/${build}/record`));
   const previousRound = step.rounds[step.rounds.length - 2];
-  const scene = sceneOf({ sheet, task, step, reader, open, live });
+  const scene = sceneOf({
+    sheet,
+    task,
+    step,
+    reader,
+    open,
+    live,
+    needle: parkSlot ? hand.now?.values['length']?.value : undefined,
+  });
 
   useKeys(
     useMemo(() => {
@@ -228,6 +264,7 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
         d: toggle('decide'),
         r: () => rubOut(),
         b: () => setBig(!big),
+        v: () => setTurned((t) => !t),
       };
       // eslint-disable-next-line react-hooks/exhaustive-deps -- rubOut follows from these
     }, [after, before, pick, lastTaken, big, setBig]),
@@ -274,18 +311,21 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       step={step}
       task={task}
       openSlot={openSlot}
+      parkSlot={parkSlot}
+      park={park ?? undefined}
+      move={step.now.answer?.calculator === 'centring' ? step.now.answer : undefined}
       action={action}
       hand={hand}
       after={after}
       big={bigButton}
       panel={panel}
       setPanel={setPanel}
-      instruments={instruments.filter((i) => i.kind === openSlot?.instrument)}
+      instruments={instruments.filter((i) => i.kind === inHand?.instrument)}
       lost={
         traced && !taken(traced.slot.key) ? bench.lost(instrumentFor(traced.slot.instrument)?.id) : undefined
       }
       onArm={(id) => {
-        if (openSlot?.instrument) setArmed({ ...armed, [openSlot.instrument]: id });
+        if (inHand?.instrument) setArmed({ ...armed, [inHand.instrument]: id });
         // The hand goes back to the part.
         requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
       }}
@@ -350,10 +390,55 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
         <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
         <FigureField scene={scene} slots={slots.map((s) => s.slot)} box={box}>
           {choices}
+          <FigureButtons scene={scene} upDeg={task.upDeg} turned={turned} onTurn={() => setTurned(!turned)} />
         </FigureField>
       </main>
       {shelf}
     </>
+  );
+}
+
+/** What the figure itself can do: be turned to how the engine hangs, be taken away as a drawing. */
+function FigureButtons({
+  scene,
+  upDeg,
+  turned,
+  onTurn,
+}: {
+  scene: Scene;
+  upDeg: number | null | undefined;
+  turned: boolean;
+  onTurn: () => void;
+}) {
+  const { drawings } = scene;
+  const turns = scene.turns && upDeg != null && upDeg !== 0;
+  if (!turns && !drawings) return null;
+  const look = 'min-h-11 border-2 border-structure bg-field-deep px-3 text-base font-semibold text-line';
+  const save = async (kind: 'svg' | 'dxf') => {
+    const link = document.createElement('a');
+    link.href = URL.createObjectURL(await api.plate(kind, drawings!.request));
+    link.download = `${drawings!.name}.${kind}`;
+    link.click();
+    URL.revokeObjectURL(link.href);
+  };
+  return (
+    <div className="absolute top-2 right-2 flex gap-2 max-lg:static max-lg:p-3">
+      {turns && (
+        <button type="button" className={look} aria-pressed={turned} title="Alt+V" onClick={onTurn}>
+          {turned ? 'Turn 12 to the top' : 'Turn to how it hangs'}
+        </button>
+      )}
+      {drawings && (
+        <>
+          <button type="button" className={look} onClick={() => void save('svg')}>
+            Drawing, SVG
+          </button>
+          <button type="button" className={look} onClick={() => void save('dxf')}>
+            Drawing, DXF
+          </button>
+        </>
+      )}
+    </div>
   );
 }
 
@@ -370,30 +455,37 @@ function Choices({
   places: { left: number; bottom: number; width: number } | undefined;
 }) {
   const at = places ?? { left: 332, bottom: 12, width: 230 };
-  return task.choices
-    .filter((c) => c.step === step.ref.step)
-    .map((choice) => (
-      <ToggleGroup.Root
-        key={choice.id}
-        type="single"
-        value={choice.chosen}
-        onValueChange={(option) => option && onChoose(choice.id, option)}
-        aria-label={choice.ask}
-        className="absolute flex flex-col gap-1.5 max-lg:static! max-lg:w-full! max-lg:p-3"
-        style={{ left: at.left, bottom: at.bottom, width: at.width }}
-      >
-        <span className="text-base text-line">{choice.ask}</span>
-        {choice.options.map((option) => (
-          <ToggleGroup.Item
-            key={option.id}
-            value={option.id}
-            className="flex h-14 items-center gap-2 border-2 border-structure px-3 text-left text-base leading-tight font-semibold text-line data-[state=on]:border-line data-[state=on]:bg-line data-[state=on]:text-field"
-          >
-            {option.id === choice.chosen ? '■' : '□'} {option.label}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
-    ));
+  const here = task.choices.filter((c) => c.step === step.ref.step && c.options.length > 1);
+  if (here.length === 0) return null;
+  return (
+    <div
+      className="absolute flex items-end gap-4 max-lg:static! max-lg:w-full max-lg:flex-col max-lg:items-stretch max-lg:p-3"
+      style={{ left: at.left, bottom: at.bottom }}
+    >
+      {here.map((choice) => (
+        <ToggleGroup.Root
+          key={choice.id}
+          type="single"
+          value={choice.chosen}
+          onValueChange={(option) => option && onChoose(choice.id, option)}
+          aria-label={choice.ask}
+          className="flex flex-col gap-1.5 max-lg:w-full!"
+          style={{ width: at.width }}
+        >
+          <span className="text-base text-line">{choice.ask}</span>
+          {choice.options.map((option) => (
+            <ToggleGroup.Item
+              key={option.id}
+              value={option.id}
+              className={`flex items-center gap-2 border-2 border-structure px-3 text-left text-base leading-tight font-semibold text-line data-[state=on]:border-line data-[state=on]:bg-line data-[state=on]:text-field ${choice.options.length > 4 ? 'h-11' : 'h-14'}`}
+            >
+              {option.id === choice.chosen ? '■' : '□'} {option.label}
+            </ToggleGroup.Item>
+          ))}
+        </ToggleGroup.Root>
+      ))}
+    </div>
+  );
 }
 
 /** The last live reading of a task: the one that may be rubbed out without a reason. */

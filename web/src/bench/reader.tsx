@@ -77,6 +77,13 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
   return <Context value={value}>{children}</Context>;
 }
 
+/** Everything below is read from one end of the engine. */
+export function SeenFrom({ view, children }: { view: Reader['view']; children: ReactNode }) {
+  const settings = useSettings();
+  const value = useMemo(() => ({ ...settings, reader: { ...settings.reader, view } }), [settings, view]);
+  return <Context value={value}>{children}</Context>;
+}
+
 export const useSettings = (): Settings => useContext(Context)!;
 
 export const useReader = (): Reader => useSettings().reader;

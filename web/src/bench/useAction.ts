@@ -28,7 +28,8 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
   const { recorder, instrument, now, crank, aim } = hand;
   const simulated = instrument?.simulated === true;
   const label = slot.label.replace(' in,', ',');
-  switch (slot.kind) {
+  const pulls = slot.kind === 'trace' || (slot.trace != null && now?.up === true);
+  switch (pulls ? 'trace' : slot.kind) {
     case 'tick':
       return { words: 'Tick it', keyName: 'Enter', act: atPlace };
     case 'pick':
@@ -36,13 +37,20 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
     case 'tool':
       return { words: 'Pick the tool', keyName: 'Enter', act: atPlace };
     case 'trace': {
+      const many = slot.kind === 'number';
       const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
       const run = (on: boolean) => void aim({ [verb]: on ? '1' : '0' });
       if (recorder.state === 'idle' && now?.up && !hand.ready)
         return { words: 'Setting up', keyName: 'Space', act: () => undefined };
       if (recorder.state === 'idle')
         return {
-          words: simulated ? (verb === 'pull' ? 'Pull' : 'Draw it on') : 'Record',
+          words: simulated
+            ? many
+              ? `Pull ${label.split(',')[0]!.toLowerCase()}`
+              : verb === 'pull'
+                ? 'Pull'
+                : 'Draw it on'
+            : 'Record',
           keyName: 'Space',
           act: () => {
             recorder.start();

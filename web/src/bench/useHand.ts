@@ -126,6 +126,8 @@ export function useHand(
   instrument: Instrument | null,
   slot: Slot | undefined,
   place: string | undefined,
+  /** The part that it is used on: a stand-in remembers how each sits. */
+  part: string,
 ): Hand {
   const lined = instrument?.line != null ? instrument.id : null;
   const { now, line } = useGauge(lined);
@@ -142,6 +144,7 @@ export function useHand(
   );
 
   const isTrace = slot?.kind === 'trace';
+  const records = slot?.trace != null;
   const recorder = useRecorder(
     line,
     slot?.trace?.x === 'angle' ? 'angle' : 'travel',
@@ -154,12 +157,13 @@ export function useHand(
       slot && place
         ? JSON.stringify({
             place: place.replace(/[^A-Za-z0-9\-+./@_]/g, '_').slice(-60),
+            part: part.replace(/[^A-Za-z0-9\-+./@_]/g, '_').slice(-60),
             ...(slot.expected != null ? { near: String(slot.expected) } : {}),
             ...Object.fromEntries(Object.entries(slot.rig ?? {}).map(([k, v]) => [k, String(v)])),
-            ...(isTrace ? { back: '1', start: 'square' } : {}),
+            ...(records ? { back: '1', start: 'square' } : {}),
           })
         : null,
-    [slot, place, isTrace],
+    [slot, place, records, part],
   );
   const [ready, setReady] = useState<string | null>(null);
   useEffect(() => {

@@ -5,7 +5,17 @@ import { unitFor } from './units';
 export interface Reader {
   units: UnitSystem;
   view: View;
+  /** The clock angle, from the front, that a figure is drawn with at the top; 12 unless it is turned to how the engine hangs. */
+  up?: number;
 }
+
+/** A front clock angle as it is drawn: clockwise from the top of the screen, in the reader's view. */
+export const faced = (frontDeg: number, reader: Reader): number =>
+  normalise((reader.view === 'front' ? 1 : -1) * (frontDeg - (reader.up ?? 0)));
+
+/** A front clock angle in the words of the reader's view. */
+export const clockIn = (frontDeg: number, reader: Reader): string =>
+  clockText(reader.view === 'front' ? frontDeg : -frontDeg);
 
 export const metricFront: Reader = { units: 'metric', view: 'front' };
 

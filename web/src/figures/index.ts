@@ -1,9 +1,12 @@
+import { endFloat, plate, shims, spigot } from './crankEnd';
+import { bolts, centring, hang, housing, rail } from './housing';
 import { hubFace } from './hubFace';
 import { boltRing, inspect, positiveStop, sweep, track, tree } from './inspection';
 import { timingMark } from './mark';
 import { checks, diameters, draw, fit } from './noseHub';
 import type { Scene, SceneInput } from './scene';
 import { puller, yoke } from './puller';
+import { seal, sealant, sealDepth } from './seal';
 import { cooling, method } from './warm';
 import { wrench } from './wrench';
 
@@ -23,6 +26,20 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   method,
   cooling,
   'bolt-ring': boltRing,
+  cover: housing,
+  housing,
+  hang,
+  centring,
+  bolts,
+  rail,
+  seal,
+  'seal-depth': sealDepth,
+  'sleeve-gap': sealDepth,
+  sealant,
+  float: endFloat,
+  shims,
+  plate,
+  spigot,
   puller,
   yoke,
 };

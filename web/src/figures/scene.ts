@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import type { EngineSheet, Slot, SlotState, StepState, TaskState, TraceColumns } from '../api/types';
-import type { Reader } from '../entry/wording';
+import { faced, type Reader } from '../entry/wording';
 
 /** Every figure is drawn in this space and scaled as one. */
 export const field = { width: 1048, height: 500 } as const;
@@ -24,6 +24,12 @@ export interface Scene {
   places: Readonly<Record<string, Place>>;
   /** Where the step's choices stand, if not at the usual place; px of the screen. */
   choice?: { left: number; bottom: number; width: number };
+  /** Which places are shown, where there are too many to show all at once. */
+  shows?: readonly string[];
+  /** Whether it can be turned to how the engine hangs. */
+  turns?: boolean;
+  /** Drawings to make something by. */
+  drawings?: { name: string; request: unknown };
   /** What the drawing shows in numbers, for those who can't see it. */
   twin?: readonly (readonly [what: string, value: string])[];
 }
@@ -38,6 +44,8 @@ export interface SceneInput {
   open: string | undefined;
   /** What is being recorded, as far as it has got. */
   live?: TraceColumns | undefined;
+  /** What the dial in hand shows now, mm. */
+  needle?: number | undefined;
 }
 
 export const slotsOf = (step: StepState): readonly SlotState[] =>
@@ -72,3 +80,18 @@ export const onCircle = ([cx, cy]: Point, radius: number, deg: number): Point =>
   cx + radius * Math.sin((deg * Math.PI) / 180),
   cy - radius * Math.cos((deg * Math.PI) / 180),
 ];
+
+/** A point on a circle at a front clock angle, as the reader faces the engine. */
+export const onFaced = (centre: Point, radius: number, frontDeg: number, reader: Reader): Point =>
+  onCircle(centre, radius, faced(frontDeg, reader));
+
+/** A point across the engine, mm from the crank as seen from the front, as the reader faces it. */
+export function facedPoint(
+  centre: Point,
+  scale: number,
+  at: { xMm: number; yMm: number },
+  reader: Reader,
+): Point {
+  const deg = (Math.atan2(at.xMm, at.yMm) * 180) / Math.PI;
+  return onFaced(centre, Math.hypot(at.xMm, at.yMm) * scale, deg, reader);
+}

@@ -4,7 +4,7 @@ import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
 import type { BuildView, CallState, ReadingState, RoundState, StepState, TaskState } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
-import { useReader } from '../bench/reader';
+import { SeenFrom, useReader } from '../bench/reader';
 import { sheetOf } from '../bench/useBuild';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
@@ -75,7 +75,9 @@ export function Record() {
         <p className="mt-6 text-title">Nothing has been done to this engine yet.</p>
       )}
       {state.tasks.map((task) => (
-        <TaskRecord key={`${task.ref.kind}/${task.ref.place}`} view={view.data} task={task} />
+        <SeenFrom key={`${task.ref.kind}/${task.ref.place}`} view={task.view}>
+          <TaskRecord view={view.data} task={task} />
+        </SeenFrom>
       ))}
       <footer className="mt-8 border-t border-rule pt-2 text-muted">
         An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come

@@ -9,6 +9,7 @@ import { EngineStrip } from '../bench/EngineStrip';
 import { Panel } from '../bench/Panel';
 import { useReader, useSettings } from '../bench/reader';
 import { useShop } from '../bench/useBuild';
+import { spanText, useNow } from '../bench/clock';
 import { writeSentence } from '../entry/wording';
 
 /** The builds on the bench, one above another, trouble first. */
@@ -90,7 +91,10 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
       </span>
       <span className="font-read text-sentence leading-tight font-semibold">
         {line.atStep && <span className="block text-base font-normal text-muted">{line.atStep}</span>}
-        {writeSentence(line.do, reader)}
+        {writeSentence(line.do, { ...reader, view: line.view })}
+        {line.waits.slice(0, 2).map((wait) => (
+          <Waiting key={`${wait.task.kind}/${wait.step}`} wait={wait} />
+        ))}
       </span>
     </>
   );
@@ -142,6 +146,26 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
         <p className="mt-2 flex min-h-16 items-center gap-4">{heading}</p>
       )}
     </article>
+  );
+}
+
+/** What is against the clock: how long is left, or how long is still to wait. */
+function Waiting({ wait }: { wait: BuildLine['waits'][number] }) {
+  const now = useNow();
+  const left = (new Date(wait.at).getTime() - now) / 1000;
+  const over = left <= 0;
+  const words = wait.isDeadline
+    ? over
+      ? `late by ${spanText(-left)}`
+      : `${spanText(left)} left`
+    : over
+      ? 'may go on'
+      : `${spanText(left)} to wait`;
+  return (
+    <span className={`mt-1 block text-base ${wait.isDeadline && over ? 'text-stop' : ''}`} role="timer">
+      {`${wait.step}: `}
+      <b>{words}</b>
+    </span>
   );
 }
 

@@ -264,6 +264,34 @@ public sealed class Builder : IDisposable
         Gauge(place, $"Take {clock}");
     }
 
+    /// <summary>Says what was moved, and begins the next round.</summary>
+    public void Again(string because)
+    {
+        PressBig("Measure again");
+        Find("//textarea").SendKeys(because + Keys.Enter);
+    }
+
+    /// <summary>Turns the dial to where it is parked while the part is tapped.</summary>
+    public void Park()
+    {
+        Find("//button[starts-with(., 'Dial to ') or starts-with(., 'Tap it towards ')]");
+        foreach (var turn in _driver.FindElements(By.XPath("//button[starts-with(., 'Dial to ')]")))
+        {
+            turn.Click();
+        }
+
+        Find("//button[starts-with(., 'Tap it towards ')]");
+    }
+
+    /// <summary>Pulls the open bolt with the wrench in hand; the pull is taken by itself.</summary>
+    public void PullBolt()
+    {
+        BigSays("Pull bolt ");
+        var said = Big;
+        Press(" ");
+        Until(() => Big != said && !Big.StartsWith("Stop", StringComparison.Ordinal) && !Big.StartsWith("Setting up", StringComparison.Ordinal) && !Big.StartsWith("Keep", StringComparison.Ordinal), $"a pull after “{said}”, not “{Big}”");
+    }
+
     /// <summary>Presses the one big button once it says so.</summary>
     public void PressBig(string says)
     {

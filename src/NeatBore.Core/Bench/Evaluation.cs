@@ -42,7 +42,8 @@ public static class Evaluation
         }
 
         var tasks = begun.ConvertAll(b => Worked(b)!);
-        var places = PlacesOf(sheet, book, tasks);
+        // What can be begun is what the newest sheet knows; what is begun stays on its own.
+        var places = PlacesOf(sheets.Values.Where(s => s.Id == sheet.Id).MaxBy(s => s.Version)!, book, tasks);
         var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
         var atStep = at?.Steps.First(s => s.Ref == at.Next);
         return new BuildState(

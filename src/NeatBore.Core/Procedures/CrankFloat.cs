@@ -48,7 +48,7 @@ public static class CrankFloat
                 When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                 Slots = _ =>
                 [
-                    new Slot("fitted", "Shims fitted, as read on a micrometer", SlotKind.Text),
+                    new Slot("fitted", "Shims fitted", SlotKind.Text),
                     Slot.Tick("oiled", "Oiled, seated, none pinched"),
                     Slot.Tick("torqued", "Flywheel or flange torqued as for good"),
                 ],

@@ -136,8 +136,8 @@ public static class RepairSleeve
                 {
                     (Verdict.Go, _) => "Home and even. Plate off.",
                     (_, "screw left") => "Swap the screws for shorter ones now, before they bottom.",
-                    (_, "tilt") => "Even it up: screw {screw} {turns} turns in, no other. Read again.",
-                    _ => "Even. {turns} turns on each screw in turn, from {screw}. Read again.",
+                    (_, "tilt") => "Even it up: screw {screw} in by {turns} of a turn, no other. Read again.",
+                    _ => "Even. {turns} of a turn on each screw, from {screw} round. Read again.",
                 },
                 ("screw", Quantity.Word(first?.Id ?? "")), ("turns", new Quantity(Math.Min(0.25, first?.Turns ?? 0), Dimension.Number, 0.05))),
             call,

@@ -69,7 +69,7 @@ internal static class SealSeat
             (Verdict.LookAgain, _, _) => "Wipe both faces and read the four depths again.",
             (_, "deepest place", _) => "Too deep: its spring has bottomed. Out with it; a new seal.",
             (_, "depth", Side.Upper) => "It is {past} too deep. Ease it back or fit a new one; don’t lever on the lip.",
-            _ when first is not null => "Screw {screw} {turns} turns in, then the next: round and round. Read again.",
+            _ when first is not null => "Turn screw {screw} in by {turns}, then the next: round and round. Read again.",
             (_, "tilt", _) => "It sits crooked by {tilt}. Press on at {high} only, a little, and read again.",
             _ => "Press it {more} deeper, hardest at {high}. Read again.",
         };

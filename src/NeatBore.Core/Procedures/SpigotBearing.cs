@@ -46,7 +46,7 @@ public static class SpigotBearing
                 Slots = c =>
                 [
                     Slot.Tick("cold", "Cold, light blows on its outer ring"),
-                    new Slot("depth", "Its depth below the flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5), Expected: c.Sheet.Spigot.DepthMm),
+                    new Slot("depth", "Depth below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5), Expected: c.Sheet.Spigot.DepthMm),
                 ],
                 Judge = c => Depth(c, "in", "depth", c.Sheet.Spigot!.Depth, "bearing", c.Sheet.Spigot.SealDepthMm is null ? "At depth. A little grease, no more." : "At depth. Now its seal, by itself."),
                 Gate = "at depth",
@@ -58,7 +58,7 @@ public static class SpigotBearing
                 Slots = c =>
                 [
                     Slot.Tick("way", "Right way round, pressed by itself"),
-                    new Slot("depth", "Seal’s depth below the flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5), Expected: c.Sheet.Spigot.SealDepthMm),
+                    new Slot("depth", "Seal below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5), Expected: c.Sheet.Spigot.SealDepthMm),
                     Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
                 ],
                 Judge = c => Depth(c, "seal", "depth", c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default), "seal", "Done: shaft enters, nothing proud."),

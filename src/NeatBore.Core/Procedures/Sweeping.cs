@@ -26,8 +26,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
     public static IReadOnlyList<Slot> SetupSlots(StepContext c) => c.Chosen("school") == "dial"
         ?
         [
-            new Slot("droop", "On a true ring: bottom less top, as shown", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
-            Slot.Pick("held", "How the crank lies", new("held", "held central, bearings in"), new("loose", "loose in dry bearings")),
+            new Slot("droop", "Droop: bottom less top", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
+            Slot.Pick("held", "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
         ]
         : c.Chosen("school") is "ring"
             ?
@@ -44,7 +44,9 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         {
             return c.Step.Slots(c).All(s => c.Taken(c.Step.Id, s.Key))
                 ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
-                : Prompt.Next(c);
+                : c.Chosen("school") == "dial" && !c.Taken(c.Step.Id, "droop")
+                    ? new Judgement(Sentence.Of("Turn the dial on a true ring, hung the same way. Read bottom less top, as it shows."))
+                    : Prompt.Next(c);
         }
 
         var wraps = TapeWraps.Solve(new TapeWraps.Request(ring, shaft, tape));
@@ -64,7 +66,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             "dial" =>
             [
                 .. s_dialDeg.Select(deg => Dial(c, $"{deg}", deg, tightened)),
-                Dial(c, "repeat", 0, tightened) with { Label = $"{Clock.Text(0)} again" },
+                Dial(c, "repeat", 0, tightened) with { Label = "12 again" },
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
@@ -217,7 +219,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
     private double Free(StepContext c, HousingSheet housing) => Dowels(c) == "two" ? 0 : c.Number(Loose, "free") is { } across ? across / 2 : housing.HoleFreeMm;
 
     private Slot Dial(StepContext c, string key, double deg, int tightened) => new(
-        key, Label(c, deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
+        key, Label(deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
         Rig: new Dictionary<string, double>
         {
             ["bore"] = 1,
@@ -227,12 +229,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         });
 
     private Slot Feeler(StepContext c, double deg, bool required) => new(
-        $"{deg}", Label(c, deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
+        $"{deg}", Label(deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
 
-    private string Label(StepContext c, double deg)
-    {
-        var seen = Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
-        var bolt = Housing(c.Sheet).Bolts.FirstOrDefault(b => Math.Abs(Clock.Normalise(Deg(b.XMm, b.YMm) - deg + 180) - 180) <= 12);
-        return bolt is null ? seen : $"{seen}, bolt {bolt.Id}";
-    }
+    private string Label(double deg) => Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
 }

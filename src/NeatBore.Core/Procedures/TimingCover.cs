@@ -27,7 +27,7 @@ public static class TimingCover
                 return [there, .. all.Where(o => o != there)];
             }),
             new Choice("hang", "hang", "How the engine hangs", _ => Sweeping.Hangs),
-            new Choice("surface", "hang", "The dial’s tip reads", _ => [new("bore", "the seal’s bore"), new("outside", "an outside, such as a boss")]),
+            new Choice("surface", "hang", "The dial’s tip reads", _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]),
             new Choice(Sealant, Sealant, "The joint", sheet => [.. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)), new("gasket", "dry gasket"), new("dressed", "gasket, dressed")]),
         ],
         [

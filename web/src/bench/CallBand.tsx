@@ -70,7 +70,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
           <span className="sr-only">{`${word}. `}</span>
           {sentence}
         </p>
-        {call && !step.blockedBy && (
+        {call && !step.blockedBy && (released || sentence.length < 84) && (
           <p className="mt-1 font-read text-base text-muted">
             {writeSentence(call.why, reader)}
             {released &&
@@ -99,7 +99,9 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
 /** What is left until a deadline, or until the wait is over. The time is the core's; only the counting is done here. */
 function Countdown({ until, wait }: { until: string; wait: boolean }) {
   const left = (new Date(until).getTime() - useNow()) / 1000;
-  const [number, ...unit] = spanText(Math.abs(left)).split(' ');
+  const [number, ...unit] = spanText(Math.abs(left))
+    .replace(/^(\d+) h /, '$1\u00a0h ')
+    .split(' ');
   return (
     <p
       className={`w-[300px] justify-self-end text-center max-md:w-auto ${left <= 0 && !wait ? 'text-stop' : 'text-ink'}`}

@@ -117,7 +117,7 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     step.blockedBy ? null : instrumentFor(inHand?.instrument),
     inHand,
     inHand && `${stepKey}/${inHand.key}`,
-    `${build}/${task.ref.kind}`,
+    `${bench.view?.state.number ?? build}/${task.ref.kind}`,
   );
   const live = openSlot?.trace ? hand.recorder.trace : undefined;
   const watched = usePressWatch(step, live, hand.recorder.state === 'running');
@@ -348,6 +348,7 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
         send({ do: 'choose', task: task.ref, choice, option });
         // What is asked for follows from the choice; the hand begins with the first of it.
         setFocused(null);
+        requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
       }}
       places={scene.choice}
     />

@@ -26,7 +26,7 @@ export function endFloat({ sheet, step, reader }: SceneInput): Scene {
     .map(([f, r]) => (f === undefined || r === undefined ? undefined : r - f));
   const r = sheet.layout.flangeDiameterMm / 2;
   const s = 120 / r;
-  const [x, y] = [620, 262];
+  const [x, y] = [690, 262];
   const checks = step.now.call?.checks.filter((c) => c.name === 'float') ?? [];
   return {
     title: 'The crank’s rear end from the side, front at the left; the dial’s tip on the flange',
@@ -75,16 +75,18 @@ export function endFloat({ sheet, step, reader }: SceneInput): Scene {
               </Words>
             ),
         )}
-        {checks.length > 0 && <LimitScale at={[812, 300]} width={200} checks={checks} reader={reader} />}
+        {checks.length > 0 && <LimitScale at={[840, 340]} width={180} checks={checks} reader={reader} />}
       </>
     ),
   };
 }
 
 /** The shims that were picked, thick to thin, their thickness magnified; and the next best. */
-export function shims({ step, reader }: SceneInput): Scene {
+export function shims({ task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
-  const found = step.now.answer?.calculator === 'shim-stack' ? step.now.answer : undefined;
+  // The trial fits what was picked before.
+  const answer = step.now.answer ?? task.steps.find((s) => s.ref.step === 'pick')?.now.answer;
+  const found = answer?.calculator === 'shim-stack' ? answer : undefined;
   const best = found?.picks[0];
   const perMm = best
     ? 260 /

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { scaleLinear } from 'd3-scale';
-import type { EngineSheet, TaskState } from '../api/types';
+import type { EngineSheet, TaskState, TraceColumns } from '../api/types';
 import { clockIn, faced, writeMm, writeQuantity, type Reader } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import {
@@ -25,7 +25,7 @@ const partOf = (task: TaskState): string => (task.ref.kind === 'rear-seal' ? 'Th
 
 /** From where it is seen, and which way up it is drawn. */
 export const seen = (reader: Reader): string =>
-  `seen from the ${reader.view}${reader.up === undefined ? '' : ', as it hangs'}`;
+  `seen from the ${reader.view}${!reader.up ? '' : ', as it hangs'}`;
 
 /** The scale at which a part fits a box about the crank, px/mm. */
 function fitted(housing: Housing, reader: Reader, half: Point): number {
@@ -72,6 +72,12 @@ function Outline({
               <>
                 <circle cx={at[0]} cy={at[1]} r="8" fill="var(--color-field)" />
                 <circle cx={at[0]} cy={at[1]} r="2.5" fill="var(--color-structure)" />
+                <Words
+                  at={[at[0] + (at[0] < centre[0] ? -12 : 12), at[1] + 6]}
+                  anchor={at[0] < centre[0] ? 'end' : 'start'}
+                >
+                  {b.id}
+                </Words>
               </>
             )}
           </g>
@@ -105,13 +111,14 @@ export function housing({ sheet, task, step, reader }: SceneInput): Scene {
   for (const slot of slots)
     if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
   if (!part) return { title: step.title, places: placed, drawing: null };
-  const centre: Point = [800, part === sheet.cover ? 316 : 268];
-  const half: Point = part === sheet.cover ? [190, 232] : [210, 200];
+  const choosing = task.choices.some((c) => c.step === step.ref.step && c.options.length > 1);
+  const centre: Point = [choosing ? 924 : 780, part === sheet.cover ? 316 : 268];
+  const half: Point = choosing ? [112, 210] : part === sheet.cover ? [200, 232] : [220, 200];
   return {
     title: `${step.title}: ${partOf(task).toLowerCase()}, ${seen(reader)}`,
     turns: true,
     places: placed,
-    choice: { left: 28, bottom: 12, width: 250 },
+    choice: { left: 446, bottom: 12, width: 172 },
     drawing: (
       <>
         <Hatches />
@@ -153,21 +160,21 @@ export function hang({ sheet, task, step, reader }: SceneInput): Scene {
     y += 96;
   }
   const part = housingOf(sheet, task);
-  const centre: Point = [840, 296];
-  const scale = part ? fitted(part, reader, [150, 170]) : 1;
+  const centre: Point = [924, 286];
+  const scale = part ? fitted(part, reader, [112, 150]) : 1;
   return {
     title: `How it hangs, ${seen(reader)}`,
     turns: true,
     places,
-    choice: { left: 28, bottom: 12, width: 215 },
+    choice: { left: 446, bottom: 12, width: 172 },
     drawing: (
       <>
         <Hatches />
         {part && <Outline housing={part} centre={centre} scale={scale} reader={reader} />}
         <WayUp at={centre} upDeg={task.upDeg} reader={reader} />
         {task.upDeg != null && (
-          <Words at={[840, 486]} anchor="middle" size={20}>
-            {`up is ${clockIn(task.upDeg, reader)} of the engine`}
+          <Words at={[924, 468]} anchor="middle" size={20}>
+            {`${clockIn(task.upDeg, reader)} is up`}
           </Words>
         )}
       </>
@@ -176,14 +183,14 @@ export function hang({ sheet, task, step, reader }: SceneInput): Scene {
 }
 
 const around: Record<number, Point> = {
-  0: [372, 70],
-  45: [640, 96],
+  0: [352, 74],
+  45: [688, 128],
   90: [704, 250],
-  135: [640, 396],
+  135: [660, 396],
   180: [430, 420],
-  225: [220, 396],
+  225: [200, 396],
   270: [156, 250],
-  315: [204, 96],
+  315: [172, 128],
 };
 
 interface Found {
@@ -215,7 +222,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
     else if (slot.key === 'repeat') {
       const [x, y] = around[(Math.round(faced(0, reader) / 45) * 45) % 360]!;
       places[slot.key] = {
-        at: x === 372 ? [506, y] : [x, y + (y > 300 ? -88 : 88)],
+        at: x === 352 ? [520, y] : [x, y + (y > 300 ? -88 : 88)],
         to: onFaced(centre, bore, 0, reader),
       };
     } else if (slot.angleDeg != null)
@@ -281,7 +288,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
             </g>
           )}
         </g>
-        <WayUp at={[52, 452]} upDeg={task.upDeg} reader={reader} />
+        <WayUp at={[52, 432]} upDeg={task.upDeg} reader={reader} />
         <ScaleBar at={[24, 490]} px={0.05 * perMm} words={`${writeMm(0.05, reader)}, offsets only`} />
         {parked ? (
           <ParkedDial park={parked} needle={needle} reader={reader} limitMm={limit} />
@@ -368,8 +375,32 @@ function ParkedDial({
   );
 }
 
+/** The end of a line, a little short of what it points at. */
+const short = ([x0, y0]: Point, [x1, y1]: Point, by: number): Point => {
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  return [x1 - ((x1 - x0) * by) / length, y1 - ((y1 - y0) * by) / length];
+};
+
+/** A pull as it comes, torque against angle, with what it is pulled to. */
+function Pull({ trace, target, reader }: { trace: TraceColumns; target: number; reader: Reader }) {
+  const x = scaleLinear([0, Math.max(60, ...trace.x)], [40, 240]);
+  const y = scaleLinear([0, target * 1.2], [470, 300]);
+  const points = trace.x.map((angle, i) => `${x(angle)} ${y(trace.y[i] ?? 0)}`);
+  return (
+    <g fill="none" stroke="var(--color-structure)" strokeWidth="1.5">
+      <path d={`M40 296V470H246`} />
+      <path d={`M40 ${y(target)}H246`} stroke="var(--color-line)" strokeWidth="3" />
+      <Words at={[46, y(target) - 8]}>
+        {writeQuantity({ value: target, dimension: 'torque', resolution: 0.5 }, reader)}
+      </Words>
+      <Words at={[246, 492]} anchor="end">{`${Math.round(x.domain()[1]!)}°`}</Words>
+      {points.length > 1 && <path d={`M${points.join('L')}`} stroke="var(--color-mark)" strokeWidth="4" />}
+    </g>
+  );
+}
+
 /** Bolts in their places and in their order, filled as they are done; what was passed over or pulled twice is told. */
-export function bolts({ sheet, task, step, reader, open }: SceneInput): Scene {
+export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Scene {
   const plan = step.now.answer?.calculator === 'torque-plan' ? step.now.answer : undefined;
   const slots = slotsOf(step);
   const flange = step.ref.step === 'flange' ? sheet.rear?.flange : undefined;
@@ -418,7 +449,9 @@ export function bolts({ sheet, task, step, reader, open }: SceneInput): Scene {
     const bolt = ring.find((b) => b.id === id);
     places[slot.key] = {
       at: slot.key === current?.slot.key ? [900, 250] : [900, 360],
-      ...(bolt && slot.key === current?.slot.key ? { to: facedPoint(centre, scale, bolt, reader) } : {}),
+      ...(bolt && slot.key === current?.slot.key
+        ? { to: short([822, 250], facedPoint(centre, scale, bolt, reader), 24), from: [822, 250] }
+        : {}),
     };
   }
   const shows = [
@@ -505,6 +538,17 @@ export function bolts({ sheet, task, step, reader, open }: SceneInput): Scene {
               at={[800, 126]}
             >{`bolt ${boltId}, number ${order.indexOf(boltId) + 1} of ${order.length}`}</Words>
             <Words at={[800, 154]}>filled: done in this pass</Words>
+            {(live ?? lastTaken?.live?.trace) && (
+              <Pull
+                trace={live && live.x.length > 0 ? live : (lastTaken?.live?.trace ?? { x: [], y: [] })}
+                target={
+                  plan.passes[
+                    (live && live.x.length > 0 ? pass : Number(lastTaken?.slot.key.split('-')[0] ?? pass)) - 1
+                  ]?.nm ?? 1
+                }
+                reader={reader}
+              />
+            )}
             <g fill="none" stroke="var(--color-line)" strokeWidth="2">
               {plan.passes.map((p, i) => (
                 <g key={i}>

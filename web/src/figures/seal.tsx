@@ -134,8 +134,8 @@ export function sealDepth({ sheet, task, step, reader }: SceneInput): Scene {
             to: onFaced(centre, measured, slot.angleDeg, { ...reader, up: 0 }),
           }
         : slot.kind === 'tick'
-          ? { at: [24, 78] }
-          : { at: [160, 420] };
+          ? { at: [24, 78], width: 310 }
+          : { at: [150, 372] };
   });
   const straight = { ...reader, up: 0 };
   const found = step.now.answer?.calculator === 'squareness' ? step.now.answer : undefined;
@@ -302,7 +302,9 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
         : [];
   const said = (m: number) =>
     m < 100 ? `${writeNumber(m, 1)} min` : `${writeNumber(m / 60, m < 600 ? 0.5 : 1)} h`;
-  const x = (i: number) => 560 + i * 150;
+  const choosing = task.choices.some((c) => c.step === step.ref.step);
+  const [left, wide, top] = choosing ? [560, 150, 200] : [60, 310, 290];
+  const x = (i: number) => left + i * wide;
   return {
     title: chosen ? `${chosen.name}: its clock from the first of the bead` : 'A gasket: no clock runs',
     places: placed,
@@ -312,22 +314,22 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
         <Hatches />
         {marks.length > 0 && (
           <g fill="none" stroke="var(--color-line)" strokeWidth="2">
-            <rect x={x(0)} y="200" width="450" height="56" />
-            <rect x={x(0)} y="200" width="150" height="56" fill="url(#cut)" />
-            <rect x={x(1)} y="200" width="150" height="56" fill="url(#forbidden)" />
+            <rect x={x(0)} y={top} width={3 * wide} height="56" />
+            <rect x={x(0)} y={top} width={wide} height="56" fill="url(#cut)" />
+            <rect x={x(1)} y={top} width={wide} height="56" fill="url(#forbidden)" />
             {marks.map(([words, at], i) => (
               <g key={words as string}>
-                <path d={`M${x(i + 1)} 186V270`} strokeWidth="5" />
-                <Words at={[x(i + 1), 298]} anchor="end" size={20} bold>
+                <path d={`M${x(i + 1)} ${top - 14}V${top + 70}`} strokeWidth="5" />
+                <Words at={[x(i + 1), top + 98]} anchor="end" size={20} bold>
                   {words as string}
                 </Words>
-                <Words at={[x(i + 1), 324]} anchor="end" size={20} tone={i === 0 ? 'mark' : 'line'}>
+                <Words at={[x(i + 1), top + 124]} anchor="end" size={20} tone={i === 0 ? 'mark' : 'line'}>
                   {said(at as number)}
                 </Words>
               </g>
             ))}
-            <Words at={[x(0) + 8, 190]}>{spread ? 'bead begun' : 'bead'}</Words>
-            <Words at={[x(0), 370]}>
+            <Words at={[x(0) + 8, top - 10]}>{spread ? 'bead begun' : 'bead'}</Words>
+            <Words at={[x(0), top + 170]}>
               {clock && spread
                 ? 'at the temperature of this joint'
                 : 'at 23 °C, by the maker’s sheet; not to an even scale'}

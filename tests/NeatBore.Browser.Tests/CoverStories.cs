@@ -1,0 +1,261 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>Covers, seals and floats: what is centred, pressed and shimmed, on three engines.</summary>
+public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
+{
+    private static readonly (string Place, string Clock)[] s_round =
+        [("0", "12"), ("45", "1:30"), ("90", "3"), ("135", "4:30"), ("180", "6"), ("225", "7:30"), ("270", "9"), ("315", "10:30"), ("repeat", "12")];
+
+    [Fact]
+    public async Task A_cover_without_dowels_walks_in_from_where_it_sat()
+    {
+        var build = await app.BuildAsync("061");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/timing-cover/cover");
+        builder.GoOn("Begin: Timing cover");
+        builder.Read("cover", "TC-7");
+        Steps.Ticks(builder, "clean", "flat", "dowels");
+        builder.Click("//button[contains(., 'upside down')]");
+        builder.Read("droop", "0.02");
+        builder.Pick("held", "held central");
+        Steps.Ticks(builder, "on", "finger");
+        builder.WaitForPlace("0");
+        builder.Arm("Simulated dial");
+        Sweep(builder);
+        builder.See("The cover sits 0.20 mm off towards ");
+        builder.See("until the dial meets the mark.");
+        builder.IsAccessible();
+        builder.Click("//button[contains(., 'Turn to how it hangs')]");
+        builder.See("seen from the front, as it hangs");
+        builder.Click("//button[contains(., 'Turn 12 to the top')]");
+        builder.Park();
+        builder.Picture("bench-cover");
+        for (var tap = 0; tap < 10; tap++)
+        {
+            builder.Click("//button[starts-with(., 'Tap it towards ')]");
+        }
+
+        builder.See("on its mark: sweep again");
+        builder.Again("Tapped it");
+        Sweep(builder);
+        builder.See("Central, ");
+        builder.See("0.20");
+        builder.GoOn("Sweep, snug");
+        Sweep(builder);
+        builder.See("Still central, ");
+        builder.IsAccessible();
+        builder.GoOn("Witness marks, cover off");
+        Steps.Ticks(builder, "marks", "off", "ready");
+        builder.Read("shop", "18");
+        builder.See("Begin the bead, and tick it as you do.");
+        builder.IsAccessible();
+        builder.Tick("spread");
+        builder.See("left, min:s");
+        builder.Picture("bench-sealant");
+
+        // The clock is the record's: it runs on through a reload.
+        builder.Open($"{app.Address}/");
+        builder.See("Closed to its marks: ");
+        builder.Open($"{app.Address}/builds/{build}/timing-cover/cover");
+        builder.Tick("closed");
+        builder.See("Closed in time.");
+        builder.GoOn("One confirming sweep");
+        Typed(builder);
+        builder.See("On its marks, ");
+        builder.GoOn("Tighten in order");
+        Pull(builder, 30, () =>
+        {
+            builder.IsAccessible();
+            builder.Picture("bench-bolts");
+        });
+        builder.See("All tight. One last sweep");
+        builder.GoOn("Sweep, tight");
+        builder.WaitForPlace("0");
+        builder.Arm("Simulated dial");
+        Sweep(builder);
+        builder.See("The cover sits 0.0");
+        builder.GoOn("Sump rail");
+        builder.Read("left", "0.03");
+        builder.Read("right", "-0.02");
+        builder.See("The rail is flush.");
+        builder.IsAccessible();
+        builder.GoOn("Cure, then oil");
+        builder.See("still to wait");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Tapped it");
+        builder.See("The cover sits 0.20 mm off");
+        builder.HasNoErrors();
+    }
+
+    [Fact]
+    public async Task A_rear_housing_is_centred_and_its_seal_pressed_on_the_V6()
+    {
+        var build = await app.BuildAsync("062", "v6-3.0");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/rear-seal/rear-seal");
+        builder.GoOn("Begin: Rear seal");
+        builder.See("Set the crank’s float first");
+        builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
+        builder.GoOn("Begin: Crank float");
+        Steps.Ticks(builder, "stand", "bare", "mark");
+        builder.WaitForPlace("front-1");
+        builder.Arm("Simulated dial");
+        Pushes(builder);
+        builder.See("The rear seal may go in.");
+        builder.IsAccessible();
+        builder.Open($"{app.Address}/builds/{build}/rear-seal/rear-seal");
+        builder.Read("seal", "RS-92");
+        Steps.Ticks(builder, "clean", "flange");
+        builder.Read("droop", "0.00");
+        builder.Pick("held", "held central");
+        builder.Tick("on");
+        builder.WaitForPlace("0");
+        builder.Arm("Simulated dial");
+        Sweep(builder, rear: true);
+        builder.See("The housing sits 0.20 mm off towards ");
+        builder.See("seen from the rear");
+        builder.IsAccessible();
+        builder.Park();
+        for (var tap = 0; tap < 10; tap++)
+        {
+            builder.Click("//button[starts-with(., 'Tap it towards ')]");
+        }
+
+        builder.See("on its mark: sweep again");
+        builder.Again("Tapped it");
+        Sweep(builder, rear: true);
+        builder.See("Central, ");
+        builder.GoOn("Housing’s bolts in order");
+        Pull(builder, 18);
+        builder.See("All tight. Sweep it once more.");
+        builder.GoOn("Sweep, tight");
+        builder.WaitForPlace("0");
+        builder.Arm("Simulated dial");
+        Sweep(builder, rear: true);
+        builder.See("tight. Now the seal.");
+        builder.GoOn("Lip, case and track");
+        Steps.Ticks(builder, "oil", "spring", "inward", "film", "guard", "plate");
+        foreach (var (place, depth) in (IEnumerable<(string, string)>)[("0", "0.20"), ("90", "0.10"), ("180", "-0.30"), ("270", "-0.20")])
+        {
+            builder.Read(place, depth);
+        }
+
+        builder.See("Turn screw 5 in by 0.25");
+        builder.IsAccessible();
+        builder.Picture("bench-press-plate");
+        builder.Again("One pass round");
+        builder.Tick("plate");
+        foreach (var (place, depth) in (IEnumerable<(string, string)>)[("0", "0.50"), ("90", "0.52"), ("180", "0.50"), ("270", "0.48")])
+        {
+            builder.Read(place, depth);
+        }
+
+        builder.See("Square and at depth.");
+        builder.GoOn("Flange’s bolts");
+        builder.Tick("new");
+        Pull(builder, 24);
+        builder.See("All tight. The rear seal is done.");
+        builder.GoOn("Open the record");
+        builder.See("Tapped it");
+        builder.HasNoErrors();
+    }
+
+    [Fact]
+    public async Task The_four_gets_its_shims_and_its_sleeve()
+    {
+        var build = await app.BuildAsync("063", "four-1.8");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
+        builder.GoOn("Begin: Crank float");
+        Steps.Ticks(builder, "stand", "bare", "mark");
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("front-1", "0"), ("rear-1", "0.66"), ("front-2", "0"), ("rear-2", "0.67"), ("front-3", "0.01"), ("rear-3", "0.67")])
+        {
+            builder.Read(place, value);
+        }
+
+        builder.Tick("stock");
+        builder.See("Fit ");
+        builder.See("it leaves 0.1");
+        builder.IsAccessible();
+        builder.Picture("bench-shims");
+        builder.GoOn("Trial, torqued");
+        builder.Read("fitted", "three, 0.558 in all");
+        Steps.Ticks(builder, "oiled", "torqued");
+        builder.WaitForPlace("front-1");
+        builder.Arm("Simulated dial");
+        Pushes(builder);
+        builder.See("Float 0.10 mm.");
+        builder.GoOn("Open the record");
+
+        builder.Open($"{app.Address}/builds/{build}/rear-sleeve/rear-seal");
+        builder.GoOn("Begin: Repair sleeve");
+        builder.Read("sleeve", "RSL-84");
+        Steps.Ticks(builder, "clean", "way-round");
+        builder.See("1 to 3: 57.16 mm");
+        builder.IsAccessible();
+        Steps.Ticks(builder, "made", "fits", "square");
+        foreach (var gaps in (string[][])[["3.0", "3.4", "3.9", "3.5"], ["1.00", "1.05", "1.10", "1.05"], ["0.04", "0.05", "0.05", "0.04"]])
+        {
+            foreach (var (place, gap) in (string[])["0", "90", "180", "270"] is var places ? places.Zip(gaps) : [])
+            {
+                builder.Read(place, gap);
+            }
+
+            if (gaps[0] != "0.04")
+            {
+                builder.See(gaps[0] == "3.0" ? "Even it up: screw " : "of a turn on each screw");
+                builder.IsAccessible();
+                builder.Again("Turned the screws");
+            }
+        }
+
+        builder.See("Home and even. Plate off.");
+        builder.GoOn("Looked at");
+        Steps.Ticks(builder, "flush", "smooth", "wiped");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Turned the screws");
+        builder.HasNoErrors();
+    }
+
+    private static void Sweep(Builder builder, bool rear = false)
+    {
+        foreach (var (place, clock) in s_round)
+        {
+            builder.Dial(place, place == "repeat" ? "12 again" : rear ? s_round[(8 - Array.FindIndex(s_round, r => r.Place == place)) % 8].Clock : clock);
+        }
+    }
+
+    private static void Typed(Builder builder)
+    {
+        foreach (var (place, _) in s_round)
+        {
+            var deg = place == "repeat" ? 0 : double.Parse(place, CultureInfo.InvariantCulture);
+            builder.Read(place, (0.02 - (0.02 * Math.Cos(deg * Math.PI / 180))).ToString("0.000", CultureInfo.InvariantCulture));
+        }
+    }
+
+    private static void Pushes(Builder builder)
+    {
+        for (var n = 1; n <= 3; n++)
+        {
+            builder.Gauge($"front-{n}");
+            builder.Gauge($"rear-{n}");
+        }
+    }
+
+    private static void Pull(Builder builder, int pulls, Action? halfWay = null)
+    {
+        for (var n = 0; n < pulls; n++)
+        {
+            builder.PullBolt();
+            if (n == pulls / 2)
+            {
+                halfWay?.Invoke();
+            }
+        }
+    }
+}

@@ -85,7 +85,9 @@ public class CentringTests
             Assert.Equal(0, Math.Abs(Clock.Normalise(turned.OffsetDeg!.Value - found.OffsetDeg!.Value - turn + 180) - 180), 1e-6);
             var rear = Solve(request with
             {
-                View = View.Rear, UpDeg = -request.UpDeg, Readings = [.. request.Readings.Select(r => r with { AngleDeg = Clock.FromOtherEnd(r.AngleDeg) })],
+                View = View.Rear,
+                UpDeg = -request.UpDeg,
+                Readings = [.. request.Readings.Select(r => r with { AngleDeg = Clock.FromOtherEnd(r.AngleDeg) })],
             });
             Assert.Equal(0, Math.Abs(Clock.Normalise(Clock.FromOtherEnd(rear.OffsetDeg!.Value) - found.OffsetDeg.Value + 180) - 180), 1e-6);
             var lifted = Solve(request with { Readings = [.. request.Readings.Select(r => r with { ValueMm = (r.ValueMm * scale) + 7 })], SagMm = request.SagMm * scale });

@@ -48,6 +48,8 @@ const baseUnit: Partial<Record<string, string>> = {
 };
 
 const standsStillFor = 1200;
+/** A wrench that clicked is let go at once. */
+const pullStandsStillFor = 500;
 const atMost = 20_000;
 
 /** Records one quantity against another as they come, and stops by itself when nothing moves any more. */
@@ -105,7 +107,11 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
     });
     const timer = setInterval(() => {
       show();
-      if (kept.x.length > 3 && performance.now() - kept.at > standsStillFor) stop();
+      if (
+        kept.x.length > 3 &&
+        performance.now() - kept.at > (y === 'torque' ? pullStandsStillFor : standsStillFor)
+      )
+        stop();
     }, 120);
     return () => {
       silence();

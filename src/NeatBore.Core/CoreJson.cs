@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Bench;
+using NeatBore.Core.CamBearings;
 using NeatBore.Core.Centring;
 using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
@@ -74,6 +75,18 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(SealantClock.Answer), TypeInfoPropertyName = "SealantClockAnswer")]
 [JsonSerializable(typeof(TapeWraps.Request), TypeInfoPropertyName = "TapeWrapsRequest")]
 [JsonSerializable(typeof(TapeWraps.Answer), TypeInfoPropertyName = "TapeWrapsAnswer")]
+[JsonSerializable(typeof(OilHoleWindow.Request), TypeInfoPropertyName = "OilHoleWindowRequest")]
+[JsonSerializable(typeof(OilHoleWindow.Answer), TypeInfoPropertyName = "OilHoleWindowAnswer")]
+[JsonSerializable(typeof(SightPosition.Request), TypeInfoPropertyName = "SightPositionRequest")]
+[JsonSerializable(typeof(SightPosition.Answer), TypeInfoPropertyName = "SightPositionAnswer")]
+[JsonSerializable(typeof(ShellClearance.Request), TypeInfoPropertyName = "ShellClearanceRequest")]
+[JsonSerializable(typeof(ShellClearance.Answer), TypeInfoPropertyName = "ShellClearanceAnswer")]
+[JsonSerializable(typeof(BoreLine.Request), TypeInfoPropertyName = "BoreLineRequest")]
+[JsonSerializable(typeof(BoreLine.Answer), TypeInfoPropertyName = "BoreLineAnswer")]
+[JsonSerializable(typeof(DriveOrder.Request), TypeInfoPropertyName = "DriveOrderRequest")]
+[JsonSerializable(typeof(DriveOrder.Answer), TypeInfoPropertyName = "DriveOrderAnswer")]
+[JsonSerializable(typeof(TurningDrag.Request), TypeInfoPropertyName = "TurningDragRequest")]
+[JsonSerializable(typeof(TurningDrag.Answer), TypeInfoPropertyName = "TurningDragAnswer")]
 [JsonSerializable(typeof(PressWatch.Request), TypeInfoPropertyName = "PressWatchRequest")]
 [JsonSerializable(typeof(PressWatch.Answer), TypeInfoPropertyName = "PressWatchAnswer")]
 [JsonSerializable(typeof(BalancerVerdict.Answer), TypeInfoPropertyName = "BalancerVerdictAnswer")]

@@ -20,6 +20,11 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
 
     private const string Wrench = """{"targetNm":140,"wrenchLengthMm":420,"adaptorLengthMm":60,"adaptorAngleDeg":35}""";
 
+    private const string Holes = """
+        "passages":[{"id":"main","angleDeg":185,"fromFaceMm":12,"shape":{"kind":"circle","diameterMm":7}},{"id":"rocker","angleDeg":30,"fromFaceMm":12.3,"shape":{"kind":"slot","lengthMm":8,"widthMm":4,"axis":"around"}}],
+        "shellHoles":[{"feeds":"main","angleDeg":180,"fromEdgeMm":10,"shape":{"kind":"circle","diameterMm":7}},{"feeds":"rocker","angleDeg":30,"fromEdgeMm":10,"shape":{"kind":"circle","diameterMm":5}}]
+        """;
+
     private const string Steel = """{"youngGpa":205,"poisson":0.29,"yieldMpa":400,"expansionPerC":11.7e-6}""";
 
     /// <summary>A sound request for every other calculator, to be spoilt field by field.</summary>
@@ -54,6 +59,12 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
         ("bolt-circle", """{"diameterMm":76,"holes":6,"holeDiameterMm":10,"outerMm":100,"offsets":[{"hole":2,"radialMm":0.5,"deg":1}]}"""),
         ("sealant-clock", """{"product":{"skinMinutes":10,"openMinutes":12,"handleHours":2,"cureHours":24},"spreadAt":"2026-03-01T10:00:00+00:00","nowAt":"2026-03-01T10:05:00+00:00"}"""),
         ("tape-wraps", """{"ringInnerMm":34.4,"noseMm":34.02,"tapeMm":0.08}"""),
+        ("oil-hole-window", $$"""{"boreDiameterMm":52,{{Holes}},"position":{"rotationDeg":2.1,"depthMm":1.4},"reach":{"rotationDeg":[-10,10],"depthMm":[0,3]},"finalDepthMm":2.5}"""),
+        ("sight-position", $$"""{"boreDiameterMm":52,{{Holes}},"sights":[{"passage":"main","offAroundMm":0.4,"offAlongMm":-0.6,"uncertaintyMm":0.4}]}"""),
+        ("shell-clearance", $$"""{"boreMm":[52.0,52.01],"shellOuterMm":52.09,"wallMm":1.5,"journalMm":48.95,"block":"iron-grey","shell":{{Steel}},"cam":"steel-forged","operatingC":95,"limits":{"crushMm":[0.05,0.13],"clearanceMm":[0.04,0.11]} }"""),
+        ("bore-line", """{"stations":[{"id":"1","zMm":20,"xMm":0,"yMm":0.01,"radialClearanceMm":0.03},{"id":"2","zMm":120,"xMm":0.02,"yMm":0,"radialClearanceMm":0.03},{"id":"3","zMm":220,"xMm":0,"yMm":0,"radialClearanceMm":0.03}],"limits":{"maxNeighbourMm":0.05}}"""),
+        ("drive-order", """{"bores":[{"id":"1","zMm":10,"widthMm":22,"diameterMm":52,"shellOuterMm":52.09,"shellInnerMm":49,"shellWidthMm":20},{"id":"2","zMm":110,"widthMm":22,"diameterMm":51.5,"shellOuterMm":51.59,"shellInnerMm":48.5,"shellWidthMm":20}],"ends":{"front":true,"rear":false},"tool":{"kind":"expanding","reachMm":700,"coneMinMm":45,"coneMaxMm":53,"barMm":30,"colletLengthMm":40},"school":"far-end-first"}"""),
+        ("turning-drag", $$"""{"readings":[{{string.Join(',', Enumerable.Range(0, 8).Select(i => $$$"""{"angleDeg":{{{45 * i}}},"nm":{{{1 + (i % 2)}}}}"""))}}],"limitNm":3}"""),
         ("press-trace", $$"""
             {"points":[{{string.Join(',', Enumerable.Range(0, 40).Select(i => $$$"""{"travelMm":{{{i}}},"forceN":{{{(i < 38 ? 300 * i : 20000)}}}}"""))}}],
              "expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":8800,"highN":14090}]},"seatTravelMm":38,"seatToleranceMm":1,"limitN":25000}

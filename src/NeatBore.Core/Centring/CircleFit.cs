@@ -60,6 +60,9 @@ internal sealed class CircleFit
         }
     }
 
+    /// <summary>Where the twice-round part is largest, degrees in [0, 180); null where there is none.</summary>
+    public double? TwiceLargestDeg => Ovality is null or < 1e-9 ? null : Clock.Normalise(Math.Atan2(_twiceSin, _twiceCos) * 180 / Math.PI) / 2;
+
     /// <summary>Expanded uncertainty of the oval, along its own direction; 0 where it was not fitted.</summary>
     public double OvalityUncertainty =>
         Ovality is null ? 0 : Ovality < 1e-9 ? 2 * Along(3, 1, 0) : 2 * Along(3, 2 * _twiceCos / Ovality.Value, 2 * _twiceSin / Ovality.Value);

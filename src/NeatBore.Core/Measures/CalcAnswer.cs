@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.CamBearings;
 using NeatBore.Core.Centring;
 using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
@@ -33,6 +34,12 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(BoltCircle.Answer), "bolt-circle")]
 [JsonDerivedType(typeof(SealantClock.Answer), "sealant-clock")]
 [JsonDerivedType(typeof(TapeWraps.Answer), "tape-wraps")]
+[JsonDerivedType(typeof(OilHoleWindow.Answer), "oil-hole-window")]
+[JsonDerivedType(typeof(SightPosition.Answer), "sight-position")]
+[JsonDerivedType(typeof(ShellClearance.Answer), "shell-clearance")]
+[JsonDerivedType(typeof(BoreLine.Answer), "bore-line")]
+[JsonDerivedType(typeof(DriveOrder.Answer), "drive-order")]
+[JsonDerivedType(typeof(TurningDrag.Answer), "turning-drag")]
 [JsonDerivedType(typeof(PressWatch.Answer), "press-watch")]
 [JsonDerivedType(typeof(BalancerVerdict.Answer), "balancer-verdict")]
 public abstract record CalcAnswer

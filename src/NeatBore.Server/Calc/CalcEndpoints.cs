@@ -1,6 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core;
+using NeatBore.Core.CamBearings;
 using NeatBore.Core.Centring;
 using NeatBore.Core.Crank;
 using NeatBore.Core.Fasteners;
@@ -40,6 +41,12 @@ internal static class CalcEndpoints
         calc.Map("bolt-circle", BoltCircle.Solve, CoreJson.Default.BoltCircleRequest, CoreJson.Default.BoltCircleAnswer, BoltCircle.Model);
         calc.Map("sealant-clock", SealantClock.Solve, CoreJson.Default.SealantClockRequest, CoreJson.Default.SealantClockAnswer, SealantClock.Model);
         calc.Map("tape-wraps", TapeWraps.Solve, CoreJson.Default.TapeWrapsRequest, CoreJson.Default.TapeWrapsAnswer, TapeWraps.Model);
+        calc.Map("oil-hole-window", OilHoleWindow.Solve, CoreJson.Default.OilHoleWindowRequest, CoreJson.Default.OilHoleWindowAnswer, OilHoleWindow.Model);
+        calc.Map("sight-position", SightPosition.Solve, CoreJson.Default.SightPositionRequest, CoreJson.Default.SightPositionAnswer, SightPosition.Model);
+        calc.Map("shell-clearance", ShellClearance.Solve, CoreJson.Default.ShellClearanceRequest, CoreJson.Default.ShellClearanceAnswer, ShellClearance.Model);
+        calc.Map("bore-line", BoreLine.Solve, CoreJson.Default.BoreLineRequest, CoreJson.Default.BoreLineAnswer, BoreLine.Model);
+        calc.Map("drive-order", DriveOrder.Solve, CoreJson.Default.DriveOrderRequest, CoreJson.Default.DriveOrderAnswer, DriveOrder.Model);
+        calc.Map("turning-drag", TurningDrag.Solve, CoreJson.Default.TurningDragRequest, CoreJson.Default.TurningDragAnswer, TurningDrag.Model);
         calc.Draw("bolt-circle.svg", PlateDrawing.Svg, "image/svg+xml");
         calc.Draw("bolt-circle.dxf", PlateDrawing.Dxf, "image/vnd.dxf");
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");

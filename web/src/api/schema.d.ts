@@ -1449,6 +1449,354 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/oil-hole-window": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** open = area common to passage and hole on the unrolled bore, exact; share = open/most; best = largest worst share in reach (Brunn–Minkowski: one summit) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OilHoleWindowRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OilHoleWindowAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/sight-position": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** weighted least squares, w = 4/U²; around = D/2·(hole + turn − passage), along = depth + fromEdge − fromFace */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SightPositionRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SightPositionAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/shell-clearance": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** crush = shell outside − bore; inside = bore − 2·wall; clearance = inside − journal; hot by each part's expansion (a thin shell takes the bore's shape) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ShellClearanceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShellClearanceAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/bore-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** slack = −min over lines of max(distance − clearance), by a barrier method; of equals the least Σ distance² */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BoreLineRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BoreLineAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/drive-order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** most shells fitted, then fewest changes of end, then the school (far end first, or the nearer end), then front, then id; exact */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DriveOrderRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DriveOrderAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/turning-drag": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** least squares torque = mean + once a turn + twice a turn; hitch or lobes above a quarter of the mean */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TurningDragRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TurningDragAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bolt-circle.svg": {
         parameters: {
             query?: never;
@@ -2498,6 +2846,73 @@ export interface components {
          * @enum {unknown}
          */
         BoreCentringSense: "gap" | "plunger-in";
+        /** @description What was found, mm. Slack above 0 turns freely, below 0 binds. The neighbour's step is null for two bearings. */
+        BoreLineAnswer: {
+            /** Format: double */
+            slackMm: number;
+            tightest: string[];
+            line: components["schemas"]["BoreLineBestLine"];
+            stations: components["schemas"]["BoreLineStationRoom"][];
+            /** Format: double */
+            worstNeighbourMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description The line: at z = 0, mm, and per metre of z, mm. */
+        BoreLineBestLine: {
+            /** Format: double */
+            x0Mm: number;
+            /** Format: double */
+            xPerM: number;
+            /** Format: double */
+            y0Mm: number;
+            /** Format: double */
+            yPerM: number;
+        };
+        /** @description Least slack, and the most that a bearing may stand off the line through its neighbours, mm. */
+        BoreLineLineLimits: {
+            /**
+             * Format: double
+             * @default 0
+             */
+            minSlackMm: number;
+            /** Format: double */
+            maxNeighbourMm?: null | number;
+        };
+        /** @description Bearings as measured; x right and y towards 12 in the view, z from the face that it looks at; mm. */
+        BoreLineRequest: {
+            /** @description 2 to 20, each at its own place. */
+            stations: components["schemas"]["BoreLineStation"][];
+            /** @description The end that it is seen from. */
+            view?: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of a bearing's place.
+             * @default 0
+             */
+            gaugeUncertaintyMm: number;
+            limits?: null | components["schemas"]["BoreLineLineLimits"];
+        };
+        /** @description A bearing: its middle, mm, and the journal's radial clearance in it, mm, 0 or larger. */
+        BoreLineStation: {
+            id: string;
+            /** Format: double */
+            zMm: number;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            /** Format: double */
+            radialClearanceMm: number;
+        };
+        /** @description How far a bearing stands off the line, and the room that is left in it, mm. */
+        BoreLineStationRoom: {
+            id: string;
+            /** Format: double */
+            offMm: number;
+            /** Format: double */
+            leftMm: number;
+        };
         /** @description A whole build as an open file: out and in again without loss. */
         BuildFile: {
             /** @description Always string BuildFile.FormatName. */
@@ -2569,7 +2984,7 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -2659,6 +3074,20 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description What was found, mm. Slack above 0 turns freely, below 0 binds. The neighbour's step is null for two bearings. */
+        CalcAnswerBoreLineAnswer: {
+            /** @enum {string} */
+            calculator?: "bore-line";
+            /** Format: double */
+            slackMm: number;
+            tightest: string[];
+            line: components["schemas"]["BoreLineBestLine"];
+            stations: components["schemas"]["BoreLineStationRoom"][];
+            /** Format: double */
+            worstNeighbourMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
         /** @description Where the hub stands. */
         CalcAnswerDrawTravelAnswer: {
             /** @enum {string} */
@@ -2681,6 +3110,15 @@ export interface components {
             forceN: null | components["schemas"]["Band"];
             /** @description The force band over the whole travel, N; null if the fit is not known. */
             curve?: null | components["schemas"]["InterferenceFitForcePoint"][];
+            model: null | string;
+        };
+        /** @description The order, what is impossible, and the next three orders. */
+        CalcAnswerDriveOrderAnswer: {
+            /** @enum {string} */
+            calculator?: "drive-order";
+            order: components["schemas"]["DriveOrderDriven"][];
+            impossible: components["schemas"]["DriveOrderImpossible"][];
+            alternatives: components["schemas"]["DriveOrderDriveStep"][][];
             model: null | string;
         };
         /** @description What it takes. */
@@ -2763,6 +3201,19 @@ export interface components {
             degrees: number;
             model: null | string;
         };
+        /** @description What is open now and at depth, the best place in reach, and what to do. */
+        CalcAnswerOilHoleWindowAnswer: {
+            /** @enum {string} */
+            calculator?: "oil-hole-window";
+            passages: components["schemas"]["OilHoleWindowWindow"][];
+            /** Format: double */
+            worstShare: number;
+            atFinal: null | components["schemas"]["OilHoleWindowAtDepth"];
+            best: components["schemas"]["OilHoleWindowBestPlace"];
+            advice: components["schemas"]["OilHoleWindowDriveAdvice"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
         /** @description What happened. */
         CalcAnswerPressTraceAnswer: {
             /** @enum {string} */
@@ -2834,12 +3285,50 @@ export interface components {
             now: components["schemas"]["SealantClockStage"][];
             model: null | string;
         };
+        /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
+        CalcAnswerShellClearanceAnswer: {
+            /** @enum {string} */
+            calculator?: "shell-clearance";
+            /** Format: double */
+            crushMm: number;
+            /** Format: double */
+            crushHotMm: number;
+            /** Format: double */
+            insideMm: number;
+            /** Format: double */
+            clearanceMm: number;
+            /** Format: double */
+            clearanceHotMm: number;
+            /** Format: double */
+            boreGrowthMm: number;
+            /** Format: double */
+            reamToMm: null | number;
+            /** Format: double */
+            stockMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
         /** @description The best five different stacks, and whether any lies within the target. */
         CalcAnswerShimChoiceAnswer: {
             /** @enum {string} */
             calculator?: "shim-stack";
             picks: components["schemas"]["ShimChoicePick"][];
             reachable: boolean;
+            model: null | string;
+        };
+        /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
+        CalcAnswerSightPositionAnswer: {
+            /** @enum {string} */
+            calculator?: "sight-position";
+            /** Format: double */
+            rotationDeg: number;
+            /** Format: double */
+            depthMm: number;
+            uncertainty: components["schemas"]["SightPositionShellUncertainty"];
+            /** Format: double */
+            residualMm: number;
+            oddOneOut: null | string;
+            call: null | components["schemas"]["Call"];
             model: null | string;
         };
         /** @description What was found. Angles in [0, 360) in the request's view; null where there is no tilt to speak of. */
@@ -3001,6 +3490,26 @@ export interface components {
             rateNmPerDeg: null | number;
             /** @description All that were found; empty where it is as wanted. */
             findings: components["schemas"]["TorqueTraceTorqueFinding"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS. */
+        CalcAnswerTurningDragAnswer: {
+            /** @enum {string} */
+            calculator?: "turning-drag";
+            /** Format: double */
+            meanNm: number;
+            /** Format: double */
+            onceNm: number;
+            /** Format: double */
+            onceDeg: null | number;
+            /** Format: double */
+            twiceNm: number;
+            /** Format: double */
+            twiceDeg: null | number;
+            /** Format: double */
+            residualNm: number;
+            finding: components["schemas"]["TurningDragFinding"];
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
@@ -3259,6 +3768,90 @@ export interface components {
          * @enum {unknown}
          */
         Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
+        /** @description The order, what is impossible, and the next three orders. */
+        DriveOrderAnswer: {
+            order: components["schemas"]["DriveOrderDriven"][];
+            impossible: components["schemas"]["DriveOrderImpossible"][];
+            alternatives: components["schemas"]["DriveOrderDriveStep"][][];
+            model: null | string;
+        };
+        /** @description A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and width. */
+        DriveOrderBore: {
+            id: string;
+            /** Format: double */
+            zMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            diameterMm: number;
+            /** Format: double */
+            shellOuterMm: number;
+            /** Format: double */
+            shellInnerMm: number;
+            /** Format: double */
+            shellWidthMm: number;
+        };
+        /**
+         * @description The end that a shell goes in from.
+         * @enum {unknown}
+         */
+        DriveOrderDriveEnd: "front" | "rear";
+        /**
+         * @description How the order is chosen.
+         * @enum {unknown}
+         */
+        DriveOrderDriveSchool: "far-end-first" | "nearer-end";
+        /** @description A shell and its end. */
+        DriveOrderDriveStep: {
+            id: string;
+            from: components["schemas"]["DriveOrderDriveEnd"];
+        };
+        /** @description A shell, the end it goes in from, and why. */
+        DriveOrderDriven: {
+            id: string;
+            from: components["schemas"]["DriveOrderDriveEnd"];
+            because: string;
+        };
+        /** @description The tool: how far it reaches, what its cone centres in, its bar, and its collet. */
+        DriveOrderDriver: {
+            kind: components["schemas"]["DriveOrderDriverKind"];
+            /** Format: double */
+            reachMm: number;
+            /** Format: double */
+            coneMinMm: number;
+            /** Format: double */
+            coneMaxMm: number;
+            /** Format: double */
+            barMm: number;
+            /** Format: double */
+            colletLengthMm: number;
+        };
+        /**
+         * @description What drives.
+         * @enum {unknown}
+         */
+        DriveOrderDriverKind: "expanding" | "rod";
+        /** @description A shell that can't be driven so, and why. */
+        DriveOrderImpossible: {
+            id: string;
+            because: string;
+        };
+        /** @description Which ends are open. */
+        DriveOrderOpenEnds: {
+            front: boolean;
+            rear: boolean;
+        };
+        /** @description A tunnel, which of its ends are open, and the tool; mm. */
+        DriveOrderRequest: {
+            /** @description 1 to 9. */
+            bores: components["schemas"]["DriveOrderBore"][];
+            /** @description Which ends are open: a stand closes the rear. */
+            ends: components["schemas"]["DriveOrderOpenEnds"];
+            /** @description The tool. */
+            tool: components["schemas"]["DriveOrderDriver"];
+            /** @description How the order is chosen. */
+            school: components["schemas"]["DriveOrderDriveSchool"];
+        };
         /** @description The engine seen from its side. z in mm from the block's front face, rearwards; heights in mm above the crank's axis. */
         EngineLayout: {
             /**
@@ -3480,6 +4073,28 @@ export interface components {
         HealthReport: {
             ready: boolean;
             cannotReach: string[];
+        };
+        /** @description A hole's shape on the unrolled bore, mm. */
+        HoleShape: {
+            /** @description What shape. */
+            kind: components["schemas"]["ShapeKind"];
+            /**
+             * Format: double
+             * @description Of a circle.
+             */
+            diameterMm?: null | number;
+            /**
+             * Format: double
+             * @description Of a slot, over its round ends.
+             */
+            lengthMm?: null | number;
+            /**
+             * Format: double
+             * @description Of a slot or a groove.
+             */
+            widthMm?: null | number;
+            /** @description Which way a slot lies. */
+            axis?: components["schemas"]["SlotAxis"];
         };
         /** @description A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing. */
         HousingSheet: {
@@ -4201,6 +4816,117 @@ export interface components {
             /** Format: date-time */
             doneAt: string;
         };
+        /** @description What is open now and at depth, the best place in reach, and what to do. */
+        OilHoleWindowAnswer: {
+            passages: components["schemas"]["OilHoleWindowWindow"][];
+            /** Format: double */
+            worstShare: number;
+            atFinal: null | components["schemas"]["OilHoleWindowAtDepth"];
+            best: components["schemas"]["OilHoleWindowBestPlace"];
+            advice: components["schemas"]["OilHoleWindowDriveAdvice"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description The same with the shell driven to depth and not turned. */
+        OilHoleWindowAtDepth: {
+            /** Format: double */
+            worstShare: number;
+            passages: components["schemas"]["OilHoleWindowWindow"][];
+        };
+        /** @description The best place in reach, the nearest of those that are as good. */
+        OilHoleWindowBestPlace: {
+            /** Format: double */
+            rotationDeg: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            worstShare: number;
+            passages: components["schemas"]["OilHoleWindowWindow"][];
+        };
+        /** @description Turn it so far and drive it so far, in numbers and in words. */
+        OilHoleWindowDriveAdvice: {
+            /** Format: double */
+            turnDeg: number;
+            direction: components["schemas"]["OilHoleWindowTurn"];
+            /** Format: double */
+            driveMm: number;
+            words: string;
+        };
+        /** @description The shell's turn, clockwise, and depth of its edge, with its expanded uncertainty. */
+        OilHoleWindowPlace: {
+            /** Format: double */
+            rotationDeg: number;
+            /** Format: double */
+            depthMm: number;
+            uncertainty?: null | components["schemas"]["SightPositionShellUncertainty"];
+        };
+        /** @description Turn and depth as [low, high]. */
+        OilHoleWindowRange: {
+            rotationDeg: number[];
+            depthMm: number[];
+        };
+        /** @description A bearing, where its shell is, and where it may still go; mm and degrees. */
+        OilHoleWindowRequest: {
+            /**
+             * Format: double
+             * @description Of the bore.
+             */
+            boreDiameterMm: number;
+            /** @description In the bore. */
+            passages: components["schemas"]["Passage"][];
+            /** @description In the shell, one for each passage. */
+            shellHoles: components["schemas"]["ShellHole"][];
+            /** @description Where the shell is. */
+            position: components["schemas"]["OilHoleWindowPlace"];
+            /** @description Where it may go. */
+            reach: components["schemas"]["OilHoleWindowRange"];
+            /** @description The end that angles are seen from and depths are from. */
+            view?: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description Where it will be driven to.
+             */
+            finalDepthMm?: null | number;
+            /**
+             * @description Whether it still turns.
+             * @default true
+             */
+            canTurn: boolean;
+            /**
+             * @description Whether it can come back; a driven shell only goes deeper.
+             * @default false
+             */
+            canBackOut: boolean;
+            /**
+             * Format: double
+             * @description Share open that is wanted.
+             * @default 0.8
+             */
+            goShare: number;
+            /**
+             * Format: double
+             * @description Share below which it is a stop.
+             * @default 0.6
+             */
+            stopShare: number;
+        };
+        /**
+         * @description Which way to turn it.
+         * @enum {unknown}
+         */
+        OilHoleWindowTurn: "none" | "clockwise" | "anticlockwise";
+        /** @description One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper, mm. */
+        OilHoleWindowWindow: {
+            id: string;
+            /** Format: double */
+            openMm2: number;
+            /** Format: double */
+            openShare: number;
+            /** Format: double */
+            offAroundMm: number;
+            /** Format: double */
+            offAlongMm: number;
+        };
         OpenBuild: {
             /** Format: uuid */
             build: string;
@@ -4238,6 +4964,15 @@ export interface components {
             part: string;
             /** @description What the tool must fit. */
             need: components["schemas"]["ToolMatchToolNeed"];
+        };
+        /** @description A passage in the bore: where it breaks through, degrees in the view and mm from the face that the view looks at. */
+        Passage: {
+            id: string;
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            fromFaceMm: number;
+            shape: components["schemas"]["HoleShape"];
         };
         /** @description Names a stored picture by the SHA-256 of its bytes, in lower-case hex. */
         PhotoRef: {
@@ -4804,11 +5539,89 @@ export interface components {
                 [key: string]: components["schemas"]["Quantity"];
             };
         };
+        /**
+         * @description What shape a hole has.
+         * @enum {unknown}
+         */
+        ShapeKind: "circle" | "slot" | "groove";
         /** @description Names one version of an engine sheet. */
         SheetRef: {
             id: string;
             /** Format: int32 */
             version: number;
+        };
+        /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
+        ShellClearanceAnswer: {
+            /** Format: double */
+            crushMm: number;
+            /** Format: double */
+            crushHotMm: number;
+            /** Format: double */
+            insideMm: number;
+            /** Format: double */
+            clearanceMm: number;
+            /** Format: double */
+            clearanceHotMm: number;
+            /** Format: double */
+            boreGrowthMm: number;
+            /** Format: double */
+            reamToMm: null | number;
+            /** Format: double */
+            stockMm: null | number;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A bore, its shell and the journal at 20 °C; lengths in mm. */
+        ShellClearanceRequest: {
+            /** @description 1 to 1,000 readings of the bore. */
+            boreMm: number[];
+            /**
+             * Format: double
+             * @description Outside of the shell.
+             */
+            shellOuterMm: number;
+            /**
+             * Format: double
+             * @description Its wall.
+             */
+            wallMm: number;
+            /**
+             * Format: double
+             * @description The cam's journal.
+             */
+            journalMm: number;
+            /** @description Material of the block. */
+            block: components["schemas"]["MaterialChoice"];
+            /** @description Material of the shell. */
+            shell: components["schemas"]["MaterialChoice"];
+            /** @description Material of the cam. */
+            cam: components["schemas"]["MaterialChoice"];
+            /**
+             * Format: double
+             * @description Temperature when hot, −60 to 300 °C.
+             */
+            operatingC: number;
+            limits?: null | components["schemas"]["ShellClearanceShellLimits"];
+            /**
+             * Format: double
+             * @description Expanded uncertainty (k = 2) of one reading.
+             * @default 0
+             */
+            gaugeUncertaintyMm: number;
+        };
+        /** @description Crush and clearance wanted, [low, high], mm. */
+        ShellClearanceShellLimits: {
+            crushMm?: null | number[];
+            clearanceMm?: null | number[];
+        };
+        /** @description A hole in the shell for a passage: degrees on the shell, and mm from its edge nearest the view's face. */
+        ShellHole: {
+            feeds: string;
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            fromEdgeMm: number;
+            shape: components["schemas"]["HoleShape"];
         };
         /** @description The best five different stacks, and whether any lies within the target. */
         ShimChoiceAnswer: {
@@ -4886,6 +5699,52 @@ export interface components {
          * @enum {unknown}
          */
         Side: "upper" | "lower";
+        /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
+        SightPositionAnswer: {
+            /** Format: double */
+            rotationDeg: number;
+            /** Format: double */
+            depthMm: number;
+            uncertainty: components["schemas"]["SightPositionShellUncertainty"];
+            /** Format: double */
+            residualMm: number;
+            oddOneOut: null | string;
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /** @description A bearing and what was seen; mm and degrees. */
+        SightPositionRequest: {
+            /**
+             * Format: double
+             * @description Of the bore.
+             */
+            boreDiameterMm: number;
+            /** @description In the bore. */
+            passages: components["schemas"]["Passage"][];
+            /** @description In the shell. */
+            shellHoles: components["schemas"]["ShellHole"][];
+            /** @description 1 to 100. */
+            sights: components["schemas"]["SightPositionSight"][];
+            /** @description The end that angles are seen from. */
+            view?: components["schemas"]["View"];
+        };
+        /** @description Expanded uncertainty (k = 2) of turn and depth. */
+        SightPositionShellUncertainty: {
+            /** Format: double */
+            rotationDeg: number;
+            /** Format: double */
+            depthMm: number;
+        };
+        /** @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2). */
+        SightPositionSight: {
+            passage: string;
+            /** Format: double */
+            offAroundMm: number;
+            /** Format: double */
+            offAlongMm: number;
+            /** Format: double */
+            uncertaintyMm: number;
+        };
         /** @description Who did it, with the role held at that moment. */
         Signer: {
             id: string;
@@ -4944,6 +5803,12 @@ export interface components {
             /** @description The kind of thing in the crib that is counted with it: the reading keeps what was there. */
             stock?: null | string;
         };
+        /**
+         * @description Which way a slot lies.
+         * @default around
+         * @enum {unknown}
+         */
+        SlotAxis: "around" | "along";
         /**
          * @description What a slot takes.
          * @enum {unknown}
@@ -5750,6 +6615,43 @@ export interface components {
             widthMm: number;
             /** Format: double */
             angleDeg: number;
+        };
+        /** @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS. */
+        TurningDragAnswer: {
+            /** Format: double */
+            meanNm: number;
+            /** Format: double */
+            onceNm: number;
+            /** Format: double */
+            onceDeg: null | number;
+            /** Format: double */
+            twiceNm: number;
+            /** Format: double */
+            twiceDeg: null | number;
+            /** Format: double */
+            residualNm: number;
+            finding: components["schemas"]["TurningDragFinding"];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+        };
+        /**
+         * @description What it is.
+         * @enum {unknown}
+         */
+        TurningDragFinding: "free" | "even-drag" | "hitch" | "lobes";
+        /** @description Torques round a turn: 8 to 1,000, N·m; degrees in the view; the most that an even drag may be, N·m. */
+        TurningDragRequest: {
+            readings: components["schemas"]["TurningDragTurningTorque"][];
+            view?: components["schemas"]["View"];
+            /** Format: double */
+            limitNm?: null | number;
+        };
+        /** @description A torque in N·m at an angle in degrees. */
+        TurningDragTurningTorque: {
+            /** Format: double */
+            angleDeg: number;
+            /** Format: double */
+            nm: number;
         };
         /**
          * @description What the numbers say, from best to worst.

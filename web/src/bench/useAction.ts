@@ -40,8 +40,12 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
       const many = slot.kind === 'number';
       const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
       const run = (on: boolean) => void aim({ [verb]: on ? '1' : '0' });
-      if (recorder.state === 'idle' && now?.up && !hand.ready)
-        return { words: 'Setting up', keyName: 'Space', act: () => undefined };
+      if (recorder.state === 'idle' && simulated && now !== null && !(now.up && hand.ready))
+        return {
+          words: now.up ? 'Setting up' : 'Waiting for its line',
+          keyName: 'Space',
+          act: () => undefined,
+        };
       if (recorder.state === 'idle')
         return {
           words: simulated

@@ -190,7 +190,7 @@ public class CamBearingTests
         {
             var request = Worked(rotation, depth);
             var seen = OilHoleWindow.Solve(request).Passages;
-            var found = SightPosition.Solve(new(52, request.Passages, request.ShellHoles, [.. seen.Select(p => new SightPosition.Sight(p.Id, p.OffAroundMm, p.OffAlongMm, 0.4))]));
+            var found = SightPosition.Solve(new(52, request.Passages, request.ShellHoles, [.. seen.Select(p => new SightPosition.Look(p.Id, p.OffAroundMm, p.OffAlongMm, 0.4))]));
             Assert.Equal(rotation, found.RotationDeg, 1e-9);
             Assert.Equal(depth, found.DepthMm, 1e-9);
             Assert.Equal(0.4 / Math.Sqrt(2), found.Uncertainty.DepthMm, 1e-9);

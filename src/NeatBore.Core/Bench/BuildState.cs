@@ -66,7 +66,8 @@ public sealed record ReadingState(
     StrikeReason? Struck,
     ToolMatch.CribTool? Tool,
     string? Option,
-    TraceColumns? Trace);
+    TraceColumns? Trace,
+    Sight? Sight);
 
 /// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
 public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
@@ -100,6 +101,7 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 /// <summary>A step as it stands.</summary>
 /// <param name="Ref">Its address.</param>
 /// <param name="Title">What is done.</param>
+/// <param name="ItemName">The item it is done for, in words; empty for once.</param>
 /// <param name="Figure">The figure that shows it.</param>
 /// <param name="Gate">What its gate wants, if it is one.</param>
 /// <param name="Cautions">Shown with it.</param>
@@ -116,6 +118,7 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 public sealed record StepState(
     StepRef Ref,
     string Title,
+    string ItemName,
     string Figure,
     string? Gate,
     IReadOnlyList<string> Cautions,

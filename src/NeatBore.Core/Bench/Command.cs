@@ -24,7 +24,7 @@ public sealed record StartTask(Guid Id, DateTimeOffset DoneAt, TaskRef Task) : C
 /// <summary>Choose an option.</summary>
 public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Choice, string Option) : Command(Id, DoneAt);
 
-/// <summary>Take a reading as typed, in the unit that stood beside the field; or a trace, in base units.</summary>
+/// <summary>Take a reading as typed, in the unit that stood beside the field; or a trace or a sight, in base units.</summary>
 public sealed record TakeReading(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -34,7 +34,8 @@ public sealed record TakeReading(
     string DecimalMark = ".",
     string? Instrument = null,
     bool OddConfirmed = false,
-    TraceColumns? Trace = null) : Command(Id, DoneAt);
+    TraceColumns? Trace = null,
+    Sight? Sight = null) : Command(Id, DoneAt);
 
 /// <summary>Strike a reading, or rub out the last one.</summary>
 public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);

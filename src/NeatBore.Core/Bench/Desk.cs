@@ -142,6 +142,11 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             return Traced(take, slot, by);
         }
 
+        if (slot.Kind == SlotKind.Sight)
+        {
+            return Seen(take, by);
+        }
+
         if (slot.Kind != SlotKind.Number)
         {
             if (slot.Stock is { } kind)
@@ -179,6 +184,20 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         return new ReadingTaken(
             take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed,
             Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null);
+    }
+
+    private static ReadingTaken Seen(TakeReading take, Instrument? by)
+    {
+        if (take.Sight is not { } sight || Math.Abs(sight.AroundMm) > 100 || Math.Abs(sight.AlongMm) > 100)
+        {
+            throw new UnusableInputException("sight", "must say what was seen: how far the metal stands off, within 100 mm, or that the passage is shut");
+        }
+
+        static string Way(double mm, string plus, string minus) => Math.Abs(mm) < 0.005 ? "" : $"{Wording.Number(Math.Abs(mm), 0.01)} mm {(mm > 0 ? plus : minus)}";
+        var words = sight.Kind == SightKind.Shut ? "shut"
+            : string.Join(", ", new[] { Way(sight.AroundMm, "clockwise", "anticlockwise"), Way(sight.AlongMm, "rearwards", "forwards") }.Where(w => w.Length > 0));
+        return new ReadingTaken(
+            take.Id, take.DoneAt, take.Slot, (words.Length == 0 ? "fully open" : words) + (sight.Kind == SightKind.Wire ? ", by wire" : ""), null, by, false, Sight: sight);
     }
 
     private static ReadingTaken Traced(TakeReading take, Slot slot, Instrument? by)

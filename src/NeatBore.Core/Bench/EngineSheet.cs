@@ -50,6 +50,7 @@ public sealed record SheetRef(string Id, int Version);
 /// <param name="EndFloat">The crank's end float.</param>
 /// <param name="Rear">The rear seal and what holds it.</param>
 /// <param name="Spigot">The spigot bearing in the crank's end.</param>
+/// <param name="Cam">The cam tunnel.</param>
 /// <param name="Sealants">Sealants that may be used; the first is usual.</param>
 public sealed record EngineSheet(
     string Id,
@@ -64,7 +65,8 @@ public sealed record EngineSheet(
     FloatSheet? EndFloat = null,
     RearSheet? Rear = null,
     SpigotSheet? Spigot = null,
-    IReadOnlyList<SealantSheet>? Sealants = null)
+    IReadOnlyList<SealantSheet>? Sealants = null,
+    CamSheet? Cam = null)
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]
@@ -361,6 +363,60 @@ public sealed record RearFlangeSheet(
 /// <summary>The spigot bearing: its sizes, its depth in the crank's end and its seal's depth, mm.</summary>
 public sealed record SpigotSheet(double OuterMm, double InnerMm, double WidthMm, double DepthMm, Limit Depth, double? SealDepthMm = null, Limit? SealDepth = null);
 
+/// <summary>The cam tunnel: its bearings front to rear, and what cam and block are made of.</summary>
+/// <param name="Bearings">As they stand in the layout.</param>
+/// <param name="Block">Of the block.</param>
+/// <param name="Shell">Of the shells.</param>
+/// <param name="Cam">Of the cam.</param>
+/// <param name="OperatingC">Temperature of the block when hot, °C.</param>
+/// <param name="ThrustPlate">The bearing whose shell must stand below the face for a thrust plate; null for none.</param>
+/// <param name="Recess">How deep that one stands below the face, mm.</param>
+/// <param name="Crush">Crush wanted, mm.</param>
+/// <param name="Clearance">Clearance wanted, mm.</param>
+/// <param name="TurnTorque">Most torque to turn the cam by hand, N·m.</param>
+/// <param name="PlugDepth">Depth of the blanking plug behind the rear bearing, mm; null where there is none.</param>
+public sealed record CamSheet(
+    IReadOnlyList<CamBearingSheet> Bearings,
+    Material Block,
+    Material Shell,
+    Material Cam,
+    double OperatingC,
+    string? ThrustPlate = null,
+    Limit? Recess = null,
+    Limit? Crush = null,
+    Limit? Clearance = null,
+    Limit? TurnTorque = null,
+    Limit? PlugDepth = null);
+
+/// <summary>A cam bearing: its bore and its shell, mm. Angles from the front, depths from the bore's front face.</summary>
+/// <param name="Id">As in the layout.</param>
+/// <param name="ZMm">The bore's front face.</param>
+/// <param name="WidthMm">Of the bore.</param>
+/// <param name="DiameterMm">Of the bore.</param>
+/// <param name="Mark">What its shell is marked.</param>
+/// <param name="ShellOuterMm">Outside of the shell.</param>
+/// <param name="WallMm">Its wall.</param>
+/// <param name="ShellWidthMm">Its width.</param>
+/// <param name="JournalMm">The cam's journal.</param>
+/// <param name="DepthMm">Depth of the shell's front edge when driven.</param>
+/// <param name="Passages">Oil passages in the bore.</param>
+/// <param name="Holes">Holes in the shell.</param>
+/// <param name="JointDeg">Where the shell's joint stands; null for a seamless one.</param>
+public sealed record CamBearingSheet(
+    string Id,
+    double ZMm,
+    double WidthMm,
+    double DiameterMm,
+    string Mark,
+    double ShellOuterMm,
+    double WallMm,
+    double ShellWidthMm,
+    double JournalMm,
+    double DepthMm,
+    IReadOnlyList<CamBearings.Passage> Passages,
+    IReadOnlyList<CamBearings.ShellHole> Holes,
+    double? JointDeg = null);
+
 /// <summary>A sealant with its times, and where they came from.</summary>
 public sealed record SealantSheet(string Id, string Name, Seals.SealantClock.Product Product, LimitSource Source);
 
@@ -432,6 +488,24 @@ public static class HouseDefaults
 
     /// <summary>Gap at which a sleeve drawn on the flange is home, mm.</summary>
     public static Limit SleeveHome { get; } = new(null, 0.10, LimitSource.Default);
+
+    /// <summary>Crush of a cam bearing's shell, mm.</summary>
+    public static Limit ShellCrush { get; } = new(0.05, 0.13, LimitSource.Default);
+
+    /// <summary>Clearance of a cam's journal, mm.</summary>
+    public static Limit CamClearance { get; } = new(0.04, 0.11, LimitSource.Default);
+
+    /// <summary>Share of an oil passage that is wanted open, and the least that can work.</summary>
+    public static Limit OilWindow { get; } = new(0.6, 0.8, LimitSource.Default);
+
+    /// <summary>Torque that turns a cam by hand, N·m.</summary>
+    public static Limit CamTurns { get; } = new(null, 3, LimitSource.Default);
+
+    /// <summary>How true what is seen down a passage is, mm (k = 2).</summary>
+    public const double SightMm = 0.4;
+
+    /// <summary>How often a shell may be driven: measured again at the second, a stop at the third.</summary>
+    public const int MostDrives = 3;
 
     /// <summary>How much a crank that lies loose in its dry bearings adds to the uncertainty of a centring, mm.</summary>
     public const double LooseCrankMm = 0.02;

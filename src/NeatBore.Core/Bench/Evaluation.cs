@@ -91,11 +91,20 @@ public static class Evaluation
         var steps = new List<StepState>();
         var known = new Dictionary<string, object?>(StringComparer.Ordinal);
         string? gate = null;
-        foreach (var step in procedure.Steps)
+        for (var at = 0; at < procedure.Steps.Count;)
         {
-            foreach (var item in step.Each(sheet))
+            // Steps that go together are done item by item.
+            var end = at + 1;
+            while (procedure.Steps[at].Together is { } word && end < procedure.Steps.Count && procedure.Steps[end].Together == word)
             {
-                var context = new StepContext(step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other);
+                end++;
+            }
+
+            var together = procedure.Steps.Skip(at).Take(end - at).ToList();
+            at = end;
+            foreach (var (item, step) in together[0].Each(ContextOf(together[0], "")).SelectMany(item => together.Select(step => (item, step))))
+            {
+                var context = ContextOf(step, item);
                 var state = StepOf(step, new StepRef(started.Task, step.Id, item), context, journal, steps, gate);
                 steps.Add(state);
                 if (state.Gate is not null && !state.Passed)
@@ -104,6 +113,9 @@ public static class Evaluation
                 }
             }
         }
+
+        StepContext ContextOf(Step step, string item) => new(
+            step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
 
         var next = steps.FirstOrDefault(s => !s.Passed);
         return new TaskState(
@@ -121,6 +133,13 @@ public static class Evaluation
             procedure.Up(chosen));
     }
 
+    /// <summary>How one item of a task stands; a task without steps for it stands as a whole.</summary>
+    private static Standing StandingAt(TaskState task, string item)
+    {
+        var own = task.Steps.Where(s => s.Ref.Item == item && s.Status != StepStatus.LeftOut).ToList();
+        return own.Find(s => !s.Passed) is { } next ? StandingOf(next, own) : own.Count > 0 ? Standing.Done : task.Standing;
+    }
+
     private static Standing StandingOf(StepState next, List<StepState> steps) => next.Now.Call?.Verdict switch
     {
         Verdict.Stop => Standing.Stop,
@@ -136,7 +155,7 @@ public static class Evaluation
         if (left.Because is { } because)
         {
             return new StepState(
-                at, step.Title, step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
+                at, step.Title, ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
                 new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at]);
         }
 
@@ -148,7 +167,7 @@ public static class Evaluation
         var now = conflict is null ? Judge(step, context) : new Judgement(
             Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
 
-        var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need)).FirstOrDefault(s => s is { Passed: false });
+        var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0))).FirstOrDefault(s => s is { Passed: false });
         var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
         var calls = journal.Calls(at);
         var given = calls.Count > 0 ? calls[^1] : null;
@@ -161,11 +180,13 @@ public static class Evaluation
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         return new StepState(
-            at, step.Title, step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
+            at, step.Title, ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
-                : [.. before.Where(s => s.Status != StepStatus.LeftOut && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
+                : [.. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
     }
+
+    private static string ItemName(Step step, StepContext context) => context.Item.Length == 0 ? "" : step.ItemName(context.Sheet, context.Item);
 
     private static Judgement Judge(Step step, StepContext context)
     {
@@ -199,11 +220,11 @@ public static class Evaluation
         {
             var here = book.Newest
                 .Where(p => p.Places(sheet).Contains(place.Id))
-                .Select(p => new TaskRef(p.Id, place.Id))
-                .Select(r => new PlaceTask(
-                    r,
-                    book.Newest.First(p => p.Id == r.Kind).Title,
-                    tasks.Find(t => t.Ref == r)?.Standing ?? Standing.ToDo))
+                .Select(p => (Procedure: p, Ref: new TaskRef(p.Id, p.Home ?? place.Id)))
+                .Select(p => new PlaceTask(
+                    p.Ref,
+                    p.Procedure.Title,
+                    tasks.Find(t => t.Ref == p.Ref) is not { } task ? Standing.ToDo : p.Procedure.Home is null ? task.Standing : StandingAt(task, place.Id)))
                 .ToList();
             // Tasks stand in working order: one that was passed over for a later one is not waited for.
             var begun = here.FindLastIndex(t => tasks.Exists(b => b.Ref == t.Ref));

@@ -97,6 +97,7 @@ internal sealed class Journal
             _struck.TryGetValue(reading.Id, out var because) ? because : null,
             reading.Tool,
             reading.Option,
-            reading.Trace?.Columns().Thinned(DrawnPoints));
+            reading.Trace?.Columns().Thinned(DrawnPoints),
+            reading.Sight);
     }
 }

@@ -119,6 +119,7 @@ public sealed record RoundBegan(Guid Id, DateTimeOffset DoneAt, StepRef Step, in
 /// <param name="Tool">The tool that was picked, as it stood in the crib.</param>
 /// <param name="Option">The id of what was picked, where one of a few was.</param>
 /// <param name="Trace">The trace that was kept.</param>
+/// <param name="Sight">What was seen down a passage.</param>
 /// <param name="Stock">What was counted in the crib with it, as it stood.</param>
 public sealed record ReadingTaken(
     Guid Id,
@@ -131,7 +132,25 @@ public sealed record ReadingTaken(
     ToolMatch.CribTool? Tool = null,
     string? Option = null,
     PackedTrace? Trace = null,
+    Sight? Sight = null,
     IReadOnlyList<ToolMatch.CribTool>? Stock = null) : LogEvent(Id, DoneAt);
+
+/// <summary>How something was seen down a passage.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<SightKind>))]
+public enum SightKind
+{
+    /// <summary>By eye: the drawn metal was moved until it looked the same.</summary>
+    [JsonStringEnumMemberName("seen")] Seen,
+
+    /// <summary>By a bent wire that catches on one side.</summary>
+    [JsonStringEnumMemberName("wire")] Wire,
+
+    /// <summary>Nothing but metal.</summary>
+    [JsonStringEnumMemberName("shut")] Shut,
+}
+
+/// <summary>A look down a passage: how far the shell's hole stands off it, + clockwise seen from the front and + rearwards, mm.</summary>
+public sealed record Sight(SightKind Kind, double AroundMm = 0, double AlongMm = 0);
 
 /// <summary>A reading no longer counts.</summary>
 public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);

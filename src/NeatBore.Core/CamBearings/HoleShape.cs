@@ -63,14 +63,14 @@ public sealed record HoleShape(ShapeKind Kind, double? DiameterMm = null, double
         switch (Kind)
         {
             case ShapeKind.Circle:
-                faults.Require(DiameterMm is > 0, $"{field}.diameterMm", "must be given for a circle, larger than 0");
+                faults.Require(DiameterMm is >= 0.1, $"{field}.diameterMm", "must be given for a circle, 0.1 mm or larger");
                 break;
             case ShapeKind.Slot:
-                faults.Require(WidthMm is > 0, $"{field}.widthMm", "must be given for a slot, larger than 0");
+                faults.Require(WidthMm is >= 0.1, $"{field}.widthMm", "must be given for a slot, 0.1 mm or larger");
                 faults.Require(LengthMm is { } length && length >= (WidthMm ?? 0), $"{field}.lengthMm", "must be given for a slot, over its round ends, not below its width");
                 break;
             default:
-                faults.Require(WidthMm is > 0, $"{field}.widthMm", "must be given for a groove, larger than 0");
+                faults.Require(WidthMm is >= 0.1, $"{field}.widthMm", "must be given for a groove, 0.1 mm or larger");
                 break;
         }
 

@@ -19,10 +19,10 @@ public static class SightPosition
     /// <param name="Sights">1 to 100.</param>
     /// <param name="View">The end that angles are seen from.</param>
     public sealed record Request(
-        double BoreDiameterMm, IReadOnlyList<Passage> Passages, IReadOnlyList<ShellHole> ShellHoles, IReadOnlyList<Sight> Sights, View View = View.Front);
+        double BoreDiameterMm, IReadOnlyList<Passage> Passages, IReadOnlyList<ShellHole> ShellHoles, IReadOnlyList<Look> Sights, View View = View.Front);
 
     /// <summary>A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2).</summary>
-    public sealed record Sight(string Passage, double OffAroundMm, double OffAlongMm, double UncertaintyMm);
+    public sealed record Look(string Passage, double OffAroundMm, double OffAlongMm, double UncertaintyMm);
 
     /// <summary>The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others.</summary>
     public sealed record Answer(double RotationDeg, double DepthMm, ShellUncertainty Uncertainty, double ResidualMm, string? OddOneOut, Call? Call) : CalcAnswer
@@ -64,7 +64,7 @@ public static class SightPosition
                 Around: s.OffAroundMm - HolePairs.Around(hole.AngleDeg - passage.AngleDeg, request.BoreDiameterMm),
                 Along: s.OffAlongMm - (hole.FromEdgeMm - passage.FromFaceMm));
         }).ToList();
-        Fit Of(IReadOnlyList<(Sight Sight, double Around, double Along)> sights)
+        Fit Of(IReadOnlyList<(Look Sight, double Around, double Along)> sights)
         {
             var weights = sights.Select(s => 4 / (s.Sight.UncertaintyMm * s.Sight.UncertaintyMm)).ToList();
             var total = weights.Sum();

@@ -20,6 +20,9 @@ public sealed record Procedure(
     IReadOnlyList<Choice> Choices,
     IReadOnlyList<Step> Steps)
 {
+    /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands for its own items.</summary>
+    public string? Home { get; init; }
+
     /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
     public View View { get; init; } = View.Front;
 
@@ -42,7 +45,13 @@ public sealed record Step(string Id, string Title, string Figure)
     private static readonly string[] s_once = [""];
 
     /// <summary>The items it is done for; "" for once.</summary>
-    public Func<EngineSheet, IReadOnlyList<string>> Each { get; init; } = _ => s_once;
+    public Func<StepContext, IReadOnlyList<string>> Each { get; init; } = _ => s_once;
+
+    /// <summary>Steps side by side with the same word are done item by item, not step by step.</summary>
+    public string? Together { get; init; }
+
+    /// <summary>An item as the builder says it.</summary>
+    public Func<EngineSheet, string, string> ItemName { get; init; } = (_, item) => item;
 
     /// <summary>Whether it is done at all on this engine and by this school, and if not, why.</summary>
     public Func<StepContext, Applies> When { get; init; } = _ => Applies.Yes;
@@ -98,6 +107,9 @@ public enum SlotKind
 
     /// <summary>One quantity against another, as a gauge records it.</summary>
     [JsonStringEnumMemberName("trace")] Trace,
+
+    /// <summary>What is seen down an oil passage.</summary>
+    [JsonStringEnumMemberName("sight")] Sight,
 }
 
 /// <summary>One reading that a step asks for.</summary>
@@ -181,7 +193,8 @@ public sealed class StepContext(
     IReadOnlyDictionary<string, string> choices,
     Func<string, string, string, ReadingTaken?> reading,
     Dictionary<string, object?>? known = null,
-    Func<string, TaskState?>? other = null)
+    Func<string, TaskState?>? other = null,
+    Func<string, string, int>? round = null)
 {
     private readonly Dictionary<string, object?> _known = known ?? [];
 
@@ -214,6 +227,18 @@ public sealed class StepContext(
 
         return (T?)found;
     }
+
+    /// <summary>The same for another item of the task.</summary>
+    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round);
+
+    /// <summary>The same as another step sees it.</summary>
+    public StepContext At(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round);
+
+    /// <summary>How often a step has been begun for this item, from 1.</summary>
+    public int Round(string step) => round?.Invoke(step, Item) ?? 1;
+
+    /// <summary>What was seen in a slot, or null.</summary>
+    public Sight? Sight(string step, string slot) => Reading(step, slot)?.Sight;
 
     /// <summary>Another task of the same build as it stands, by its kind; null where it was not begun.</summary>
     public TaskState? Other(string kind) => other?.Invoke(kind);
@@ -257,7 +282,7 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
     public static ProcedureBook Default { get; } = new(
                 [
             BalancerOff.Version1, BalancerOff.Version2, BalancerInspection.Version1,
-            TimingCover.Version1, FrontSeal.Version1,
+            TimingCover.Version1, FrontSeal.Version1, CamBearingSet.Version1,
             BalancerOn.Version1, BalancerOn.Version2,
             CrankFloat.Version1, RepairSleeve.Version1, RearSeal.Version1, SpigotBearing.Version1,
         ]);

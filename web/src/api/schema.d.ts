@@ -3546,6 +3546,85 @@ export interface components {
             doneAt: string;
             release: null | components["schemas"]["Release"];
         };
+        /** @description A cam bearing: its bore and its shell, mm. Angles from the front, depths from the bore's front face. */
+        CamBearingSheet: {
+            /** @description As in the layout. */
+            id: string;
+            /**
+             * Format: double
+             * @description The bore's front face.
+             */
+            zMm: number;
+            /**
+             * Format: double
+             * @description Of the bore.
+             */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description Of the bore.
+             */
+            diameterMm: number;
+            /** @description What its shell is marked. */
+            mark: string;
+            /**
+             * Format: double
+             * @description Outside of the shell.
+             */
+            shellOuterMm: number;
+            /**
+             * Format: double
+             * @description Its wall.
+             */
+            wallMm: number;
+            /**
+             * Format: double
+             * @description Its width.
+             */
+            shellWidthMm: number;
+            /**
+             * Format: double
+             * @description The cam's journal.
+             */
+            journalMm: number;
+            /**
+             * Format: double
+             * @description Depth of the shell's front edge when driven.
+             */
+            depthMm: number;
+            /** @description Oil passages in the bore. */
+            passages: components["schemas"]["Passage"][];
+            /** @description Holes in the shell. */
+            holes: components["schemas"]["ShellHole"][];
+            /**
+             * Format: double
+             * @description Where the shell's joint stands; null for a seamless one.
+             */
+            jointDeg?: null | number;
+        };
+        /** @description The cam tunnel: its bearings front to rear, and what cam and block are made of. */
+        CamSheet: {
+            /** @description As they stand in the layout. */
+            bearings: components["schemas"]["CamBearingSheet"][];
+            /** @description Of the block. */
+            block: components["schemas"]["Material"];
+            /** @description Of the shells. */
+            shell: components["schemas"]["Material"];
+            /** @description Of the cam. */
+            cam: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description Temperature of the block when hot, °C.
+             */
+            operatingC: number;
+            /** @description The bearing whose shell must stand below the face for a thrust plate; null for none. */
+            thrustPlate?: null | string;
+            recess?: null | components["schemas"]["Limit"];
+            crush?: null | components["schemas"]["Limit"];
+            clearance?: null | components["schemas"]["Limit"];
+            turnTorque?: null | components["schemas"]["Limit"];
+            plugDepth?: null | components["schemas"]["Limit"];
+        };
         /** @description One value held against one limit. */
         Check: {
             /** @description What is checked, such as "interference". */
@@ -3723,7 +3802,7 @@ export interface components {
              */
             doneAt: string;
         };
-        /** @description Take a reading as typed, in the unit that stood beside the field; or a trace, in base units. */
+        /** @description Take a reading as typed, in the unit that stood beside the field; or a trace or a sight, in base units. */
         CommandTakeReading: {
             /** @enum {string} */
             do?: "take-reading";
@@ -3737,6 +3816,7 @@ export interface components {
             /** @default false */
             oddConfirmed: boolean;
             trace?: null | components["schemas"]["TraceColumns"];
+            sight?: null | components["schemas"]["Sight"];
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -3926,6 +4006,7 @@ export interface components {
             spigot?: null | components["schemas"]["SpigotSheet"];
             /** @description Sealants that may be used; the first is usual. */
             sealants?: null | components["schemas"]["SealantSheet"][];
+            cam?: null | components["schemas"]["CamSheet"];
         };
         /** @description A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m. */
         FlangeSheet: {
@@ -4673,6 +4754,7 @@ export interface components {
             /** @description The id of what was picked, where one of a few was. */
             option?: null | string;
             trace?: null | components["schemas"]["PackedTrace"];
+            sight?: null | components["schemas"]["Sight"];
             /** @description What was counted in the crib with it, as it stood. */
             stock?: null | components["schemas"]["ToolMatchCribTool"][];
             /**
@@ -5200,6 +5282,7 @@ export interface components {
             tool: null | components["schemas"]["ToolMatchCribTool"];
             option: null | string;
             trace: null | components["schemas"]["TraceColumns"];
+            sight: null | components["schemas"]["Sight"];
         };
         /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
         RearFlangeSheet: {
@@ -5699,6 +5782,25 @@ export interface components {
          * @enum {unknown}
          */
         Side: "upper" | "lower";
+        /** @description A look down a passage: how far the shell's hole stands off it, + clockwise seen from the front and + rearwards, mm. */
+        Sight: {
+            kind: components["schemas"]["SightKind"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            aroundMm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            alongMm: number;
+        };
+        /**
+         * @description How something was seen down a passage.
+         * @enum {unknown}
+         */
+        SightKind: "seen" | "wire" | "shut";
         /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
         SightPositionAnswer: {
             /** Format: double */
@@ -5712,6 +5814,16 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2). */
+        SightPositionLook: {
+            passage: string;
+            /** Format: double */
+            offAroundMm: number;
+            /** Format: double */
+            offAlongMm: number;
+            /** Format: double */
+            uncertaintyMm: number;
+        };
         /** @description A bearing and what was seen; mm and degrees. */
         SightPositionRequest: {
             /**
@@ -5724,7 +5836,7 @@ export interface components {
             /** @description In the shell. */
             shellHoles: components["schemas"]["ShellHole"][];
             /** @description 1 to 100. */
-            sights: components["schemas"]["SightPositionSight"][];
+            sights: components["schemas"]["SightPositionLook"][];
             /** @description The end that angles are seen from. */
             view?: components["schemas"]["View"];
         };
@@ -5734,16 +5846,6 @@ export interface components {
             rotationDeg: number;
             /** Format: double */
             depthMm: number;
-        };
-        /** @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2). */
-        SightPositionSight: {
-            passage: string;
-            /** Format: double */
-            offAroundMm: number;
-            /** Format: double */
-            offAlongMm: number;
-            /** Format: double */
-            uncertaintyMm: number;
         };
         /** @description Who did it, with the role held at that moment. */
         Signer: {
@@ -5813,7 +5915,7 @@ export interface components {
          * @description What a slot takes.
          * @enum {unknown}
          */
-        SlotKind: "number" | "tick" | "text" | "tool" | "pick" | "trace";
+        SlotKind: "number" | "tick" | "text" | "tool" | "pick" | "trace" | "sight";
         /** @description Where a reading stands: step, round (from 1) and slot. */
         SlotRef: {
             step: components["schemas"]["StepRef"];
@@ -5975,6 +6077,8 @@ export interface components {
             ref: components["schemas"]["StepRef"];
             /** @description What is done. */
             title: string;
+            /** @description The item it is done for, in words; empty for once. */
+            itemName: string;
             /** @description The figure that shows it. */
             figure: string;
             /** @description What its gate wants, if it is one. */

@@ -84,6 +84,15 @@ public class CamBearingTests
         Assert.Equal(16.50042, SharedArea.Of(HoleShape.Round(6), HoleShape.Round(6), 2, 0), 1e-5);
 
     [Fact]
+    public void Shapes_that_only_touch_count_once()
+    {
+        // A round hole as wide as its slot touches both sides and lies wholly inside.
+        Assert.Equal(Math.PI * 4, SharedArea.Most(new HoleShape(ShapeKind.Slot, null, 7, 4, SlotAxis.Along), HoleShape.Round(4)), 1e-9);
+        Assert.Equal(Math.PI * 4, SharedArea.Most(HoleShape.Round(4), new HoleShape(ShapeKind.Groove, null, null, 4)), 1e-9);
+        Assert.Equal(4 * Math.PI / 2, SharedArea.Of(HoleShape.Round(4), new HoleShape(ShapeKind.Groove, null, null, 4), 0, 2), 1e-9);
+    }
+
+    [Fact]
     public void The_worked_example_comes_out()
     {
         var found = OilHoleWindow.Solve(Worked()).Passages;

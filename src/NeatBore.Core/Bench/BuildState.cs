@@ -114,7 +114,7 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 /// <param name="Differs">Whether today's calculators would not say what was last said.</param>
 /// <param name="Notes">Notes on it.</param>
 /// <param name="Photos">Photos on it.</param>
-/// <param name="MeasuredAt">The steps whose readings it stands on: itself, unless it stands on others'.</param>
+/// <param name="MeasuredAt">The steps whose readings it stands on, itself first where it has any.</param>
 public sealed record StepState(
     StepRef Ref,
     string Title,

@@ -155,7 +155,7 @@ public static class Evaluation
         if (left.Because is { } because)
         {
             return new StepState(
-                at, step.Title, ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
+                at, Title(step, context), ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
                 new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at]);
         }
 
@@ -180,11 +180,14 @@ public static class Evaluation
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         return new StepState(
-            at, step.Title, ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
+            at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
-                : [.. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
+                : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
     }
+
+    private static string Title(Step step, StepContext context) =>
+        ItemName(step, context) is { Length: > 0 } item ? $"{item}: {char.ToLowerInvariant(step.Title[0])}{step.Title[1..]}" : step.Title;
 
     private static string ItemName(Step step, StepContext context) => context.Item.Length == 0 ? "" : step.ItemName(context.Sheet, context.Item);
 

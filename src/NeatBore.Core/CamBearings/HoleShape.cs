@@ -218,8 +218,14 @@ internal static class SharedArea
                     continue;
                 }
 
-                var middle = piece.At((sorted[i] + sorted[i + 1]) / 2);
-                var depth = Depth(shape, middle.X - x, middle.Y - y);
+                // Two points tell a stretch along the edge from one that only touches it.
+                double DepthAt(double part, double from, double to)
+                {
+                    var at = piece.At(from + (part * (to - from)));
+                    return Depth(shape, at.X - x, at.Y - y);
+                }
+
+                var depth = Math.Min(DepthAt(0.37, sorted[i], sorted[i + 1]), DepthAt(0.71, sorted[i], sorted[i + 1]));
                 if (depth > Eps || (withEdge && depth > -Eps))
                 {
                     sum += piece.Swept(sorted[i], sorted[i + 1]);

@@ -6103,7 +6103,7 @@ export interface components {
             notes: components["schemas"]["NoteState"][];
             /** @description Photos on it. */
             photos: components["schemas"]["PhotoState"][];
-            /** @description The steps whose readings it stands on: itself, unless it stands on others'. */
+            /** @description The steps whose readings it stands on, itself first where it has any. */
             measuredAt: components["schemas"]["StepRef"][];
             /**
              * Format: int32

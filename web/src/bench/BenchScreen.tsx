@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { TaskRef } from '../api/types';
+import { addressOf } from './address';
 import { EngineStrip } from './EngineStrip';
 import { StripEnds } from './StripEnds';
 import { TaskBench } from './TaskBench';
@@ -14,8 +15,9 @@ export function BenchScreen() {
   const bench = useBuild(build);
   const task = bench.view?.state.tasks.find((t) => t.ref.kind === kind && t.ref.place === place);
   const navigate = useNavigate();
+  const item = useSearchParams()[0].get('at') ?? undefined;
   const openTask = useCallback(
-    (ref: TaskRef) => void navigate(`/builds/${build}/${ref.kind}/${ref.place}`),
+    (ref: TaskRef, at?: string) => void navigate(addressOf(build, ref, at)),
     [navigate, build],
   );
   const sheets = bench.view?.sheets ?? [];
@@ -51,7 +53,7 @@ export function BenchScreen() {
             sheet={sheet}
             places={bench.view.state.places}
             height={106}
-            here={place || undefined}
+            here={item ?? (place || undefined)}
             onOpen={openTask}
           />
         </div>
@@ -61,13 +63,18 @@ export function BenchScreen() {
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}
+            item={item}
             setBig={setBig}
             key={`${kind}/${place}`}
             bench={bench}
             task={task}
             sheet={sheet}
             build={build}
-            siblings={bench.view.state.places.find((p) => p.id === place)?.tasks ?? []}
+            siblings={
+              bench.view.state.places.find((p) =>
+                p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
+              )?.tasks ?? []
+            }
             onOpen={openTask}
           />
         </SeenFrom>

@@ -9,7 +9,8 @@ interface Props {
   height: number;
   /** The place that is open on the bench. */
   here?: string | undefined;
-  onOpen: (task: TaskRef) => void;
+  /** A task, and the place that was tapped: of a task that goes over several, its item. */
+  onOpen: (task: TaskRef, place: string) => void;
 }
 
 const labelHeight = 30;
@@ -97,7 +98,7 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
                   className="absolute inset-y-0 border-2 border-transparent hover:border-ink"
                   style={{ left: at.x(place.fromMm), width: at.w(place.toMm - place.fromMm) }}
                   aria-current={place.id === here ? 'location' : undefined}
-                  onClick={() => onOpen(task.ref)}
+                  onClick={() => onOpen(task.ref, place.id)}
                 >
                   <span className="sr-only">{`${place.label}: ${task.title}, ${wordOf(task.standing)}`}</span>
                 </button>

@@ -92,7 +92,11 @@ function laidOver(scene: Scene, slot: Slot, content: ReactNode) {
         top: percent(place.at[1], field.height),
         width: place.width,
         transform:
-          slot.kind === 'number' || slot.kind === 'trace' ? 'translate(-50%, -26px)' : 'translateY(-50%)',
+          slot.kind === 'sight'
+            ? 'translate(-50%, -50%)'
+            : slot.kind === 'number' || slot.kind === 'trace'
+              ? 'translate(-50%, -26px)'
+              : 'translateY(-50%)',
       }}
     >
       {content}

@@ -3,6 +3,8 @@ import type { Instrument, Slot, StepRef, StepState, TaskState } from '../api/typ
 import { clockIn, writeNumber, writeQuantity } from '../entry/wording';
 import { Panel, Words } from './Panel';
 import { Photos } from './Photos';
+import type { Sight } from '../figures/camBearing';
+import { stepMm } from './SightBox';
 import { useReader } from './reader';
 import type { Action } from './useAction';
 import type { Bench } from './useBuild';
@@ -19,6 +21,12 @@ interface Props {
   park: { angleDeg: number } | undefined;
   move: { moveMm: number; moveDeg?: number | null } | undefined;
   /** What the open place takes; nothing where none is open. */
+  /** The metal as it is drawn at the open passage. */
+  sight: Sight | undefined;
+  onSight: (sight: Sight) => void;
+  onTakeSight: (sight: Sight) => void;
+  /** Size of the open passage, mm. */
+  sightOf: number;
   action: Action | undefined;
   hand: Hand;
   after: StepState | undefined;
@@ -96,6 +104,14 @@ export function GaugeShelf(props: Props) {
           <Big ref={big} words="Open the record" keyName="Enter" onClick={onGoOn} />
         )}
       </div>
+      {props.sight && (
+        <SightHandle
+          sight={props.sight}
+          size={props.sightOf}
+          onMove={props.onSight}
+          onTake={props.onTakeSight}
+        />
+      )}
       <InstrumentInHand {...props} />
       <div
         className={`flex items-center gap-1 px-2 ${inBig ? 'w-full overflow-x-auto py-1' : 'max-lg:w-full max-lg:overflow-x-auto max-lg:py-1'}`}
@@ -116,8 +132,8 @@ export function GaugeShelf(props: Props) {
           }
         >
           <Again
-            steps={task.steps.filter((s) =>
-              step.measuredAt.some((r) => r.step === s.ref.step && r.item === s.ref.item),
+            steps={step.measuredAt.flatMap(
+              (r) => task.steps.find((s) => r.step === s.ref.step && r.item === s.ref.item) ?? [],
             )}
             onAgain={(at, because) => {
               onAgain(at, because);
@@ -247,8 +263,8 @@ function Big({
       className="flex h-full min-h-[66px] w-full items-center justify-between gap-3 bg-ink px-4 text-left text-title leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark"
       onClick={onClick}
     >
-      <span>
-        {before && <span className="block text-base font-medium">{before}</span>}
+      <span className="line-clamp-3">
+        {before && <span className="block text-base leading-tight font-medium">{before}</span>}
         {words}
       </span>
       <kbd className="border-2 border-on-ink px-2 font-sans text-base">{keyName}</kbd>
@@ -405,6 +421,66 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
       </span>
     );
   return null;
+}
+
+/** Moves the metal, or says that a passage is shut, or on which side a bent wire catches. */
+function SightHandle({
+  sight,
+  size,
+  onMove,
+  onTake,
+}: {
+  sight: Sight;
+  size: number;
+  onMove: (sight: Sight) => void;
+  onTake: (sight: Sight) => void;
+}) {
+  const [wire, setWire] = useState(false);
+  const key = 'min-h-[60px] min-w-[48px] border-2 border-ink bg-page px-1.5 text-base font-bold';
+  // As the eye sees it: front up, clockwise to the left.
+  const ways = [
+    ['front', 0, -1],
+    ['rear', 0, 1],
+    ['left', 1, 0],
+    ['right', -1, 0],
+  ] as const;
+  return (
+    <div
+      className="flex items-center gap-1.5 border-r border-rule px-2 py-1"
+      role="group"
+      aria-label="The metal"
+    >
+      <span className="w-[3.2em] text-base leading-tight">{wire ? 'It catches' : 'Move the metal'}</span>
+      {ways.map(([words, around, along]) => (
+        <button
+          key={words}
+          type="button"
+          className={key}
+          onClick={() => {
+            if (!wire)
+              onMove({
+                kind: 'seen',
+                aroundMm: sight.aroundMm + around * stepMm,
+                alongMm: sight.alongMm + along * stepMm,
+              });
+            else {
+              setWire(false);
+              // The metal's edge is where the wire catches, so the hole stands off the other way.
+              onTake({ kind: 'wire', aroundMm: (-around * size) / 4, alongMm: (-along * size) / 4 });
+            }
+          }}
+        >
+          {words}
+        </button>
+      ))}
+      <button type="button" className={key} onClick={() => onTake({ kind: 'shut', aroundMm: 0, alongMm: 0 })}>
+        Shut
+      </button>
+      <button type="button" className={key} aria-pressed={wire} onClick={() => setWire(!wire)}>
+        {wire ? 'By eye' : 'Wire…'}
+      </button>
+    </div>
+  );
 }
 
 const tapMm = 0.02;

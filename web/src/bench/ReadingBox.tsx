@@ -1,10 +1,12 @@
 import { Popover, ToggleGroup } from 'radix-ui';
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
-import type { ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
+import type { EngineSheet, ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
 import type { GaugeNow } from '../api/live';
 import { bareUnit, localMark, readEntry } from '../entry/units';
 import { quantityParts, writeQuantity, writeSentence, type Reader } from '../entry/wording';
+import type { Sight } from '../figures/camBearing';
 import { useReader } from './reader';
+import { EyePicture, SightBox } from './SightBox';
 import { ToolPicker } from './ToolPicker';
 import type { Notice } from './useBuild';
 import type { Recorder } from './useHand';
@@ -29,6 +31,10 @@ interface Props {
   onOpen: () => void;
   onBack: () => void;
   focusRef: (element: HTMLElement | null) => void;
+  /** What is moved until it looks the same, where the place is a passage. */
+  sighted?:
+    | { sheet: EngineSheet; item: string; sight: Sight; onMove: (sight: Sight) => void; onTake: () => void }
+    | undefined;
 }
 
 /** One reading, typed on the figure at the place where it is taken. */
@@ -37,6 +43,8 @@ export function ReadingBox(props: Props) {
   const live = slot.readings.filter((r) => !r.struck);
   if (live.length > 1) return <Conflict {...props} live={live} />;
   if (slot.slot.kind === 'tick') return <Tick {...props} />;
+  if (slot.slot.kind === 'sight' && props.sighted)
+    return <Sighted {...props} sighted={props.sighted} reading={live[0]} />;
   if (slot.slot.kind === 'pick') return <Pick {...props} reading={live[0]} />;
   if (live[0]) return <Taken {...props} reading={live[0]} />;
   if (slot.slot.kind === 'tool' && waiting === undefined && slot.slot.need)
@@ -61,6 +69,55 @@ export function ReadingBox(props: Props) {
     );
   if (slot.slot.kind === 'trace') return <Tracing {...props} />;
   return <Open {...props} />;
+}
+
+/** What is seen down a passage: moved while it is open, struck like any reading once it is taken. */
+function Sighted(
+  props: Props & { sighted: NonNullable<Props['sighted']>; reading: ReadingState | undefined },
+) {
+  const { slot, sighted, reading, waiting } = props;
+  const drawn = props.keypad === true;
+  if (reading?.sight)
+    return (
+      <StrikePopover
+        reading={reading}
+        said={`${slot.slot.label}: ${reading.typed}`}
+        onStrike={props.onStrike}
+      >
+        <button
+          type="button"
+          data-taken={slot.slot.key}
+          aria-label={`${slot.slot.label}: ${reading.typed}`}
+          className={`block ${drawn ? 'w-full bg-field-deep' : 'h-[160px] w-[192px] bg-transparent'}`}
+        >
+          {drawn && (
+            <EyePicture
+              sheet={sighted.sheet}
+              item={sighted.item}
+              passage={slot.slot.key}
+              sight={reading.sight}
+            />
+          )}
+        </button>
+      </StrikePopover>
+    );
+  return (
+    <SightBox
+      sheet={sighted.sheet}
+      item={sighted.item}
+      passage={slot.slot.key}
+      label={slot.slot.label}
+      sight={sighted.sight}
+      open={props.open}
+      disabled={props.disabled || waiting !== undefined}
+      drawn={drawn}
+      onMove={sighted.onMove}
+      onTake={sighted.onTake}
+      onOpen={props.onOpen}
+      onBack={props.onBack}
+      focusRef={props.focusRef}
+    />
+  );
 }
 
 /** A trace that is waited for or is being recorded. */

@@ -47,6 +47,20 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
           const isShown = step === shown;
           // What is left out here takes no room, unless somebody asks why.
           if (step.status === 'left-out' && !isShown) return null;
+          // Of what is done for each of many, one stands for all of its steps but where the work is.
+          const group = groupOf(task.steps, i);
+          if (group && !group.includes(shown)) {
+            if (group[0] !== step) return null;
+            return (
+              <Item
+                key={`${step.ref.step}@${step.ref.item}`}
+                steps={group}
+                // What is one step for each of many is named once, above the first.
+                heads={group.length === 1 && task.steps[i - 1]?.ref.step !== step.ref.step}
+                onPick={onPick}
+              />
+            );
+          }
           return (
             <li key={`${step.ref.step}@${step.ref.item}`} ref={isShown ? open : undefined}>
               <button
@@ -71,6 +85,50 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
         })}
       </ol>
     </nav>
+  );
+}
+
+/** The steps next to one another that are done for the same item; nothing for a step that is done once. */
+function groupOf(steps: readonly StepState[], i: number): readonly StepState[] | undefined {
+  const { item } = steps[i]!.ref;
+  if (item === '') return undefined;
+  let [from, to] = [i, i + 1];
+  while (from > 0 && steps[from - 1]!.ref.item === item) from--;
+  while (to < steps.length && steps[to]!.ref.item === item) to++;
+  return steps.slice(from, to);
+}
+
+/** One item's steps in one line. */
+function Item({
+  steps,
+  heads,
+  onPick,
+}: {
+  steps: readonly StepState[];
+  heads: boolean;
+  onPick: (step: StepState) => void;
+}) {
+  const open = steps.find((s) => !s.passed) ?? steps[steps.length - 1]!;
+  const words = steps[0]!.itemName;
+  const title = steps[0]!.title.replace(/^[^:]*: /, '');
+  return (
+    <li>
+      {heads && (
+        <p className="pt-1 pl-3 text-base font-bold">{title.charAt(0).toUpperCase() + title.slice(1)}</p>
+      )}
+      <button
+        type="button"
+        className="flex w-full items-center gap-2.5 py-1 pr-2 pl-3 text-left text-base font-medium"
+        onClick={() => onPick(open)}
+      >
+        <span className="w-5 shrink-0" />
+        <span className="grow leading-tight">
+          {words}
+          <span className="sr-only">{`, ${wordOf(markOf(open))}`}</span>
+        </span>
+        {markOf(open) !== 'to-do' && markOf(open) !== 'not-yet' && <CallMark mark={markOf(open)} size={18} />}
+      </button>
+    </li>
   );
 }
 

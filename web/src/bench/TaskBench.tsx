@@ -15,6 +15,7 @@ import type {
 import { bareUnit, localMark } from '../entry/units';
 import { api } from '../api/client';
 import { sceneOf } from '../figures';
+import { bearingOf, type Sight } from '../figures/camBearing';
 import { slotsOf, type Scene } from '../figures/scene';
 import { BigView } from './BigView';
 import { CallBand } from './CallBand';
@@ -43,10 +44,12 @@ interface Props {
   onOpen: (task: TaskRef) => void;
   big: boolean;
   setBig: (big: boolean) => void;
+  /** The item that was asked for on the drawing. */
+  item: string | undefined;
 }
 
 /** The work on one task: its call, its run sheet, the figure that is typed on, the gauge in hand. */
-export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, setBig }: Props) {
+export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, big, setBig }: Props) {
   const faces = useReader();
   const { sounds } = useSettings();
   const [turned, setTurned] = useState(false);
@@ -55,7 +58,7 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     [faces, turned, task.upDeg],
   );
   const navigate = useNavigate();
-  const { shown, pick, after, before } = useSteps(task);
+  const { shown, pick, after, before } = useSteps(task, item);
   const step = shown!;
   // What a trace has made needless, and nobody has read, takes no room.
   const all = slotsOf(step);
@@ -154,7 +157,7 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
     slot: string,
     typed: string,
     oddConfirmed: boolean,
-    more: { mark?: string; trace?: TraceColumns } = {},
+    more: { mark?: string; trace?: TraceColumns; sight?: Sight } = {},
   ) => {
     const { dimension, kind, instrument } = slots.find((s) => s.slot.key === slot)!.slot;
     if (sounds) play('taken');
@@ -167,9 +170,21 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       instrument: instrumentFor(instrument)?.id ?? null,
       oddConfirmed,
       ...(more.trace ? { trace: more.trace } : {}),
+      ...(more.sight ? { sight: more.sight } : {}),
     });
     setFocused(null);
   };
+  // The metal as it is drawn at the open passage; a look begins where the last one at it ended.
+  const [moved, setMoved] = useState<{ key: string; sight: Sight } | null>(null);
+  const sightKey = `${stepKey}/${open}`;
+  const sight: Sight | undefined =
+    openSlot?.kind === 'sight'
+      ? moved?.key === sightKey
+        ? moved.sight
+        : { kind: 'seen', aroundMm: 0, alongMm: 0 }
+      : undefined;
+  const takeSight = (seen: Sight) => take(openSlot!.key, 'seen', false, { sight: seen });
+
   const strike = (reading: ReadingState, because: StrikeReason) => {
     send({ do: 'strike', reading: reading.id, because });
     // The work goes back to the place that is empty now.
@@ -205,7 +220,8 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       if (input) {
         input.focus();
         input.dispatchEvent(new KeyboardEvent('keydown', { key: 'Enter', bubbles: true }));
-      } else elements.current.get(openSlot!.key)?.[openSlot!.kind === 'pick' ? 'focus' : 'click']();
+      } else if (sight) takeSight(sight);
+      else elements.current.get(openSlot!.key)?.[openSlot!.kind === 'pick' ? 'focus' : 'click']();
     },
   });
 
@@ -302,6 +318,17 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
         else elements.current.delete(key);
       }}
       keypad={big}
+      sighted={
+        slots.find((s) => s.slot.key === key)!.slot.kind === 'sight'
+          ? {
+              sheet,
+              item: step.ref.item,
+              sight: (key === open && sight) || { kind: 'seen', aroundMm: 0, alongMm: 0 },
+              onMove: (seen) => setMoved({ key: `${stepKey}/${key}`, sight: seen }),
+              onTake: () => sight && takeSight(sight),
+            }
+          : undefined
+      }
     />
   );
 
@@ -314,6 +341,10 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       parkSlot={parkSlot}
       park={park ?? undefined}
       move={step.now.answer?.calculator === 'centring' ? step.now.answer : undefined}
+      sight={sight}
+      onSight={(seen) => setMoved({ key: sightKey, sight: seen })}
+      onTakeSight={takeSight}
+      sightOf={openSlot ? passageSize(sheet, step.ref.item, openSlot.key) : 0}
       action={action}
       hand={hand}
       after={after}
@@ -397,6 +428,12 @@ export function TaskBench({ siblings, onOpen, bench, task, sheet, build, big, se
       {shelf}
     </>
   );
+}
+
+/** The smaller of a passage's sizes, mm: how far a wire that catches may be out. */
+function passageSize(sheet: EngineSheet, item: string, id: string): number {
+  const shape = bearingOf(sheet, item)?.passages.find((p) => p.id === id)?.shape;
+  return shape ? (shape.diameterMm ?? shape.widthMm ?? 0) : 0;
 }
 
 /** What the figure itself can do: be turned to how the engine hangs, be taken away as a drawing. */

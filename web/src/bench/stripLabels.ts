@@ -9,6 +9,8 @@ export interface Label {
   standing: PlaceState['standing'];
   ids: string[];
   text: string;
+  /** Without the word for how it stands, for where there is no room; the shape says it still. */
+  short: string;
 }
 
 /** Labels stand under their place, or as near as their neighbours let them. */
@@ -18,7 +20,9 @@ export function laidOut(
   width: number,
 ): (Label & { x: number })[] {
   const placed: (Label & { x: number })[] = [];
-  for (const label of labels) {
+  const room = labels.reduce((sum, l) => sum + labelWidth(l.text) + 12, -12);
+  for (const whole of labels) {
+    const label = room > width ? { ...whole, text: whole.short } : whole;
     const before = placed[placed.length - 1];
     placed.push({
       ...label,
@@ -41,13 +45,15 @@ export function grouped(places: readonly PlaceState[]): Label[] {
     const word = place.standing === 'done' ? '' : ` ${wordOf(place.standing).toLowerCase()}`;
     if (place.id.startsWith('cam-') && open?.ids[0]?.startsWith('cam-') && open.standing === place.standing) {
       open.ids.push(place.id);
-      open.text = `Bearings ${open.ids[0].slice(4)} to ${place.id.slice(4)}${word}`;
+      open.short = `Bearings ${open.ids[0].slice(4)} to ${place.id.slice(4)}`;
+      open.text = `${open.short}${word}`;
     } else {
       labels.push({
         fromMm: place.fromMm,
         standing: place.standing,
         ids: [place.id],
         text: `${place.label}${word}`,
+        short: place.label,
       });
     }
   }

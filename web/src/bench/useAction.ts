@@ -34,6 +34,8 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
       return { words: 'Tick it', keyName: 'Enter', act: atPlace };
     case 'pick':
       return { words: 'Pick what you find', keyName: 'Enter', act: atPlace };
+    case 'sight':
+      return { words: 'Looks like this', keyName: 'Enter', act: atPlace };
     case 'tool':
       return { words: 'Pick the tool', keyName: 'Enter', act: atPlace };
     case 'trace': {

@@ -18,9 +18,20 @@ export interface Steps {
  * Which step is open. It follows the work: a step that is complete gives way to the one after it, but a call, once
  * given, stays in sight until the builder goes on.
  */
-export function useSteps(task: TaskState | undefined): Steps {
+export function useSteps(task: TaskState | undefined, item?: string): Steps {
   const [picked, setPicked] = useState<string | null>(null);
   const steps = useMemo(() => task?.steps ?? [], [task]);
+
+  // An item that is asked for on the drawing opens where the work on it stands.
+  const [asked, setAsked] = useState<string | undefined>(undefined);
+  if (item !== asked) {
+    setAsked(item);
+    const own = steps.filter((s) => s.ref.item === item && isDone(s));
+    const to =
+      own.find((s) => !s.passed && s.blockedBy === null) ?? own.find((s) => !s.passed) ?? own[own.length - 1];
+    if (item && to) setPicked(keyOf(to));
+  }
+
   const next = steps.find((s) => !s.passed);
   const shown = steps.find((s) => keyOf(s) === picked) ?? next ?? steps[steps.length - 1];
   const at = shown ? steps.indexOf(shown) : -1;

@@ -1,3 +1,4 @@
+import { camDrag, camLine, camOrder, camReam, camShell, camStrip, camWindow } from './camBearing';
 import { endFloat, plate, shims, spigot } from './crankEnd';
 import { bolts, centring, hang, housing, rail } from './housing';
 import { hubFace } from './hubFace';
@@ -26,6 +27,13 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   method,
   cooling,
   'bolt-ring': boltRing,
+  'cam-shell': camShell,
+  'cam-order': camOrder,
+  'cam-window': camWindow,
+  'cam-line': camLine,
+  'cam-ream': camReam,
+  'cam-drag': camDrag,
+  'cam-strip': camStrip,
   cover: housing,
   housing,
   hang,

@@ -1,5 +1,13 @@
 import type { ReactNode } from 'react';
-import type { EngineSheet, Slot, SlotState, StepState, TaskState, TraceColumns } from '../api/types';
+import type {
+  EngineSheet,
+  ReadingState,
+  Slot,
+  SlotState,
+  StepState,
+  TaskState,
+  TraceColumns,
+} from '../api/types';
 import { faced, type Reader } from '../entry/wording';
 
 /** Every figure is drawn in this space and scaled as one. */
@@ -44,6 +52,8 @@ export interface SceneInput {
   open: string | undefined;
   /** What is being recorded, as far as it has got. */
   live?: TraceColumns | undefined;
+  /** What is being moved until it looks the same. */
+  sight?: ReadingState['sight'] | undefined;
   /** What the dial in hand shows now, mm. */
   needle?: number | undefined;
 }

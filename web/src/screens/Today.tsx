@@ -6,6 +6,7 @@ import { api, Problem } from '../api/client';
 import type { BuildLine, Shop } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { EngineStrip } from '../bench/EngineStrip';
+import { addressOf } from '../bench/address';
 import { Panel } from '../bench/Panel';
 import { useReader, useSettings } from '../bench/reader';
 import { useShop } from '../bench/useBuild';
@@ -117,7 +118,7 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
             sheet={line.sheet}
             places={line.places}
             height={alone ? 410 : 132}
-            onOpen={(task) => void navigate(`/builds/${line.id}/${task.kind}/${task.place}`)}
+            onOpen={(task, place) => void navigate(addressOf(line.id, task, place))}
           />
         </div>
         <div className="flex items-start justify-end gap-6 text-right max-md:justify-start max-md:text-left">

@@ -1,0 +1,157 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>The six's seven cam bearings: one goes in turned and is corrected while it still turns, one has to be driven again.</summary>
+public sealed class CamStories(App app) : IClassFixture<App>
+{
+    private static readonly (double Bore, string[] Passages)[] s_bearings =
+        [(52, ["feed", "thrust"]), (51.5, ["feed"]), (51, ["feed", "rockers"]), (50.5, ["feed"]), (50, ["feed", "left rockers", "right rockers"]), (49.5, ["feed"]), (49, ["feed", "plug"])];
+
+    [Fact]
+    public async Task Seven_cam_bearings_go_in_with_their_holes_open()
+    {
+        var build = await app.BuildAsync("081");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/cam-bearings/cam");
+        builder.GoOn("Begin: Cam bearings");
+        for (var n = 0; n < 7; n++)
+        {
+            builder.See($"Bearing {n + 1}: out");
+            builder.Tick("noted");
+        }
+
+        Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
+        for (var n = 0; n < 7; n++)
+        {
+            Set(builder, n);
+            builder.GoOn(n < 6 ? $"Bearing {n + 2}: shell" : "The order and the tool");
+        }
+
+        builder.Click("//button[contains(., 'Pick a driver')]");
+        builder.Click("//button[contains(., 'Expanding bearing driver')]");
+        builder.See("Bearing 7 first, from the front.");
+        builder.IsAccessible();
+        builder.Picture("cam-order");
+        builder.GoOn("Bearing 7: before the first blow");
+        for (var n = 6; n >= 0; n--)
+        {
+            Steps.Ticks(builder, "mark", "lined");
+            if (n == 2)
+            {
+                DrivenAgain(builder);
+            }
+
+            if (n == 4)
+            {
+                Look(builder, n, 5, -7);
+                builder.Pick("turns", "it turns");
+                builder.See("Turn it 2.3° anticlockwise seen from the front while it still turns");
+                builder.IsAccessible();
+                builder.Picture("cam-window");
+                builder.Click("//footer//button[.='Again']");
+                builder.Find("//textarea").SendKeys("Turned it back 2.3 degrees" + Keys.Enter);
+            }
+
+            Look(builder, n, 0, -7);
+            builder.Pick("turns", "it turns");
+            builder.See("Drive it 1.4 mm to depth");
+            builder.GoOn($"Bearing {n + 1}: at depth");
+            Look(builder, n, 0, 0);
+            foreach (var deg in (string[])(n == 0 ? ["0", "90", "180", "270"] : ["0"]))
+            {
+                builder.Read($"recess-{deg}", "1.0");
+            }
+
+            builder.See("Open: feed ");
+            builder.GoOn(n > 0 ? $"Bearing {n}: before the first blow" : "In line");
+        }
+
+        for (var n = 0; n < 7; n++)
+        {
+            builder.Read($"cam-{n + 1}-x", n == 3 ? "0.012" : "0.004");
+            builder.Read($"cam-{n + 1}-y", n == 5 ? "-0.010" : "0.002");
+        }
+
+        builder.See("A straight cam fits with ");
+        builder.IsAccessible();
+        builder.Picture("cam-line");
+        builder.GoOn("Cam in, oiled");
+        Steps.Ticks(builder, "washed", "oiled", "in");
+        builder.WaitForPlace("0");
+        builder.Arm("Small torque wrench 1–25");
+        foreach (var (place, nm) in (IEnumerable<(string, string)>)[("0", "1.2"), ("45", "1.3"), ("90", "1.2"), ("135", "1.1"), ("180", "1.2"), ("225", "1.2"), ("270", "1.3"), ("315", "1.2")])
+        {
+            builder.Read(place, nm);
+        }
+
+        builder.See("It turns freely.");
+        builder.IsAccessible();
+        builder.GoOn("Blanking plug");
+        builder.Tick("sealant");
+        builder.Read("depth", "2.0");
+        builder.See("Plug in.");
+        builder.GoOn("The whole tunnel");
+        builder.See("The tunnel is done. Least open: ");
+        builder.See("2 times");
+        builder.IsAccessible();
+        builder.Picture("cam-tunnel");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Turned it back 2.3 degrees");
+        builder.See("Stuck half turned");
+        builder.HasNoErrors();
+    }
+
+    private static void Set(Builder builder, int n)
+    {
+        string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
+        var bore = s_bearings[n].Bore;
+        builder.Read("mark", $"SC{n + 1}");
+        builder.Pick("holes", "all there, right way round");
+        builder.Read("outer", N(bore + 0.09));
+        builder.Read("wall", "1.500");
+        builder.Read("front-0", N(bore + 0.001));
+        builder.Read("front-90", N(bore + 0.002));
+        builder.Read("rear-0", N(bore));
+        builder.Read("rear-90", N(bore + 0.001));
+        builder.See("It fits: ");
+    }
+
+    /// <summary>Moves the metal at each passage by so many steps of 0.2 mm to the left and to the rear, and says that it looks like this.</summary>
+    private static void Look(Builder builder, int n, int left, int rear)
+    {
+        foreach (var passage in s_bearings[n].Passages)
+        {
+            builder.WaitForPlace(passage);
+            for (var i = 0; i < Math.Abs(left); i++)
+            {
+                builder.Type(left > 0 ? Keys.ArrowLeft : Keys.ArrowRight);
+            }
+
+            for (var i = 0; i < Math.Abs(rear); i++)
+            {
+                builder.Type(rear > 0 ? Keys.ArrowDown : Keys.ArrowUp);
+            }
+
+            builder.Type(Keys.Enter);
+        }
+    }
+
+    private static void DrivenAgain(Builder builder)
+    {
+        Look(builder, 2, 14, -7);
+        builder.Pick("turns", "it is stuck");
+        builder.See("Out with it and again: that is drive 2");
+        builder.Click("//nav//button[contains(., 'Bearing 3: before the first blow')]");
+        builder.Click("//footer//button[.='Again']");
+        builder.Find("//textarea").SendKeys("Stuck half turned, out and again" + Keys.Enter);
+        Steps.Ticks(builder, "mark", "lined");
+        builder.Read("again", "51.070");
+        builder.See("Enough crush left.");
+        builder.GoOn("Bearing 3: two or three");
+        builder.Click("//footer//button[.='Again']");
+        builder.Find("//textarea").SendKeys("Second drive" + Keys.Enter);
+    }
+}

@@ -37,7 +37,6 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.Read("240", "41.2");
         builder.See("Turn the screw at 4:00 in by 2.0 turns");
         builder.IsAccessible();
-        builder.Picture("bench-yoke");
         builder.GoOn("Measure again");
         builder.Find("//textarea").SendKeys("Turned the screw at 4:00" + Keys.Enter);
         builder.Read("0", "41.2");

@@ -52,7 +52,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Read("240", "6.00");
         builder.See("Seated and square.");
         builder.IsAccessible();
-        builder.Picture("bench-seat");
         builder.GoOn("Crank bolt");
 
         Ticks(builder, "tool-off", "by-hand");
@@ -158,7 +157,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Read("temperature", "24");
         builder.See("Don’t draw it on.");
         builder.IsAccessible();
-        builder.Picture("bench-stop");
 
         // A lead opens the gate against the Stop; the reason stays.
         builder.Find("//button[.='Open gate']").SendKeys(Keys.Enter);
@@ -191,7 +189,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
             builder.Read("s2-0", s_nose[2]);
             builder.See("No line to the record.");
             builder.See("2 waiting, not judged.");
-            builder.Picture("no-line");
 
             // Even a reload loses nothing: what waits is in the browser's own store.
             builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");

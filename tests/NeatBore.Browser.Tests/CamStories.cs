@@ -77,7 +77,6 @@ public sealed class CamStories(App app) : IClassFixture<App>
 
         builder.See("A straight cam fits with ");
         builder.IsAccessible();
-        builder.Picture("cam-line");
         builder.GoOn("Cam in, oiled");
         Steps.Ticks(builder, "washed", "oiled", "in");
         builder.WaitForPlace("0");

@@ -181,7 +181,6 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Fit ");
         builder.See("it leaves 0.1");
         builder.IsAccessible();
-        builder.Picture("bench-shims");
         builder.GoOn("Trial, torqued");
         builder.Read("fitted", "three, 0.558 in all");
         Steps.Ticks(builder, "oiled", "torqued");

@@ -33,7 +33,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         Sweep(builder);
         builder.See("It runs true enough.");
         builder.IsAccessible();
-        builder.Picture("bench-run-out");
         builder.GoOn("Run-out, face");
         Sweep(builder);
         builder.GoOn("Hub, keyway and nose");
@@ -109,7 +108,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.PressBig("Keep the trace");
         builder.See("Tight, in one smooth pull.");
         builder.IsAccessible();
-        builder.Picture("bench-torque");
         builder.GoOn("Crank turns");
         Steps.Ticks(builder, "two-turns", "tight", "float");
         builder.Read("error", "0.4");
@@ -227,7 +225,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Oven at 100 °C.");
         builder.Tick("ready");
         builder.IsAccessible();
-        builder.Picture("bench-method");
         builder.GoOn("Key, oil, sealant");
         Steps.Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
         builder.Tick("soaked");

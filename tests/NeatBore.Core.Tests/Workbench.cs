@@ -40,7 +40,10 @@ internal sealed class Workbench
     public static T Demo<T>(string file) =>
         (T)JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", file)), typeof(T), CoreJson.Default)!;
 
-    public StepState Step(string id) => Task.Steps.Single(s => s.Ref.Step == id);
+    /// <summary>The item that is worked on, where a step is done for each of many.</summary>
+    public string Item { get; set; } = "";
+
+    public StepState Step(string id) => Task.Steps.Single(s => s.Ref.Step == id && (s.Ref.Item == Item || s.Ref.Item.Length == 0));
 
     public Workbench Do(Func<Guid, DateTimeOffset, Command> command, Signer? by = null)
     {
@@ -73,6 +76,12 @@ internal sealed class Workbench
         var kind = state.Rounds[^1].Slots.Single(s => s.Slot.Key == slot).Slot.Instrument;
         var instrument = kind is null ? null : Demo<Shop>("shop.json").Instruments.First(i => i.Kind == kind).Id;
         return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed), by);
+    }
+
+    public Workbench See(string step, string passage, double around, double along, SightKind kind = SightKind.Seen)
+    {
+        var state = Step(step);
+        return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, passage), "seen", Sight: new Sight(kind, around, along)));
     }
 
     /// <summary>Takes every open place of a step in the order of the hand.</summary>

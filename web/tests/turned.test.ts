@@ -1,5 +1,8 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { clockIn, clockText, faced, normalise, type Reader } from '../src/entry/wording';
+import type { EngineSheet } from '../src/api/types';
+import { eyed, eyeScale, unrolled } from '../src/figures/camBearing';
 import { facedPoint, onFaced } from '../src/figures/scene';
 
 /** A small generator with a seed, so that a failure can be run again. */
@@ -59,6 +62,38 @@ describe('the turned figure and the words agree', () => {
       const side = (u: readonly [number, number], v: readonly [number, number]) =>
         Math.sign(u[0] * v[1] - u[1] * v[0]);
       expect(side(p, q)).toBe((reader.view === 'front' ? 1 : -1) * side([a.xMm, -a.yMm], [b.xMm, -b.yMm]));
+    }
+  });
+});
+
+describe('map, sight and words hold together', () => {
+  const sheet = JSON.parse(
+    readFileSync(new URL('../../demo/sheets/straight-six-2.7.v3.json', import.meta.url), 'utf8'),
+  ) as EngineSheet;
+
+  test('a hole that is turned and driven stands on the map as the eye sees it', () => {
+    const random = randoms(3);
+    for (const bearing of sheet.cam!.bearings) {
+      const { at, flat } = unrolled(bearing);
+      for (let i = 0; i < 50; i++) {
+        const deg = 30 + random.next().value! * 300;
+        const [turn, deeper] = [random.next().value! * 8 - 4, random.next().value! * 4 - 2];
+        const aroundMm = ((bearing.diameterMm / 2) * turn * Math.PI) / 180;
+        const [x0, y0] = at(deg, 10);
+        const [x1, y1] = at(deg + turn, 10 + deeper);
+        const [dx, dy] = eyed({ aroundMm, alongMm: deeper }, flat);
+        expect(x1 - x0).toBeCloseTo(dx, 6);
+        expect(y1 - y0).toBeCloseTo(dy, 6);
+      }
+    }
+  });
+
+  test('clockwise from the front is to the left and rearwards is down, at one scale for all passages', () => {
+    for (const bearing of sheet.cam!.bearings) {
+      const scale = eyeScale(bearing);
+      const [left, down] = eyed({ aroundMm: 1, alongMm: 1 }, scale);
+      expect(left).toBe(-scale);
+      expect(down).toBe(scale);
     }
   });
 });

@@ -79,7 +79,17 @@ public static class DriveOrder
 
     private sealed record Move(int Bore, DriveEnd End, double Rank);
 
-    private sealed record Plan(int Changes, IReadOnlyList<Move> Moves);
+    /// <summary>A move and the plan that goes on from it, shared with every plan that ends the same.</summary>
+    private sealed record Plan(int Count, int Changes, Move? First, Plan? Rest)
+    {
+        public IEnumerable<Move> Moves()
+        {
+            for (var at = this; at is { First: { } move }; at = at.Rest!)
+            {
+                yield return move;
+            }
+        }
+    }
 
     /// <summary>Works out the order.</summary>
     /// <exception cref="UnusableInputException">Bores that overlap, no open end, or a value that can't be.</exception>
@@ -88,7 +98,7 @@ public static class DriveOrder
         CheckUsable(request);
         var tunnel = new Tunnel(request);
         var plans = tunnel.Plans();
-        var best = plans[0].Moves;
+        var best = plans[0].Moves().ToList();
         var fitted = best.Aggregate(0, (mask, m) => mask | (1 << m.Bore));
         return new Answer(
             [.. best.Select((m, i) => new Driven(tunnel.Bores[m.Bore].Id, m.End, tunnel.Because(best, i)))],
@@ -97,7 +107,7 @@ public static class DriveOrder
                     tunnel.Bores[i].Id,
                     string.Join("; ", new[] { DriveEnd.Front, DriveEnd.Rear }.Select(end => $"from the {Name(end)} {tunnel.Obstacle(i, end, 0) ?? "only before another that has to go first"}")))),
             ],
-            [.. plans.Skip(1).Take(Kept - 1).Select(p => (IReadOnlyList<DriveStep>)[.. p.Moves.Select(m => new DriveStep(tunnel.Bores[m.Bore].Id, m.End))])]);
+            [.. plans.Skip(1).Take(Kept - 1).Select(p => (IReadOnlyList<DriveStep>)[.. p.Moves().Select(m => new DriveStep(tunnel.Bores[m.Bore].Id, m.End))])]);
     }
 
     private static string Name(DriveEnd end) => end == DriveEnd.Front ? "front" : "rear";
@@ -135,6 +145,7 @@ public static class DriveOrder
     {
         private readonly Request _request;
         private readonly Dictionary<(int Mask, DriveEnd? Last), List<Plan>> _known = [];
+        private readonly Dictionary<(int Bore, DriveEnd End, int Mask), bool> _can = [];
 
         public Tunnel(Request request)
         {
@@ -199,6 +210,20 @@ public static class DriveOrder
                 : "its nearer end";
         }
 
+        /// <summary>Whether a shell can go in; only what stands between it and the end, or anywhere for a rod, matters.</summary>
+        private bool Can(int i, DriveEnd end, int mask)
+        {
+            var matters = _request.Tool.Kind == DriverKind.Rod || (Bores.Count > 1 && (end == DriveEnd.Front ? i == 0 : i == Bores.Count - 1))
+                ? mask
+                : mask & (end == DriveEnd.Front ? (1 << i) - 1 : ~((1 << (i + 1)) - 1));
+            if (!_can.TryGetValue((i, end, matters), out var can))
+            {
+                _can[(i, end, matters)] = can = Obstacle(i, end, matters) is null;
+            }
+
+            return can;
+        }
+
         private List<Plan> From(int mask, DriveEnd? last)
         {
             if (_known.TryGetValue((mask, last), out var known))
@@ -216,20 +241,20 @@ public static class DriveOrder
 
                 foreach (var end in (DriveEnd[])[DriveEnd.Front, DriveEnd.Rear])
                 {
-                    if (Obstacle(i, end, mask) is not null)
+                    if (!Can(i, end, mask))
                     {
                         continue;
                     }
 
                     var move = new Move(i, end, Rank(i, end));
                     var change = last is not null && last != end ? 1 : 0;
-                    plans.AddRange(From(mask | (1 << i), end).Select(rest => new Plan(rest.Changes + change, [move, .. rest.Moves])));
+                    plans.AddRange(From(mask | (1 << i), end).Select(rest => new Plan(rest.Count + 1, rest.Changes + change, move, rest)));
                 }
             }
 
             if (plans.Count == 0)
             {
-                plans.Add(new Plan(0, []));
+                plans.Add(new Plan(0, 0, null, null));
             }
 
             plans.Sort(Compare);
@@ -245,15 +270,14 @@ public static class DriveOrder
 
         private int Compare(Plan a, Plan b)
         {
-            var order = b.Moves.Count.CompareTo(a.Moves.Count);
+            var order = b.Count.CompareTo(a.Count);
             if (order != 0 || (order = a.Changes.CompareTo(b.Changes)) != 0)
             {
                 return order;
             }
 
-            for (var k = 0; k < a.Moves.Count; k++)
+            for (var (p, q) = (a, b); p is { First: { } x } && q is { First: { } y } && !ReferenceEquals(p, q); (p, q) = (p.Rest!, q.Rest!))
             {
-                var (x, y) = (a.Moves[k], b.Moves[k]);
                 if (Math.Abs(x.Rank - y.Rank) > 1e-9)
                 {
                     return x.Rank.CompareTo(y.Rank);

@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import type { EngineSheet, ReadingState, StepState, TaskState } from '../api/types';
-import { clockText, writeMm, writeNumber, writeQuantity } from '../entry/wording';
+import { clockText, normalise, writeMm, writeNumber, writeQuantity } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import { onCircle, rows, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
 
@@ -98,6 +98,18 @@ export function MetalHatch() {
 export const eyeScale = (bearing: Bearing): number =>
   Math.min(20, 148 / Math.max(...bearing.passages.flatMap((p) => half(p.shape).map((h) => 2 * h))));
 
+const mapAt: Point = [40, 378];
+
+/** The bore unrolled, seen from outside, front up, to scale: where a front clock angle and a depth stand in the figure. */
+export function unrolled(bearing: Bearing) {
+  const round = Math.PI * bearing.diameterMm;
+  const flat = Math.min(690 / round, 84 / bearing.widthMm);
+  // 6 o'clock in the middle; clockwise seen from the front goes to the left.
+  const along = (deg: number): number => mapAt[0] + (normalise(180 - deg + 180) / 360) * round * flat;
+  const at = (deg: number, mm: number): Point => [along(deg), mapAt[1] + mm * flat];
+  return { flat, round, along, at };
+}
+
 const spread = (n: number): number[] => (n === 1 ? [300] : n === 2 ? [200, 520] : [150, 390, 630]);
 
 /** + clockwise from the front where a bearing is driven from the front; mirrored where it is driven from the rear. */
@@ -146,13 +158,8 @@ export function camWindow({ sheet, task, step, sight, open, reader }: SceneInput
       ? { at: [856, (others.length > measured.length ? 176 : 92) + i * 82] }
       : { at: [106, 92 + (others.length - measured.length + i) * 78] };
   });
-  // The bore unrolled, seen from outside, to scale.
-  const round = Math.PI * bearing.diameterMm;
-  const flat = Math.min(690 / round, 84 / bearing.widthMm);
-  const [mx, my] = [40, 378];
-  const middle = 180;
-  const along = (deg: number) => mx + (((middle - deg + 540) % 360) / 360) * round * flat;
-  const at = (deg: number, mm: number): Point => [along(deg), my + mm * flat];
+  const { flat, round, at, along } = unrolled(bearing);
+  const [mx, my] = mapAt;
   const shareOf = (list: readonly { id: string; openShare: number }[] | undefined, id: string) => {
     const w = list?.find((p) => p.id === id);
     return w && `${writeNumber(w.openShare * 100, 1)} %`;

@@ -1,0 +1,126 @@
+using System.Globalization;
+using NeatBore.Core.Bench;
+using NeatBore.Core.CamBearings;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+public class CamRunSheetTests
+{
+    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v3.json");
+
+    private static Workbench LaidOut(string school = "far-end-first")
+    {
+        var bench = new Workbench(s_six, new("cam-bearings", "cam")).Begin().Choose("school", school);
+        foreach (var bearing in s_six.Cam!.Bearings)
+        {
+            bench.Item = bearing.Id;
+            bench.Take("out", "noted");
+        }
+
+        bench.TakeAll("wash");
+        foreach (var bearing in s_six.Cam.Bearings)
+        {
+            bench.Item = bearing.Id;
+            bench.TakeAll("set", Sizes(bearing));
+        }
+
+        bench.Item = "";
+        return bench.Take("order", "tool", "cb-1");
+    }
+
+    private static string[] Sizes(CamBearingSheet b)
+    {
+        string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
+        return [b.Mark, "right", N(b.ShellOuterMm), N(b.WallMm), N(b.DiameterMm), N(b.DiameterMm + 0.001), N(b.DiameterMm), N(b.DiameterMm + 0.001)];
+    }
+
+    [Fact]
+    public void Bearings_are_driven_one_by_one_in_their_order_and_a_gate_holds_the_next()
+    {
+        var bench = LaidOut();
+        Assert.Equal(["cam-7", "cam-7", "cam-7", "cam-6"], bench.Task.Steps.Where(s => s.Ref.Step is "start" or "look" or "seat").Take(4).Select(s => s.Ref.Item));
+        bench.Item = "cam-6";
+        Assert.Equal("Gate: Bearing 7: at depth", bench.Step("start").BlockedBy);
+        Assert.Equal(Standing.UnderWay, bench.State.Places.Single(p => p.Id == "cam-7").Standing);
+    }
+
+    [Theory]
+    [InlineData("SC3", "right", "Not this shell: put it where it belongs.")]
+    [InlineData("SC1", "missing", "Another shell: this one lacks a hole.")]
+    [InlineData("SC1", "turned", "Turn it end for end before it goes in.")]
+    public void A_wrong_shell_is_caught_before_the_hammer(string mark, string holes, string says)
+    {
+        var bench = new Workbench(s_six, new("cam-bearings", "cam")).Begin();
+        foreach (var bearing in s_six.Cam!.Bearings)
+        {
+            bench.Item = bearing.Id;
+            bench.Take("out", "noted");
+        }
+
+        bench.TakeAll("wash").Item = "cam-1";
+        var sizes = Sizes(s_six.Cam.Bearings[0]);
+        bench.TakeAll("set", [mark, holes, .. sizes[2..]]);
+        Assert.Equal((Verdict.Stop, says), (bench.Step("set").Now.Call!.Verdict, bench.Says("set")));
+    }
+
+    [Fact]
+    public void What_is_seen_becomes_advice_and_the_third_drive_is_a_stop()
+    {
+        var bench = LaidOut();
+        bench.Item = "cam-7";
+        bench.TakeAll("start").See("look", "feed", 1.0, -1.4).See("look", "plug", 1.0, -1.4).Take("look", "turns", "yes");
+        Assert.StartsWith("Turn it 2.3° anticlockwise seen from the front while it still turns", bench.Says("look"), StringComparison.Ordinal);
+        bench.Again("look").See("look", "feed", 2.6, -1.4).See("look", "plug", 2.6, -1.4).Take("look", "turns", "no");
+        Assert.Equal("Out with it and again: that is drive 2, and costs crush.", bench.Says("look"));
+        bench.Again("start").TakeAll("start", "49.03");
+        Assert.Equal((Verdict.Stop, "Its crush is spent: a new shell."), (bench.Step("start").Now.Call!.Verdict, bench.Says("start")));
+        bench.Again("start");
+        Assert.Equal("Driven 3 times: a new shell. Its crush is spent.", bench.Says("start"));
+    }
+
+    [Fact]
+    public void Looks_that_contradict_one_another_and_a_shut_one_that_should_be_open_are_named()
+    {
+        var bench = LaidOut();
+        foreach (var id in (string[])["cam-7", "cam-6"])
+        {
+            bench.Item = id;
+            bench.TakeAll("start");
+            foreach (var passage in s_six.Cam!.Bearings.Single(b => b.Id == id).Passages)
+            {
+                bench.See("look", passage.Id, 0, -1.4);
+            }
+
+            bench.Take("look", "turns", "yes");
+            foreach (var passage in s_six.Cam.Bearings.Single(b => b.Id == id).Passages)
+            {
+                bench.See("seat", passage.Id, 0, 0);
+            }
+
+            bench.TakeAll("seat", "1.0");
+        }
+
+        bench.Item = "cam-5";
+        bench.TakeAll("start").See("look", "feed", 0, -1).See("look", "left rockers", 0.1, -1).See("look", "right rockers", 2.4, -1).Take("look", "turns", "yes");
+        Assert.Equal("Look down right rockers again: it contradicts the others.", bench.Says("look"));
+        bench.Again("look").See("look", "feed", 0, 0).See("look", "left rockers", 0, 0).See("look", "right rockers", 0, 0, SightKind.Shut).Take("look", "turns", "yes");
+        Assert.Equal("Look down the shut one again: by the others it would be open.", bench.Says("look"));
+    }
+
+    [Fact]
+    public void A_shell_driven_from_the_rear_is_seen_from_the_rear()
+    {
+        var bearing = s_six.Cam!.Bearings[4];
+        var (front, rear) = (CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front), CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear));
+        OilHoleWindow.Answer At(CamBearingSet.Facing f, double turn, double depth) => OilHoleWindow.Solve(new(
+            f.BoreMm, f.Passages, f.Holes, new(turn, depth), new([turn, turn], [depth, depth]), f.View));
+        // The same shell in the same place: 1.5° clockwise from the front, 0.4 mm short of its depth from the front.
+        var a = At(front, 1.5, bearing.DepthMm - 0.4);
+        var b = At(rear, -1.5, bearing.WidthMm - bearing.ShellWidthMm - bearing.DepthMm + 0.4);
+        Assert.Equal(a.Passages.Select(p => Math.Round(p.OpenShare, 9)), b.Passages.Select(p => Math.Round(p.OpenShare, 9)));
+        Assert.Equal(a.Passages.Select(p => Math.Round(p.OffAlongMm, 9)), b.Passages.Select(p => Math.Round(-p.OffAlongMm, 9)));
+    }
+}

@@ -53,15 +53,17 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
   return (
     <section
       aria-label="The call"
-      className={`grid items-center gap-x-6 gap-y-1 border-b-2 border-ink bg-paper px-5 py-2 ${tall ? 'flex! flex-wrap' : 'min-h-[124px] grid-cols-1 lg:grid-cols-[auto_1fr_auto]'}`}
+      className={`grid items-center gap-x-6 gap-y-1 border-b-2 border-ink bg-paper px-5 py-2 ${tall ? 'grid-cols-[auto_minmax(120px,1fr)]' : 'min-h-[124px] grid-cols-1 lg:grid-cols-[auto_1fr_auto]'}`}
     >
       <div
-        className={`flex items-center gap-4 ${tall ? '' : 'lg:w-[272px]'} ${step.blockedBy ? 'text-ink' : inkOf(mark)}`}
+        className={`flex items-center ${tall ? 'gap-2.5' : 'gap-4 lg:w-[272px]'} ${step.blockedBy ? 'text-ink' : inkOf(mark)}`}
       >
-        <CallMark mark={mark} size={46} />
-        <span className="text-call font-bold leading-none">{word}</span>
+        <CallMark mark={mark} size={tall ? 36 : 46} />
+        <span className={`font-bold leading-none ${tall ? 'text-[2rem] whitespace-nowrap' : 'text-call'}`}>
+          {word}
+        </span>
       </div>
-      <div className={tall ? 'order-last w-full' : ''}>
+      <div className={tall ? 'order-last col-span-2' : ''}>
         <p
           className="max-w-[24em] font-read text-sentence font-semibold leading-[1.2] text-ink"
           role={call?.verdict === 'stop' ? 'alert' : 'status'}
@@ -144,7 +146,7 @@ function LimitBar({ checks }: { checks: readonly Check[] }) {
   const limits = [low, high].filter((l) => l !== undefined);
   return (
     <figure
-      className="w-[300px] justify-self-end max-md:w-[220px]"
+      className="w-[300px] justify-self-end max-md:w-full max-md:max-w-[220px]"
       aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty)}`}
     >
       <figcaption className={`text-center text-title font-bold leading-tight ${inkOf(lead.verdict)}`}>

@@ -33,7 +33,7 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
   }
 
   const next = steps.find((s) => !s.passed);
-  const shown = steps.find((s) => keyOf(s) === picked) ?? next ?? steps[steps.length - 1];
+  const shown = steps.find((s) => keyOf(s) === picked) ?? next ?? steps.findLast(isDone);
   const at = shown ? steps.indexOf(shown) : -1;
 
   // Adjusted while rendering, so that the builder never sees a step that is behind the log.

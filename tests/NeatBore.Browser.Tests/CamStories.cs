@@ -39,6 +39,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         for (var n = 6; n >= 0; n--)
         {
             Steps.Ticks(builder, "mark", "lined");
+            Bite(builder, n);
             if (n == 2)
             {
                 DrivenAgain(builder);
@@ -138,6 +139,14 @@ public sealed class CamStories(App app) : IClassFixture<App>
         }
     }
 
+    private static void Bite(Builder builder, int n)
+    {
+        builder.Pick("mark", "in line");
+        builder.Pick("turns", "it turns");
+        builder.See("until the holes begin to show");
+        builder.GoOn($"Bearing {n + 1}: near the end");
+    }
+
     private static void DrivenAgain(Builder builder)
     {
         Look(builder, 2, 14, -7);
@@ -149,7 +158,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "mark", "lined");
         builder.Read("again", "51.070");
         builder.See("Enough crush left.");
-        builder.GoOn("Bearing 3: two or three");
+        builder.GoOn("Bearing 3: near the end");
         builder.Click("//footer//button[.='Again']");
         builder.Find("//textarea").SendKeys("Second drive" + Keys.Enter);
     }

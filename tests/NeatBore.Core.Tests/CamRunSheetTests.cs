@@ -41,7 +41,7 @@ public class CamRunSheetTests
     public void Bearings_are_driven_one_by_one_in_their_order_and_a_gate_holds_the_next()
     {
         var bench = LaidOut();
-        Assert.Equal(["cam-7", "cam-7", "cam-7", "cam-6"], bench.Task.Steps.Where(s => s.Ref.Step is "start" or "look" or "seat").Take(4).Select(s => s.Ref.Item));
+        Assert.Equal(["cam-7", "cam-7", "cam-7", "cam-7", "cam-6"], bench.Task.Steps.Where(s => s.Ref.Step is "start" or "bite" or "look" or "seat").Take(5).Select(s => s.Ref.Item));
         bench.Item = "cam-6";
         Assert.Equal("Gate: Bearing 7: at depth", bench.Step("start").BlockedBy);
         Assert.Equal(Standing.UnderWay, bench.State.Places.Single(p => p.Id == "cam-7").Standing);
@@ -71,7 +71,7 @@ public class CamRunSheetTests
     {
         var bench = LaidOut();
         bench.Item = "cam-7";
-        bench.TakeAll("start").See("look", "feed", 1.0, -1.4).See("look", "plug", 1.0, -1.4).Take("look", "turns", "yes");
+        bench.TakeAll("start").TakeAll("bite", "in-line", "yes").See("look", "feed", 1.0, -1.4).See("look", "plug", 1.0, -1.4).Take("look", "turns", "yes");
         Assert.StartsWith("Turn it 2.3° anticlockwise seen from the front while it still turns", bench.Says("look"), StringComparison.Ordinal);
         bench.Again("look").See("look", "feed", 2.6, -1.4).See("look", "plug", 2.6, -1.4).Take("look", "turns", "no");
         Assert.Equal("Out with it and again: that is drive 2, and costs crush.", bench.Says("look"));
@@ -82,13 +82,26 @@ public class CamRunSheetTests
     }
 
     [Fact]
+    public void Two_millimetres_in_it_is_turned_back_while_it_turns()
+    {
+        var bench = LaidOut();
+        bench.Item = "cam-7";
+        bench.TakeAll("start").TakeAll("bite", "clockwise", "yes");
+        Assert.Equal((Verdict.LookAgain, "Turn it anticlockwise now, while it still turns, until the mark stands at the passage."), (bench.Step("bite").Now.Call!.Verdict, bench.Says("bite")));
+        bench.Again("bite").TakeAll("bite", "clockwise", "no");
+        Assert.Equal(Verdict.Decide, bench.Step("bite").Now.Call!.Verdict);
+        bench.Again("bite").TakeAll("bite", "in-line", "yes");
+        Assert.Equal("Drive it on, light blows, until the holes begin to show: 1.3 mm to go.", bench.Says("bite"));
+    }
+
+    [Fact]
     public void Looks_that_contradict_one_another_and_a_shut_one_that_should_be_open_are_named()
     {
         var bench = LaidOut();
         foreach (var id in (string[])["cam-7", "cam-6"])
         {
             bench.Item = id;
-            bench.TakeAll("start");
+            bench.TakeAll("start").TakeAll("bite", "in-line", "yes");
             foreach (var passage in s_six.Cam!.Bearings.Single(b => b.Id == id).Passages)
             {
                 bench.See("look", passage.Id, 0, -1.4);
@@ -104,7 +117,7 @@ public class CamRunSheetTests
         }
 
         bench.Item = "cam-5";
-        bench.TakeAll("start").See("look", "feed", 0, -1).See("look", "left rockers", 0.1, -1).See("look", "right rockers", 2.4, -1).Take("look", "turns", "yes");
+        bench.TakeAll("start").TakeAll("bite", "in-line", "yes").See("look", "feed", 0, -1).See("look", "left rockers", 0.1, -1).See("look", "right rockers", 2.4, -1).Take("look", "turns", "yes");
         Assert.Equal("Look down right rockers again: it contradicts the others.", bench.Says("look"));
         bench.Again("look").See("look", "feed", 0, 0).See("look", "left rockers", 0, 0).See("look", "right rockers", 0, 0, SightKind.Shut).Take("look", "turns", "yes");
         Assert.Equal("Look down the shut one again: by the others it would be open.", bench.Says("look"));

@@ -71,9 +71,20 @@ public static class CamBearingSet
                 Judge = JudgeStart,
                 Cautions = ["Eye protection: a hammered bar chips. Hands off the tool’s head."],
             },
-            new Step("look", "Two or three millimetres in", "cam-window")
+            new Step("bite", "Two or three millimetres in", "cam-window")
             {
                 Each = Driven, ItemName = Name, Together = "drive", Needs = ["start"],
+                Slots = _ =>
+                [
+                    Slot.Pick("mark", "Tool’s mark against the passage", new("in-line", "in line"), new("clockwise", "off, clockwise"), new("anticlockwise", "off, anticlockwise")),
+                    Slot.Pick("turns", "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
+                ],
+                Judge = JudgeBite,
+                Cautions = ["Light blows. Eye protection: a hammered bar chips."],
+            },
+            new Step("look", "Near the end", "cam-window")
+            {
+                Each = Driven, ItemName = Name, Together = "drive", Needs = ["bite"],
                 Slots = c => [.. Sights(c), Slot.Pick("turns", "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
                 Judge = c => JudgeWindow(c, false),
                 Cautions = ["Eye to the passage only with the hammer down. Light blows."],
@@ -317,7 +328,28 @@ public static class CamBearingSet
                 Sentence.Of(call.Verdict == Verdict.Go ? "Enough crush left. Drive it again, light blows." : call.Verdict == Verdict.LookAgain ? "Measure the shell again, finer." : "Its crush is spent: a new shell."), call);
         }
 
-        return new Judgement(Sentence.Of("Drive it two or three millimetres. Then look."));
+        return new Judgement(Sentence.Of("Drive it two or three millimetres. Then look at the mark."));
+    }
+
+    private static Judgement JudgeBite(StepContext c)
+    {
+        if (c.Picked("bite", "mark") is not { } mark || c.Picked("bite", "turns") is not { } turns)
+        {
+            return Prompt.Next(c);
+        }
+
+        // The holes begin to show when less than a third of the smallest is left to go.
+        var left = Quantity.Mm(Of(c).Holes.Min(h => h.Shape.AlongMm) / 3, 0.1);
+        var way = Quantity.Word(mark == "clockwise" ? "anticlockwise" : "clockwise");
+        return (mark, turns) switch
+        {
+            ("in-line", _) => new Judgement(
+                Sentence.Of("Drive it on, light blows, until the holes begin to show: {left} to go.", ("left", left)), new Call(Verdict.Go, Sentence.Of("The tool’s mark stands at its passage."), [])),
+            (_, "yes") => new Judgement(
+                Sentence.Of("Turn it {way} now, while it still turns, until the mark stands at the passage.", ("way", way)), new Call(Verdict.LookAgain, Sentence.Of("The mark is off, and it still turns."), [])),
+            _ => new Judgement(
+                Sentence.Of("It is stuck and off. Drive on and judge it near the end, or out and again: say which."), new Call(Verdict.Decide, Sentence.Of("The mark is off, and it no longer turns."), [])),
+        };
     }
 
     private static Judgement JudgeWindow(StepContext c, bool atDepth)

@@ -151,7 +151,9 @@ export function camWindow({ sheet, task, step, sight, open, reader }: SceneInput
   others
     .filter((s) => s.slot.kind !== 'number')
     .forEach((s, i) => {
-      places[s.slot.key] = hasSights ? { at: [776, 84 + i * 90], width: 260 } : { at: [28, 92 + i * 78] };
+      places[s.slot.key] = hasSights
+        ? { at: [776, 84 + i * 90], width: 260 }
+        : { at: [28, 92 + i * 96], ...(s.slot.kind === 'pick' ? { width: 560 } : {}) };
     });
   measured.forEach((s, i) => {
     places[s.slot.key] = hasSights

@@ -6,7 +6,7 @@ import { limitDomain } from '../src/figures/parts';
 import { field, onCircle, scaled } from '../src/figures/scene';
 
 const sheet = JSON.parse(
-  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v2.json', import.meta.url), 'utf8'),
+  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v3.json', import.meta.url), 'utf8'),
 ) as EngineSheet;
 
 /** A step with these places, each with a value if one is given. */
@@ -127,6 +127,198 @@ describe.each(steps.map((s) => [s.ref.step, s] as const))('the figure of %s', (_
         expect(apart, `${slots[i]!.key} and ${slots[i + 1 + j]!.key}`).toBe(true);
       }),
     );
+  });
+});
+
+const other = (file: string): EngineSheet =>
+  JSON.parse(readFileSync(new URL(`../../demo/sheets/${file}`, import.meta.url), 'utf8')) as EngineSheet;
+
+/** A step of another task, as it would stand on its engine. */
+interface Stood {
+  name: string;
+  sheet: EngineSheet;
+  kind: string;
+  view: 'front' | 'rear';
+  step: StepState;
+  choices?: readonly { id: string; step: string; options: readonly object[]; chosen: string }[];
+}
+
+const round = (keys: readonly number[], more: Partial<Slot> = {}) =>
+  Object.fromEntries(keys.map((deg) => [`${deg}`, { angleDeg: deg, instrument: 'dial', ...more }]));
+const eight = [0, 45, 90, 135, 180, 225, 270, 315];
+const v6 = other('v6-3.0.v2.json');
+const four = other('four-1.8.v2.json');
+const onCam = (step: StepState, item: string): StepState => ({ ...step, ref: { ...step.ref, item } });
+const sights = (item: string) =>
+  Object.fromEntries(
+    sheet
+      .cam!.bearings.find((b) => b.id === item)!
+      .passages.map((p) => [p.id, { kind: 'sight' as const, angleDeg: p.angleDeg }]),
+  );
+
+const stood: Stood[] = [
+  {
+    name: 'cover parts',
+    sheet,
+    kind: 'timing-cover',
+    view: 'front',
+    step: stepWith('school', 'cover', { cover: { kind: 'text' }, clean: tick, flat: tick, dowels: tick }),
+    choices: [{ id: 'school', step: 'school', options: [{}, {}], chosen: 'dial' }],
+  },
+  {
+    name: 'cover sweep',
+    sheet,
+    kind: 'timing-cover',
+    view: 'front',
+    step: stepWith('sweep', 'centring', { ...round(eight), repeat: { angleDeg: 0 } }),
+  },
+  {
+    name: 'rear sweep',
+    sheet: v6,
+    kind: 'rear-seal',
+    view: 'rear',
+    step: stepWith('sweep', 'centring', { ...round(eight), repeat: { angleDeg: 0 } }),
+  },
+  {
+    name: 'rail',
+    sheet,
+    kind: 'timing-cover',
+    view: 'front',
+    step: stepWith('rail', 'rail', { left: { value: 0.03 }, right: { value: -0.02 } }),
+  },
+  {
+    name: 'seal depth by a plate',
+    sheet: v6,
+    kind: 'rear-seal',
+    view: 'rear',
+    step: stepWith('press', 'seal-depth', {
+      plate: tick,
+      ...round([0, 90, 180, 270], { instrument: 'depth-gauge' }),
+    }),
+  },
+  {
+    name: 'sleeve gap',
+    sheet: four,
+    kind: 'rear-sleeve',
+    view: 'rear',
+    step: stepWith('gap', 'sleeve-gap', { ...round([0, 90, 180, 270]), reach: {} }),
+  },
+  {
+    name: 'crank float',
+    sheet: four,
+    kind: 'crank-float',
+    view: 'rear',
+    step: stepWith('float', 'float', {
+      'front-1': {},
+      'rear-1': {},
+      'front-2': {},
+      'rear-2': {},
+      'front-3': {},
+      'rear-3': {},
+    }),
+  },
+  {
+    name: 'shims',
+    sheet: four,
+    kind: 'crank-float',
+    view: 'rear',
+    step: stepWith('trial', 'shims', { fitted: { kind: 'text' }, oiled: tick, torqued: tick }),
+  },
+  {
+    name: 'plate',
+    sheet: four,
+    kind: 'rear-sleeve',
+    view: 'rear',
+    step: stepWith('plate', 'plate', { made: tick, fits: tick, square: tick }),
+  },
+  {
+    name: 'spigot bearing',
+    sheet: four,
+    kind: 'spigot-bearing',
+    view: 'rear',
+    step: stepWith('in', 'spigot', { cold: tick, depth: { value: 4.2 } }),
+  },
+  {
+    name: 'shell and bore',
+    sheet,
+    kind: 'cam-bearings',
+    view: 'front',
+    step: onCam(
+      stepWith('set', 'cam-shell', {
+        mark: { kind: 'text' },
+        holes: { kind: 'pick', options: [] },
+        outer: {},
+        wall: {},
+        'front-0': {},
+        'front-90': {},
+        'rear-0': {},
+        'rear-90': {},
+      }),
+      'cam-5',
+    ),
+  },
+  ...['cam-1', 'cam-5', 'cam-6'].map((item) => ({
+    name: `windows of ${item}`,
+    sheet,
+    kind: 'cam-bearings',
+    view: 'front' as const,
+    step: onCam(
+      stepWith('look', 'cam-window', {
+        ...sights(item),
+        turn: { dimension: 'angle' },
+        depth: {},
+        turns: pick,
+      }),
+      item,
+    ),
+  })),
+  {
+    name: 'the turning of the cam',
+    sheet,
+    kind: 'cam-bearings',
+    view: 'front',
+    step: stepWith('turn', 'cam-drag', round(eight, { dimension: 'torque' })),
+  },
+];
+
+describe.each(stood.map((s) => [s.name, s] as const))('on its engine, the figure of %s', (_, at) => {
+  const there = {
+    ...task,
+    view: at.view,
+    upDeg: 0,
+    ref: { kind: at.kind, place: 'cover' },
+    choices: at.choices ?? [],
+  } as unknown as TaskState;
+  const step = { ...at.step, calls: [], ref: { ...at.step.ref, task: there.ref } } as unknown as StepState;
+  const slots = step.rounds[0]!.slots.map((s) => s.slot);
+
+  test.each([undefined, 180, 90])('has a place for every reading, none over another, %s up', (up) => {
+    const scene = sceneOf({
+      sheet: at.sheet,
+      task: there,
+      step,
+      reader: { ...reader, view: at.view, ...(up === undefined ? {} : { up }) },
+      open: undefined,
+    });
+    const rooms = slots.map((slot) => {
+      const place = scene.places[slot.key];
+      expect(place, slot.key).toBeDefined();
+      return slot.kind === 'sight'
+        ? { x0: place!.at[0] - 80, x1: place!.at[0] + 80, y0: place!.at[1] - 80, y1: place!.at[1] + 80 }
+        : room(slot, place!.at, place!.width);
+    });
+    rooms.forEach((a, i) => {
+      expect([a.x0 >= 0, a.x1 <= field.width + 2, a.y0 >= 40, a.y1 <= field.height], slots[i]!.key).toEqual([
+        true,
+        true,
+        true,
+        true,
+      ]);
+      rooms.slice(i + 1).forEach((b, j) => {
+        const apart = a.x1 <= b.x0 || b.x1 <= a.x0 || a.y1 <= b.y0 || b.y1 <= a.y0;
+        expect(apart, `${slots[i]!.key} and ${slots[i + 1 + j]!.key}`).toBe(true);
+      });
+    });
   });
 });
 

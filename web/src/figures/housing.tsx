@@ -222,7 +222,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
     else if (slot.key === 'repeat') {
       const [x, y] = around[(Math.round(faced(0, reader) / 45) * 45) % 360]!;
       places[slot.key] = {
-        at: x === 352 ? [520, y] : [x, y + (y > 300 ? -88 : 88)],
+        at: x === 352 ? [520, y] : y > 300 ? [x, y - 88] : [x + Math.sign(centre[0] - x) * 165, y],
         to: onFaced(centre, bore, 0, reader),
       };
     } else if (slot.angleDeg != null)

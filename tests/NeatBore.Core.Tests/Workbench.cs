@@ -14,16 +14,18 @@ internal sealed class Workbench
     public static readonly Signer Ines = new("ines", "Ines", Role.Lead);
     public static readonly Signer Tomas = new("tomas", "Tomas", Role.Builder);
 
+    private static readonly Shop s_shop = Demo<Shop>("shop.json");
     private readonly Desk _desk;
     private TaskRef _task;
     private int _clock;
+    private (int Length, BuildState? State) _state;
 
     public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
     {
         _task = task ?? BalancerOn;
         Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v2.json");
         Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
-        _desk = new Desk(Sheets, ProcedureBook.Default, Demo<Shop>("shop.json"));
+        _desk = new Desk(Sheets, ProcedureBook.Default, s_shop);
         Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
     }
 
@@ -33,7 +35,22 @@ internal sealed class Workbench
 
     public List<LogEntry> Log { get; }
 
-    public BuildState State => Evaluation.Evaluate(Sheets, ProcedureBook.Default, Log, DateTimeOffset.MaxValue);
+    /// <summary>The state of the log as it is, worked out once for each last entry of it.</summary>
+    public BuildState State
+    {
+        get
+        {
+            if (_state.Length != Log.Count)
+            {
+                _state = (Log.Count, Evaluation.Evaluate(Sheets, ProcedureBook.Default, Log, DateTimeOffset.MaxValue));
+            }
+
+            return _state.State!;
+        }
+    }
+
+    /// <summary>For a log that was changed behind its back.</summary>
+    public void Forget() => _state = default;
 
     public TaskState Task => State.Tasks.Single(t => t.Ref == _task);
 
@@ -74,9 +91,12 @@ internal sealed class Workbench
     {
         var state = Step(step);
         var kind = state.Rounds[^1].Slots.Single(s => s.Slot.Key == slot).Slot.Instrument;
-        var instrument = kind is null ? null : Demo<Shop>("shop.json").Instruments.First(i => i.Kind == kind).Id;
+        var instrument = kind is null ? null : s_shop.Instruments.First(i => i.Kind == kind).Id;
         return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed), by);
     }
+
+    /// <summary>Picks what was found, or a tool of the crib.</summary>
+    public Workbench Pick(string step, string slot, string option) => Take(step, slot, option);
 
     public Workbench See(string step, string passage, double around, double along, SightKind kind = SightKind.Seen)
     {

@@ -45,24 +45,44 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, now, by, e));
 
         Append(EventOf(command, before, log, by));
+        foreach (var renewed in Renewed(command, before))
+        {
+            Append(renewed);
+        }
+
         var after = Evaluation.Evaluate(sheets, book, grown, DateTimeOffset.MaxValue);
         foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(NeedsCalling))
         {
             Append(new Called(
-                Derived(command.Id, step.Ref), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion));
+                Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion));
         }
 
         return grown[log.Count..];
+    }
+
+    /// <summary>What was read of the part before does not stand for the next one: those steps begin anew with it.</summary>
+    private IEnumerable<RoundBegan> Renewed(Command command, BuildState before)
+    {
+        if (command is not BeginRound round)
+        {
+            return [];
+        }
+
+        var task = TaskAt(before, round.Step.Task);
+        var renews = book.Find(task.Ref.Kind, task.Procedure).Steps.First(s => s.Id == round.Step.Step).Renews;
+        return task.Steps
+            .Where(s => s.Ref.Item == round.Step.Item && renews.Contains(s.Ref.Step) && s.Rounds[^1].Slots.Any(x => x.Live is not null))
+            .Select(s => new RoundBegan(Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"), round.DoneAt, s.Ref, s.Round + 1, round.Because.Trim()));
     }
 
     /// <summary>A call is kept when it is first given, and again whenever it is no longer the same.</summary>
     private static bool NeedsCalling(StepState step) =>
         step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut) && (step.Calls.Count == 0 || step.Differs);
 
-    /// <summary>An id that follows from the command's, so that taking a command twice can't make two calls.</summary>
-    private static Guid Derived(Guid command, StepRef step)
+    /// <summary>An id that follows from the command's, so that taking a command twice can't make two events of one.</summary>
+    private static Guid Derived(Guid command, string what)
     {
-        var hash = SHA256.HashData([.. command.ToByteArray(bigEndian: true), .. System.Text.Encoding.UTF8.GetBytes($"{step.Step}@{step.Item}")]);
+        var hash = SHA256.HashData([.. command.ToByteArray(bigEndian: true), .. System.Text.Encoding.UTF8.GetBytes(what)]);
         hash[6] = (byte)((hash[6] & 0x0F) | 0x80);
         hash[8] = (byte)((hash[8] & 0x3F) | 0x80);
         return new Guid(hash.AsSpan(0, 16), bigEndian: true);
@@ -149,9 +169,9 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
 
         if (slot.Kind != SlotKind.Number)
         {
-            if (slot.Stock is { } kind)
+            if (slot.Stock is { } kinds)
             {
-                var stock = shop.Crib.Where(t => t.Kind == kind).ToList();
+                var stock = shop.Crib.Where(t => kinds.Contains(t.Kind)).ToList();
                 return new ReadingTaken(take.Id, take.DoneAt, take.Slot, $"{stock.Sum(t => t.Quantity ?? 1)} in the crib", null, by, false, Stock: stock);
             }
 
@@ -174,6 +194,11 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         if (Math.Abs(typed.Value) > 1e6)
         {
             throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000");
+        }
+
+        if (slot.Dimension == Dimension.Count && typed.Value != Math.Floor(typed.Value))
+        {
+            throw new UnusableInputException("typed", "must be a whole number: it is a count");
         }
 
         if (!take.OddConfirmed && Odd(slot, typed.Value, slots) is { } question)

@@ -5,6 +5,12 @@ namespace NeatBore.Core.Bench;
 /// <summary>The places on an engine where tasks are done, front to rear, as bands along the crank that do not overlap.</summary>
 internal static class EnginePlaces
 {
+    /// <summary>The tray that the rockers lie in.</summary>
+    public const string Rockers = "rockers";
+
+    /// <summary>The press, and what else is pressed there.</summary>
+    public const string Pressed = "pressed";
+
     internal sealed record Place(string Id, string Label, double FromMm, double ToMm);
 
     public static List<Place> Of(EngineSheet sheet)
@@ -24,7 +30,18 @@ internal static class EnginePlaces
             places.Add(new Place(layout.CamBearings[i].Id, $"Bearing {i + 1}", from, to));
         }
 
-        places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, layout.BlockLengthMm + 80));
+        var behind = layout.BlockLengthMm + 80;
+        places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, behind));
+        // What is worked on off the engine lies behind it.
+        foreach (var (id, label, there, width) in new[] { (Rockers, "Rockers", sheet.Rockers is not null, 120.0), (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0) })
+        {
+            if (there)
+            {
+                places.Add(new Place(id, label, behind, behind + width));
+                behind += width;
+            }
+        }
+
         return places;
     }
 }

@@ -52,6 +52,8 @@ public sealed record SheetRef(string Id, int Version);
 /// <param name="Spigot">The spigot bearing in the crank's end.</param>
 /// <param name="Cam">The cam tunnel.</param>
 /// <param name="Sealants">Sealants that may be used; the first is usual.</param>
+/// <param name="Rockers">The rockers and their pressed trunnions.</param>
+/// <param name="Pressed">Other parts that are pressed or shrunk.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
@@ -66,7 +68,9 @@ public sealed record EngineSheet(
     RearSheet? Rear = null,
     SpigotSheet? Spigot = null,
     IReadOnlyList<SealantSheet>? Sealants = null,
-    CamSheet? Cam = null)
+    CamSheet? Cam = null,
+    RockerSheet? Rockers = null,
+    IReadOnlyList<PressedSheet>? Pressed = null)
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]
@@ -417,6 +421,167 @@ public sealed record CamBearingSheet(
     IReadOnlyList<CamBearings.ShellHole> Holes,
     double? JointDeg = null);
 
+/// <summary>The set of rockers that turn on pressed trunnions.</summary>
+/// <param name="Places">8 to 32, each with its own number, in the order in which they lie.</param>
+/// <param name="Body">A rocker's body.</param>
+/// <param name="Trunnion">What it turns on.</param>
+/// <param name="Kits">What may go in; the first is usual.</param>
+/// <param name="NeedlesEach">Needles in a rocker as it was made; 0 where it had none.</param>
+/// <param name="EndFloat">End float of a body between its clips, mm.</param>
+/// <param name="FloatIdealMm">What it should be.</param>
+public sealed record RockerSheet(
+    IReadOnlyList<RockerPlace> Places,
+    RockerBodySheet Body,
+    TrunnionSheet Trunnion,
+    IReadOnlyList<TrunnionKit> Kits,
+    int NeedlesEach = 0,
+    Limit? EndFloat = null,
+    double FloatIdealMm = 0.25)
+{
+    /// <summary>What is wrong with the places: too few, too many, one missing or there twice; null where nothing is.</summary>
+    public string? Fault()
+    {
+        var numbers = Places.Select(p => p.Number).ToList();
+        return Places.Count is < 8 or > 32 ? $"a set has 8 to 32 rockers; this one has {Places.Count}"
+            : numbers.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"rocker {twice.Key} is there twice; each place has one"
+            : Enumerable.Range(1, Places.Count).Except(numbers).FirstOrDefault() is > 0 and var missing ? $"rocker {missing} is missing; the places are numbered 1 to {Places.Count}"
+            : null;
+    }
+}
+
+/// <summary>Where a rocker belongs: its number in the set, its middle along the engine, mm, its bank and its valve.</summary>
+public sealed record RockerPlace(int Number, double ZMm, string Bank, string Valve)
+{
+    /// <summary>Its name in addresses.</summary>
+    [JsonIgnore]
+    public string Id => $"rocker-{Number}";
+}
+
+/// <summary>A rocker's body: its bore right through, the boss round it and the flat that it may be stood on, mm; roughness in µm.</summary>
+public sealed record RockerBodySheet(
+    double BoreMm, double OuterMm, double WidthMm, double LandInnerMm, double LandOuterMm, Material Material, double RoughnessRzUm = 0);
+
+/// <summary>A trunnion: its diameter, its length, and from clip to clip inside the grooves, mm.</summary>
+public sealed record TrunnionSheet(double DiameterMm, double LengthMm, double BetweenClipsMm);
+
+/// <summary>What a trunnion kit brings.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<TrunnionKind>))]
+public enum TrunnionKind
+{
+    /// <summary>A plain bush each side.</summary>
+    [JsonStringEnumMemberName("bush")] Bush,
+
+    /// <summary>Caged needles in a drawn cup each side, the marked end out.</summary>
+    [JsonStringEnumMemberName("needles")] Needles,
+}
+
+/// <summary>A trunnion kit: what goes in at each side, mm.</summary>
+/// <param name="Id">In choices.</param>
+/// <param name="Name">As the shop calls it.</param>
+/// <param name="Kind">Bushes or needles.</param>
+/// <param name="OuterMm">Outside of a bush or cup.</param>
+/// <param name="InnerMm">Inside before pressing.</param>
+/// <param name="LengthMm">Its length.</param>
+/// <param name="Material">What it is made of.</param>
+/// <param name="RoughnessRzUm">Of its outside, µm.</param>
+/// <param name="Friction">When it is pressed in.</param>
+/// <param name="Interference">In the body, mm.</param>
+/// <param name="Clearance">Of the trunnion after pressing, mm; null where it is not measured.</param>
+public sealed record TrunnionKit(
+    string Id,
+    string Name,
+    TrunnionKind Kind,
+    double OuterMm,
+    double InnerMm,
+    double LengthMm,
+    Material Material,
+    double RoughnessRzUm,
+    Limit Friction,
+    Limit? Interference = null,
+    Limit? Clearance = null);
+
+/// <summary>What kind of part is pressed.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<PressedKind>))]
+public enum PressedKind
+{
+    /// <summary>A gear or sprocket on a shaft.</summary>
+    [JsonStringEnumMemberName("gear")] Gear,
+
+    /// <summary>A race on a shaft.</summary>
+    [JsonStringEnumMemberName("race")] Race,
+
+    /// <summary>A plain bush in a bore.</summary>
+    [JsonStringEnumMemberName("bush")] Bush,
+
+    /// <summary>A spigot bearing in the crank's end.</summary>
+    [JsonStringEnumMemberName("spigot")] Spigot,
+
+    /// <summary>A pin that slips in one part and is held by shrinking in another.</summary>
+    [JsonStringEnumMemberName("pin")] Pin,
+}
+
+/// <summary>A part that is pressed or shrunk, one or many of a kind.</summary>
+/// <param name="Kind">What it is.</param>
+/// <param name="Name">As the builder says it, such as "Crank gear".</param>
+/// <param name="Items">The places where it is done, such as "Rod 1"; none for one alone.</param>
+/// <param name="Inner">The part inside: a shaft, a bush or a pin.</param>
+/// <param name="Outer">The part outside: a gear, a race, an eye.</param>
+/// <param name="EngagedMm">Length in contact when home, mm.</param>
+/// <param name="Friction">When it is pressed.</param>
+/// <param name="Interference">At 20 °C, mm.</param>
+/// <param name="HomeMm">Depth or gap when home, as it is measured, mm.</param>
+/// <param name="Home">What that may be.</param>
+/// <param name="HomeWords">How it is measured, such as "Below the block’s face".</param>
+/// <param name="Facing">Which way round, asked before any heat.</param>
+/// <param name="Heat">What heat and cold can do for it; null where it is pressed cold.</param>
+/// <param name="RunsOnMm">What runs inside a bush, mm.</param>
+/// <param name="Clearance">Of what runs inside a bush after pressing, mm.</param>
+public sealed record PressedSheet(
+    PressedKind Kind,
+    string Name,
+    IReadOnlyList<string> Items,
+    PressedInner Inner,
+    PressedOuter Outer,
+    double EngagedMm,
+    Limit Friction,
+    Limit Interference,
+    double HomeMm,
+    Limit Home,
+    string HomeWords,
+    IReadOnlyList<string> Facing,
+    HeatSheet? Heat = null,
+    double? RunsOnMm = null,
+    Limit? Clearance = null);
+
+/// <summary>The part inside: its outside and the hole through it (0 for solid), mm; roughness in µm.</summary>
+public sealed record PressedInner(double DiameterMm, double InnerDiameterMm, double LengthMm, Material Material, double RoughnessRzUm = 0);
+
+/// <summary>The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in µm.</summary>
+public sealed record PressedOuter(double OuterDiameterMm, double HeightMm, double LandInnerMm, double LandOuterMm, Material Material, double RoughnessRzUm = 0);
+
+/// <summary>What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C.</summary>
+/// <param name="OuterMassKg">Of what is warmed.</param>
+/// <param name="OuterSurfaceM2">Of what is warmed.</param>
+/// <param name="OuterSpecificHeatJPerKgC">Of what is warmed.</param>
+/// <param name="Most">The most that it may be warmed to.</param>
+/// <param name="InnerMassKg">Of what lies within the contact and one diameter more.</param>
+/// <param name="InnerSurfaceM2">Of the same.</param>
+/// <param name="InnerSpecificHeatJPerKgC">Of the same.</param>
+/// <param name="FreezerC">How cold the shop's freezer makes it.</param>
+/// <param name="WantedClearanceMm">To slide with, mm.</param>
+/// <param name="SlideSeconds">Time that pushing it to its stop takes, s.</param>
+public sealed record HeatSheet(
+    double OuterMassKg,
+    double OuterSurfaceM2,
+    double OuterSpecificHeatJPerKgC,
+    Limit Most,
+    double InnerMassKg,
+    double InnerSurfaceM2,
+    double InnerSpecificHeatJPerKgC,
+    double FreezerC = -18,
+    double WantedClearanceMm = 0.02,
+    double SlideSeconds = 4);
+
 /// <summary>A sealant with its times, and where they came from.</summary>
 public sealed record SealantSheet(string Id, string Name, Seals.SealantClock.Product Product, LimitSource Source);
 
@@ -465,6 +630,9 @@ public static class HouseDefaults
     /// <summary>Conductivity of the oil in a gap, W/(m·°C).</summary>
     public const double OilWPerMC = 0.13;
 
+    /// <summary>Conductivity of the warm air in a dry gap, W/(m·°C).</summary>
+    public const double AirWPerMC = 0.03;
+
     /// <summary>How many times the force of the fit a part may see when it is pressed home.</summary>
     public const double PressLimitFactor = 2;
 
@@ -500,6 +668,18 @@ public static class HouseDefaults
 
     /// <summary>Torque that turns a cam by hand, N·m.</summary>
     public static Limit CamTurns { get; } = new(null, 3, LimitSource.Default);
+
+    /// <summary>Interference of a trunnion's bush, mm.</summary>
+    public static Limit TrunnionInterference { get; } = new(0.010, 0.040, LimitSource.Default);
+
+    /// <summary>End float of a rocker on its trunnion, mm.</summary>
+    public static Limit TrunnionFloat { get; } = new(0.10, 0.50, LimitSource.Default);
+
+    /// <summary>Running clearance of a trunnion in a plain bush, mm.</summary>
+    public static Limit TrunnionClearance { get; } = new(0.010, 0.050, LimitSource.Default);
+
+    /// <summary>How far a part that is pressed flush may stand proud or deep, mm.</summary>
+    public static Limit Flush { get; } = new(-0.15, 0.15, LimitSource.Default);
 
     /// <summary>How true what is seen down a passage is, mm (k = 2).</summary>
     public const double SightMm = 0.4;

@@ -102,22 +102,31 @@ public static class Evaluation
 
             var together = procedure.Steps.Skip(at).Take(end - at).ToList();
             at = end;
-            foreach (var (item, step) in together[0].Each(ContextOf(together[0], "")).SelectMany(item => together.Select(step => (item, step))))
+            string? held = null;
+            foreach (var item in together[0].Each(ContextOf(together[0], "")))
             {
-                var context = ContextOf(step, item);
-                var state = StepOf(step, new StepRef(started.Task, step.Id, item), context, journal, steps, gate);
-                steps.Add(state);
-                if (state.Gate is not null && !state.Passed)
+                var own = gate;
+                foreach (var step in together)
                 {
-                    gate ??= state.Title;
+                    var state = StepOf(step, new StepRef(started.Task, step.Id, item), ContextOf(step, item), journal, steps, own);
+                    steps.Add(state);
+                    if (state.Gate is not null && !state.Passed)
+                    {
+                        own ??= state.Title;
+                        held ??= state.Title;
+                        // Where the items go each their own way, one that is held holds back none of the others.
+                        gate ??= step.Apart ? null : state.Title;
+                    }
                 }
             }
+
+            gate ??= held;
         }
 
         StepContext ContextOf(Step step, string item) => new(
             step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
 
-        var next = steps.FirstOrDefault(s => !s.Passed);
+        var next = Next(steps, procedure);
         return new TaskState(
             started.Task,
             procedure.Title,
@@ -131,6 +140,19 @@ public static class Evaluation
             journal.LastAt ?? started.DoneAt,
             procedure.View,
             procedure.Up(chosen));
+    }
+
+    /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun, trouble first.</summary>
+    private static StepState? Next(List<StepState> steps, Procedure procedure)
+    {
+        var first = steps.Find(s => !s.Passed);
+        return first is null || !procedure.Steps.First(s => s.Id == first.Ref.Step).Apart
+            ? first
+            : steps.Where(s => s.Ref.Item.Length > 0).GroupBy(s => s.Ref.Item)
+                .Where(own => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked or StepStatus.LeftOut)))
+                .Select(own => own.FirstOrDefault(s => !s.Passed))
+                .OfType<StepState>()
+                .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go) ?? first;
     }
 
     /// <summary>How one item of a task stands; a task without steps for it stands as a whole.</summary>

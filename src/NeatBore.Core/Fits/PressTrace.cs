@@ -90,7 +90,8 @@ public static class PressTrace
         return new Answer(seat, peak, pressed, findings, request.Expected.Curve, call);
     }
 
-    private static Verdict VerdictOf(string kind) => kind switch
+    /// <summary>What a finding of this kind means.</summary>
+    internal static Verdict VerdictOf(string kind) => kind switch
     {
         "galling" or "over-pressed" or "not-seated" => Verdict.Stop,
         "cocked" or "loose" => Verdict.Decide,

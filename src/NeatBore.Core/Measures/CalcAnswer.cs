@@ -40,6 +40,9 @@ namespace NeatBore.Core.Measures;
 [JsonDerivedType(typeof(BoreLine.Answer), "bore-line")]
 [JsonDerivedType(typeof(DriveOrder.Answer), "drive-order")]
 [JsonDerivedType(typeof(TurningDrag.Answer), "turning-drag")]
+[JsonDerivedType(typeof(PressSupport.Answer), "press-support")]
+[JsonDerivedType(typeof(SetOutlier.Answer), "set-outlier")]
+[JsonDerivedType(typeof(RockerTrunnions.Answer), "rocker-trunnions")]
 [JsonDerivedType(typeof(PressWatch.Answer), "press-watch")]
 [JsonDerivedType(typeof(BalancerVerdict.Answer), "balancer-verdict")]
 public abstract record CalcAnswer

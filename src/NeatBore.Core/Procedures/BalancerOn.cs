@@ -22,9 +22,7 @@ public static class BalancerOn
     /// <summary>Torque at which a bolted joint is closed, as a share of its final torque.</summary>
     private const double SnugShare = 0.25;
 
-    /// <summary>A stretch of travel without points, as a share of the whole, that a trace can't be judged over.</summary>
-    private const double GapShare = 0.15;
-
+    private static readonly BoltTag s_crankBolt = new("crank", "1", 1);
     private static readonly int[] s_acrossDeg = [0, 90];
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
@@ -121,7 +119,7 @@ public static class BalancerOn
                     new Slot("adaptor", "Adaptor, 0 for none", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(0, 400)),
                     new Slot("angle", "Adaptor off the wrench’s line", SlotKind.Number, Dimension.Angle, 1, "rule", Plausible: new Band(0, 180)),
                     new Slot("set", "Wrench set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
-                    Slot.Tick("click", "One smooth pull to the click, crank held"),
+                    Slot.Tick("click", "One smooth pull to the click, crank held") with { Bolt = s_crankBolt },
                 ],
                 Judge = JudgeBolt,
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
@@ -229,7 +227,8 @@ public static class BalancerOn
                     Slot.Tick("by-hand", "Bolt and washer in by hand, raised side out"),
                     new Slot("trace", "Torque against angle", SlotKind.Trace, Instrument: "angle-wrench", Required: false,
                         Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                        Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm }),
+                        Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm },
+                        Bolt: s_crankBolt),
                     .. First("bolt").Slots(c).Where(s => s.Kind == SlotKind.Number || s.Key == "click").Select(s => s with { Required = !c.Taken("bolt", "trace") }),
                 ],
                 Judge = JudgeBoltTraced,
@@ -275,7 +274,7 @@ public static class BalancerOn
     [
         .. BoltRing.StarDeg(bolts).Select((deg, i) => new Slot(
             $"{deg:0}", $"{Clock.Text(deg)}, number {i + 1}", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", deg,
-            Plausible: new Band(torqueNm / 3, torqueNm * 3), Peers: "torque", Expected: torqueNm)),
+            Plausible: new Band(torqueNm / 3, torqueNm * 3), Peers: "torque", Expected: torqueNm, Bolt: new BoltTag("ring", Clock.Text(deg), 1))),
     ];
 
     private static Judgement JudgeRing(StepContext c, int bolts, double torqueNm, Limit limit)
@@ -525,7 +524,7 @@ public static class BalancerOn
         var points = trace.X.Select((x, i) => new PressTrace.TracePoint(x + length - start, trace.Y[i])).ToList();
         var curve = new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravel));
         var answer = PressTrace.Solve(new PressTrace.Request(points, curve, seatTravel, HouseDefaults.SeatToleranceMm, force.High * HouseDefaults.PressLimitFactor));
-        if (Gap(points) is { } gap)
+        if (PressedIn.Gap(points) is { } gap)
         {
             return new Judgement(
                 Sentence.Of("The gauge dropped out on the way. Judge by hand: read the seated depth, or draw it again."),
@@ -565,14 +564,6 @@ public static class BalancerOn
             }),
             answer.Call! with { Checks = [.. answer.Call!.Checks.Select(k => k with { Source = "predicted from the fit" })] },
             answer);
-    }
-
-    private static (double From, double To)? Gap(List<PressTrace.TracePoint> points)
-    {
-        var sorted = points.ConvertAll(p => p.TravelMm);
-        sorted.Sort();
-        var widest = sorted.Zip(sorted.Skip(1)).MaxBy(p => p.Second - p.First);
-        return widest.Second - widest.First > GapShare * (sorted[^1] - sorted[0]) ? (widest.First, widest.Second) : null;
     }
 
     private static Judgement JudgeBoltTraced(StepContext c)

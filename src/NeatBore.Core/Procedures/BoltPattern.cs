@@ -29,8 +29,13 @@ internal static class BoltPattern
             $"{n + 1}-{id}", $"Bolt {id}, pass {n + 1}", SlotKind.Number, Dimension.Torque, 0.1, "angle-wrench",
             Plausible: new Band(pass.Nm / 3, pass.Nm * 3), Peers: $"pass {n + 1}", Expected: pass.Nm,
             Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-            Rig: new Dictionary<string, double> { ["target"] = pass.Nm }))),
+            Rig: new Dictionary<string, double> { ["target"] = pass.Nm },
+            Bolt: new BoltTag(pass.Group, id, n + 1)))),
     ];
+
+    /// <summary>Whether a check is of the bolt that is pulled at a place.</summary>
+    public static bool Names(Check check, Slot slot) =>
+        slot.Bolt is { } bolt && (check.Name.StartsWith($"bolt {bolt.Id},", StringComparison.Ordinal) || check.Name == $"order of bolt {bolt.Id}" || check.Name == $"torque at {bolt.Id}");
 
     /// <summary>The next pull, and once all are done whether every bolt got what it should.</summary>
     public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string done)

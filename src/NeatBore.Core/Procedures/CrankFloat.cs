@@ -38,7 +38,7 @@ public static class CrankFloat
             {
                 Needs = ["float"],
                 When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
-                Slots = _ => [Slot.Tick("stock", "Count the shims in the crib") with { Stock = Shim }],
+                Slots = _ => [Slot.Tick("stock", "Count the shims in the crib") with { Stock = [Shim] }],
                 Judge = JudgePick,
                 Gate = "a stack that does it",
                 Cautions = ["Shims’ edges cut."],

@@ -50,6 +50,12 @@ public sealed record Step(string Id, string Title, string Figure)
     /// <summary>Steps side by side with the same word are done item by item, not step by step.</summary>
     public string? Together { get; init; }
 
+    /// <summary>Whether its items go each their own way: its gate holds back its own item, and all of what comes after them.</summary>
+    public bool Apart { get; init; }
+
+    /// <summary>Steps of the same item that begin anew with a new round of this one: what was read there was of the part before.</summary>
+    public IReadOnlyList<string> Renews { get; init; } = [];
+
     /// <summary>An item as the builder says it.</summary>
     public Func<EngineSheet, string, string> ItemName { get; init; } = (_, item) => item;
 
@@ -129,7 +135,8 @@ public enum SlotKind
 /// <param name="Expected">What the sheet expects here, base unit; a simulated gauge settles near it.</param>
 /// <param name="Trace">What a trace's columns are.</param>
 /// <param name="Rig">What a simulated gauge is set up with before it is used here, by its own names.</param>
-/// <param name="Stock">The kind of thing in the crib that is counted with it: the reading keeps what was there.</param>
+/// <param name="Stock">The kinds of thing in the crib that are counted with it: the reading keeps what was there.</param>
+/// <param name="Bolt">The fastener that is tightened with it.</param>
 public sealed record Slot(
     string Key,
     string Label,
@@ -147,7 +154,8 @@ public sealed record Slot(
     double? Expected = null,
     TraceAxes? Trace = null,
     IReadOnlyDictionary<string, double>? Rig = null,
-    string? Stock = null)
+    IReadOnlyList<string>? Stock = null,
+    BoltTag? Bolt = null)
 {
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
@@ -155,6 +163,9 @@ public sealed record Slot(
     /// <summary>Something to look at, with what may be found.</summary>
     public static Slot Pick(string key, string label, params Option[] options) => new(key, label, SlotKind.Pick, Options: options);
 }
+
+/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1.</summary>
+public sealed record BoltTag(string Group, string Id, int Pass);
 
 /// <summary>What a step says while nothing is judged yet.</summary>
 public static class Prompt
@@ -285,6 +296,7 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             TimingCover.Version1, FrontSeal.Version1, CamBearingSet.Version1,
             BalancerOn.Version1, BalancerOn.Version2,
             CrankFloat.Version1, RepairSleeve.Version1, RearSeal.Version1, SpigotBearing.Version1,
+            RockerTrunnions.Version1, PressedPart.Gear1, PressedPart.Race1, PressedPart.Bush1, PressedPart.Spigot1, PressedPart.Pin1,
         ]);
 
     /// <summary>The newest version of each.</summary>

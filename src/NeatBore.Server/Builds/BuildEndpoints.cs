@@ -52,6 +52,7 @@ internal static class BuildEndpoints
             .WithSummary("Puts an engine on the bench");
         builds.MapGet("{id:guid}", ReadAsync).Produces<BuildView>().ProducesProblem(404).WithSummary("A build's whole state, now or as of an earlier time");
         builds.MapGet("{id:guid}/file", FileAsync).Produces<BuildFile>().ProducesProblem(404).WithSummary("A whole build as an open file");
+        builds.MapGet("{id:guid}/fasteners", FastenersAsync).Produces<IReadOnlyList<FastenerGroup>>().ProducesProblem(404).WithSummary("Every group of fasteners of a build, with how each stands");
         builds.MapPost("{id:guid}/work", WorkAsync).Accepts<WorkRequest>("application/json").Produces<WorkAnswer>()
             .ProducesValidationProblem().ProducesValidationProblem(422).ProducesProblem(404)
             .WithSummary("Readings, strikes, choices, decisions: each taken once, however often it is sent");
@@ -109,6 +110,18 @@ internal static class BuildEndpoints
         var sheets = await shelf.AllAsync(cancel);
         var state = Evaluation.Evaluate(sheets, book, log, asOf ?? clock.GetUtcNow());
         return Results.Ok(new BuildView(id, state, [.. Named(log).Select(r => sheets[r])]));
+    }
+
+    private static async Task<IResult> FastenersAsync(Guid id, BuildLog builds, SheetShelf shelf, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await builds.ReadAsync(id, cancel) is not { } log)
+        {
+            return Gone();
+        }
+
+        var sheets = await shelf.AllAsync(cancel);
+        var state = Evaluation.Evaluate(sheets, book, log, clock.GetUtcNow());
+        return Results.Ok(FastenerBoard.Of(state, sheet => sheets[sheet], sheets.Values.Where(s => s.Id == state.Sheet.Id).MaxBy(s => s.Version)!));
     }
 
     private static async Task<IResult> FileAsync(Guid id, BuildLog builds, SheetShelf shelf, CancellationToken cancel)

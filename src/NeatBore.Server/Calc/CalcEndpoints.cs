@@ -47,6 +47,8 @@ internal static class CalcEndpoints
         calc.Map("bore-line", BoreLine.Solve, CoreJson.Default.BoreLineRequest, CoreJson.Default.BoreLineAnswer, BoreLine.Model);
         calc.Map("drive-order", DriveOrder.Solve, CoreJson.Default.DriveOrderRequest, CoreJson.Default.DriveOrderAnswer, DriveOrder.Model);
         calc.Map("turning-drag", TurningDrag.Solve, CoreJson.Default.TurningDragRequest, CoreJson.Default.TurningDragAnswer, TurningDrag.Model);
+        calc.Map("press-support", PressSupport.Solve, CoreJson.Default.PressSupportRequest, CoreJson.Default.PressSupportAnswer, PressSupport.Model);
+        calc.Map("set-outlier", SetOutlier.Solve, CoreJson.Default.SetOutlierRequest, CoreJson.Default.SetOutlierAnswer, SetOutlier.Model);
         calc.Draw("bolt-circle.svg", PlateDrawing.Svg, "image/svg+xml");
         calc.Draw("bolt-circle.dxf", PlateDrawing.Dxf, "image/vnd.dxf");
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");

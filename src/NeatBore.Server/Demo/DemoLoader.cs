@@ -13,7 +13,13 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BuildLog 
         await shop.AddAsync(await ReadAsync(Path.Combine(folder, "shop.json"), CoreJson.Default.Shop, cancel), cancel);
         foreach (var file in Directory.EnumerateFiles(Path.Combine(folder, "sheets"), "*.json").Order(StringComparer.Ordinal))
         {
-            await sheets.AddAsync(await ReadAsync(file, CoreJson.Default.EngineSheet, cancel), cancel);
+            var sheet = await ReadAsync(file, CoreJson.Default.EngineSheet, cancel);
+            if (sheet.Rockers?.Fault() is { } fault)
+            {
+                throw new InvalidDataException($"{file} is not what it should be: {fault}");
+            }
+
+            await sheets.AddAsync(sheet, cancel);
         }
 
         foreach (var file in Directory.EnumerateFiles(Path.Combine(folder, "builds"), "*.json").Order(StringComparer.Ordinal))

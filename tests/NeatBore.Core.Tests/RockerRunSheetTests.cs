@@ -1,0 +1,186 @@
+using NeatBore.Core.Bench;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+public class RockerRunSheetTests
+{
+    private static readonly TaskRef s_rockers = new("rocker-trunnions", "rockers");
+
+    private static Workbench Bench(string places = "1-12") => new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json"), s_rockers).Begin()
+        .TakeAll("set", "TK-16", places);
+
+    private static Workbench Stacked() => Bench().Pick("stack-out", "press", "vt-1").TakeAll("stack-out");
+
+    /// <summary>One rocker to its end; its bore and the force that pressed it in say how worn its body is.</summary>
+    private static Workbench Rocker(Workbench bench, int n, string bore = "22.001", string force = "1400 N", string clip = "seated")
+    {
+        bench.Item = $"rocker-{n}";
+        // What came out of it was counted, though its body was changed.
+        return (bench.Step("out").Passed ? bench : bench.Pick("out", "came", "caged").TakeAll("out", "34"))
+            .TakeAll("body", bore, bore, "22.026", "22.026", "15.985")
+            .TakeAll("first", force, "0.02")
+            .TakeAll("inside", "16.015", "16.016")
+            .Pick("trunnion", "turns", "freely").TakeAll("trunnion")
+            .TakeAll("second", force, "0.15")
+            .TakeAll("float", "0.25")
+            .Pick("clips", "front-clip", clip).Pick("clips", "rear-clip", "seated").Pick("clips", "turns", "freely");
+    }
+
+    private static Workbench Rockers(Workbench bench, int from, int to)
+    {
+        for (var n = from; n <= to; n++)
+        {
+            Rocker(bench, n, force: $"{1400 + (10 * (n % 4))} N");
+        }
+
+        return bench;
+    }
+
+    [Theory]
+    [InlineData("1-6, 8-12", "Find rocker 7 before you begin.")]
+    [InlineData("1-12, 3", "Look at the marks: two rockers say 3.")]
+    [InlineData("1-13", "Look at the marks: there is no place 13.")]
+    [InlineData("all", "Type the places again, such as 1-12, or 1-6, 8-12.")]
+    public void A_set_that_is_not_whole_does_not_begin(string typed, string says)
+    {
+        var bench = Bench(typed);
+        Assert.Equal((says, Verdict.LookAgain), (bench.Says("set"), bench.Step("set").Now.Call!.Verdict));
+        Assert.NotNull(bench.Step("stack-out").BlockedBy);
+    }
+
+    [Fact]
+    public void A_sheet_with_a_hole_in_its_set_says_which()
+    {
+        var rockers = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json").Rockers!;
+        Assert.Null(rockers.Fault());
+        Assert.StartsWith("rocker 7 is there twice", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 7 } : p)] }).Fault(), StringComparison.Ordinal);
+        Assert.StartsWith("rocker 8 is missing", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 13 } : p)] }).Fault(), StringComparison.Ordinal);
+        Assert.StartsWith("a set has 8 to 32", (rockers with { Places = [.. rockers.Places.Take(7)] }).Fault(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_stack_comes_from_the_crib()
+    {
+        var bench = Stacked();
+        Assert.Equal(("sl-4", "sl-2"), bench.Step("stack-out").Now.Answer is Core.Tooling.PressSupport.Answer o ? (o.Support, o.Pusher) : default);
+        Assert.Equal(("sl-4", "sl-3"), bench.Step("stack-in").Now.Answer is Core.Tooling.PressSupport.Answer i ? (i.Support, i.Pusher) : default);
+    }
+
+    [Fact]
+    public void One_rocker_goes_from_needles_to_clips()
+    {
+        var bench = Rocker(Stacked(), 5);
+        Assert.All(bench.Task.Steps.Where(s => s.Ref.Item == "rocker-5"), s => Assert.True(s.Passed, s.Title));
+        Assert.Equal("1 of 12 done. Go on with the next rocker.", bench.Says("tray"));
+        // The others are open, whatever their order.
+        bench.Item = "rocker-1";
+        Assert.Null(bench.Step("out").BlockedBy);
+    }
+
+    [Fact]
+    public void Needles_that_are_missing_stop_that_rocker_and_no_other()
+    {
+        var bench = Stacked();
+        bench.Item = "rocker-2";
+        bench.Pick("out", "came", "caged").TakeAll("out", "32");
+        Assert.Equal("Find 2 needles: in the head, the valley, the sump. They go through the engine.", bench.Says("out"));
+        Assert.NotNull(bench.Step("body").BlockedBy);
+        Assert.Equal(("out", "rocker-2"), (bench.Task.Next!.Step, bench.Task.Next.Item));
+        Rocker(bench, 3);
+        Assert.True(bench.Step("clips").Passed);
+    }
+
+    [Fact]
+    public void A_clip_before_the_trunnion_is_refused()
+    {
+        var bench = Stacked();
+        bench.Item = "rocker-1";
+        var at = bench.Step("clips");
+        var refused = bench.Refused((id, when) => new TakeReading(id, when, new SlotRef(at.Ref, 1, "front-clip"), "seated"));
+        Assert.Contains("not open yet", refused["step"][0], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_clip_that_will_not_turn_is_seated_and_turned_again()
+    {
+        var bench = Rocker(Stacked(), 1, clip: "stiff");
+        Assert.Equal((Verdict.LookAgain, "Seat the front clip: press it home all round, then turn it again."), (bench.Step("clips").Now.Call!.Verdict, bench.Says("clips")));
+        bench.Again("clips").Pick("clips", "front-clip", "seated").Pick("clips", "rear-clip", "seated").Pick("clips", "turns", "freely");
+        Assert.True(bench.Step("clips").Passed);
+        Assert.Equal(2, bench.Step("clips").Rounds.Count);
+    }
+
+    [Fact]
+    public void A_press_force_that_never_rises_is_not_home()
+    {
+        var bench = Stacked();
+        bench.Item = "rocker-1";
+        bench.Pick("out", "came", "bushes").TakeAll("out").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
+            .Take("first", "square")
+            .Record("first", "trace", Enumerable.Range(0, 200).Select(i => (i * 7.5 / 199, 150 + (1200 * i / 199.0))));
+        Assert.Equal((Verdict.Stop, "Not home: the force never rose. Look what the pusher is on, then press again."), (bench.Step("first").Now.Call!.Verdict, bench.Says("first")));
+    }
+
+    [Fact]
+    public void A_bush_that_closed_up_is_reamed_by_so_much()
+    {
+        var bench = Stacked();
+        bench.Item = "rocker-1";
+        bench.Pick("out", "came", "bushes").TakeAll("out").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985").TakeAll("first", "1400 N", "0");
+        Assert.StartsWith("Measure the bush inside, twice across. By the fit it closed up by about 0.01", bench.Says("inside"), StringComparison.Ordinal);
+        bench.TakeAll("inside", "15.990", "15.990");
+        Assert.Equal((Verdict.LookAgain, "Ream or hone 0.025 mm out, to 16.015 mm. Wipe it out and measure again."), (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside")));
+    }
+
+    [Fact]
+    public void A_worn_body_shows_against_its_set_and_goes_with_another()
+    {
+        var bench = Rockers(Stacked(), 1, 6);
+        // Still inside its fit, and its force inside what that explains: only the set tells.
+        bench.Item = "rocker-7";
+        bench.Pick("out", "came", "caged").TakeAll("out", "34").TakeAll("body", "22.012", "22.012", "22.026", "22.026", "15.985").TakeAll("first", "620 N", "0.02");
+        Assert.Equal((Verdict.Stop, "Press it out: this body is worn. Fit another body and begin it again."), (bench.Step("first").Now.Call!.Verdict, bench.Says("first")));
+
+        bench.Again("body");
+        // What was read of the worn body does not stand for the next.
+        Assert.Equal((2, 2), (bench.Step("body").Round, bench.Step("first").Round));
+        Rocker(Rockers(bench, 8, 12), 7);
+        Assert.True(bench.Step("tray").Passed);
+        Assert.Equal("All 12 are alike. Wash them, then back to their places.", bench.Says("tray"));
+    }
+
+    [Fact]
+    public void One_that_was_let_go_early_is_found_by_the_tray()
+    {
+        var bench = Rocker(Stacked(), 1, "22.012", "620 N");
+        Assert.True(bench.Step("clips").Passed);
+        Rockers(bench, 2, 12);
+        Assert.Equal(Verdict.Stop, bench.Step("tray").Now.Call!.Verdict);
+        Assert.StartsWith("Rocker 1 went in easier than its set: its body is worn.", bench.Says("tray"), StringComparison.Ordinal);
+        Assert.Equal(["rocker 1, press force, first side", "rocker 1, press force, second side", "rocker 1, bore over its size"], bench.Step("tray").Now.Call!.Checks.Select(k => k.Name).Order(StringComparer.Ordinal).OrderBy(n => n.Contains("bore", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void What_is_half_done_at_the_end_of_a_shift_is_plain()
+    {
+        var bench = Rocker(Stacked(), 1);
+        bench.Item = "rocker-4";
+        bench.Pick("out", "came", "caged").TakeAll("out", "34").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985");
+        Assert.Equal("1 of 12 done. Rocker 4 is half done: next, first side flush.", bench.Says("tray"));
+        Assert.Equal(("first", "rocker-4"), (bench.Task.Next!.Step, bench.Task.Next.Item));
+        Assert.Equal("Rocker trunnions: rocker 4: first side flush", bench.State.AtStep);
+    }
+
+    [Fact]
+    public void Needles_go_in_with_their_marked_end_out_and_are_not_reamed()
+    {
+        var bench = Bench().Choose("kit", "needles").Pick("stack-out", "press", "vt-1").TakeAll("stack-out");
+        bench.Item = "rocker-1";
+        bench.Pick("out", "came", "races").TakeAll("out").TakeAll("body", "22.000", "22.000", "22.018", "22.018", "15.985");
+        Assert.Equal("Marked end out", bench.Step("first").Rounds[^1].Slots[0].Slot.Label);
+        Assert.Equal(StepStatus.LeftOut, bench.Step("inside").Status);
+    }
+}

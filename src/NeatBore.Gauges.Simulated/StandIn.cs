@@ -198,6 +198,11 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
 {
     private const double MmPerSecond = 4;
     private const double CockedFactor = 2.4;
+    private const double WornFactor = 0.45;
+
+    /// <summary>How far parts of one set differ, either way.</summary>
+    private const double PartShare = 0.05;
+
     private const double SeatedFactor = 1.35;
     private const double SeatStiffness = 25;
     private double _home = 10_000;
@@ -206,6 +211,7 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
     private double _x;
     private bool _moving;
     private string _start = "square";
+    private string _place = "";
 
     public override void Aim(string key, string value)
     {
@@ -219,6 +225,9 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
                 break;
             case "engaged":
                 _engaged = Math.Max(0, Number(value));
+                break;
+            case "place":
+                _place = value;
                 break;
             case "start":
                 _start = value;
@@ -239,7 +248,8 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
             _x += MmPerSecond * speed * seconds;
         }
 
-        var fit = _home * Math.Min(1, (_engaged + _x) / (_engaged + _travel));
+        var own = (_place.Length > 0 ? 1 + (PartShare * Chance(_place)) : 1) * (_start == "worn" ? WornFactor : 1);
+        var fit = _home * own * Math.Min(1, (_engaged + _x) / (_engaged + _travel));
         if (_start == "cocked" && _x < _travel / 4)
         {
             fit *= CockedFactor;

@@ -13,6 +13,7 @@ import { Problem } from './api/client';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './bench/reader';
 import { Crib } from './screens/Crib';
+import { Fasteners } from './screens/Fasteners';
 import { Record } from './screens/Record';
 import { Today } from './screens/Today';
 
@@ -35,6 +36,7 @@ createRoot(document.getElementById('root')!).render(
           <Routes>
             <Route path="/" element={<Today />} />
             <Route path="/crib" element={<Crib />} />
+            <Route path="/builds/:build/fasteners" element={<Fasteners />} />
             <Route path="/builds/:build/record" element={<Record />} />
             <Route path="/builds/:build" element={<BenchScreen />} />
             <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />

@@ -98,6 +98,7 @@ internal sealed class Journal
             reading.Tool,
             reading.Option,
             reading.Trace?.Columns().Thinned(DrawnPoints),
-            reading.Sight);
+            reading.Sight,
+            reading.Stock);
     }
 }

@@ -109,9 +109,7 @@ public static class PressedPart
                     Needs = ["sizes", "way", "stack"],
                     Renews = ["home", "inside"],
                     Slots = c => [Slot.Tick("square", "Started by hand, square"), .. PressedIn.Force(c, "press", Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm)],
-                    Judge = c => !c.Taken("press", "square")
-                        ? Prompt.Next(c)
-                        : PressedIn.JudgePress(c, Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm, kind != PressedKind.Pin, "In. Measure where it lies.", parts.Loose),
+                    Judge = c => PressedIn.JudgePress(c, Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm, kind != PressedKind.Pin, "In. Measure where it lies.", parts.Loose),
                     Gate = "it went in as it should",
                     Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
                 }),
@@ -230,7 +228,7 @@ public static class PressedPart
         if (c.Chosen(Way) is Cold or null)
         {
             return new Judgement(
-                Sentence.Of("Cold: {low} to {high}, {oil}. Set it up square.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High)), ("oil", Quantity.Word("oiled"))),
+                Sentence.Of("Cold, oiled: {low} to {high}. Set it up square.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))),
                 c.Taken("way", "ready") ? new Call(Verdict.Go, Sentence.Of("{low} to {high} when home.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))), []) : null,
                 fit);
         }
@@ -251,7 +249,7 @@ public static class PressedPart
 
         if (plan.Slides)
         {
-            checks.Add(new Check("seconds to grip", grip >= part.Heat.SlideSeconds ? Verdict.Go : grip * 3 >= part.Heat.SlideSeconds ? Verdict.Decide : Verdict.Stop, grip, part.Heat.SlideSeconds, 0, Side.Lower, Dimension.Seconds, "engine’s sheet; an estimate, × or ÷ 3"));
+            checks.Insert(0, new Check("seconds to grip", grip >= part.Heat.SlideSeconds ? Verdict.Go : grip * 3 >= part.Heat.SlideSeconds ? Verdict.Decide : Verdict.Stop, grip, part.Heat.SlideSeconds, 0, Side.Lower, Dimension.Seconds, "an estimate, × or ÷ 3"));
         }
 
         var call = Call.Of(checks, k => k.Dimension == Dimension.Temperature
@@ -389,7 +387,7 @@ public static class PressedPart
                 {
                     (Verdict.Go, _) => part.RunsOnMm is null ? "It lies where it should. The record is kept." : "It lies where it should. Measure it inside.",
                     (Verdict.LookAgain, _) => "Read where it lies again, on clean faces.",
-                    (_, Side.Upper) => "{by} too far. Out and in again, or say to the manual’s maker why it may stay.",
+                    (_, Side.Upper) => "{by} too far: press it back, cold and square.",
                     _ => "{by} short of home: press it on, cold and square.",
                 },
                 ("by", Quantity.Mm(Math.Abs(found - call.Checks[0].Limit)))),

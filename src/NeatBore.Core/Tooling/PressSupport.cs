@@ -127,7 +127,7 @@ public static class PressSupport
             reasons.Add(piece.InnerMm == 0 ? $"it has no hole for the {passing.OuterMm:0.##} mm that comes out" : $"its {piece.InnerMm:0.##} mm hole won’t pass the {passing.OuterMm:0.##} mm that comes out");
         }
 
-        if (piece.InnerMm < body.LandInnerMm)
+        if (piece.InnerMm > 0 && piece.InnerMm < body.LandInnerMm)
         {
             reasons.Add($"its rim begins at {piece.InnerMm:0.##} mm, the flat at {body.LandInnerMm:0.##} mm");
         }

@@ -4,6 +4,7 @@ import type {
   BuildView,
   Command,
   EngineSheet,
+  FastenerGroup,
   GaugeLineState,
   PartNeed,
   PhotoRef,
@@ -69,6 +70,7 @@ export interface NewBuild {
 
 export const api = {
   builds: () => ask<BuildLine[]>('/api/builds'),
+  fasteners: (id: string) => ask<FastenerGroup[]>(`/api/builds/${id}/fasteners`),
   build: (id: string) => ask<BuildView>(`/api/builds/${id}`),
   shop: () => ask<Shop>('/api/shop'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),

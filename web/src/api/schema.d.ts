@@ -1797,6 +1797,122 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/press-support": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** support: hole ≥ what comes out + 0.2 and ≥ the flat's inside, outside ≤ the flat's, longer than what comes out; pusher: outside ≤ bore − 0.2, hole ≥ what it clears + 0.2; stack ≤ daylight */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PressSupportRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PressSupportAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/set-outlier": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** score = (v − median)/max(1.4826·MAD, U/2, 0.02·|median|); above 3.5 decide, above 6 stop (Iglewicz and Hoaglin) */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetOutlierRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SetOutlierAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bolt-circle.svg": {
         parameters: {
             query?: never;
@@ -2135,6 +2251,53 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["BuildFile"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/fasteners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every group of fasteners of a build, with how each stands */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FastenerGroup"][];
                     };
                 };
                 /** @description Not Found */
@@ -2697,6 +2860,13 @@ export interface components {
              */
             preloadN?: null | number;
         };
+        /** @description Names a bolt of a group, and the pass in which it is pulled, from 1. */
+        BoltTag: {
+            group: string;
+            id: string;
+            /** Format: int32 */
+            pass: number;
+        };
         /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
         BoreCentringAnswer: {
             /**
@@ -2984,7 +3154,7 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerRockerTrunnionsAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -3214,6 +3384,26 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description The stack, and why each other piece won't do. */
+        CalcAnswerPressSupportAnswer: {
+            /** @enum {string} */
+            calculator?: "press-support";
+            /** @description Below; null where none fits. */
+            support: null | string;
+            /** @description Above; null where none fits. */
+            pusher: null | string;
+            /** @description Pieces that would do but were not picked. */
+            spares: string[];
+            /**
+             * Format: double
+             * @description Height of it all, mm; null where there is no stack.
+             */
+            stackMm: null | number;
+            /** @description Pieces that are neither, with every reason. */
+            refused: components["schemas"]["PressSupportRefusedPiece"][];
+            makeOne: null | components["schemas"]["PressSupportToMake"];
+            model: null | string;
+        };
         /** @description What happened. */
         CalcAnswerPressTraceAnswer: {
             /** @enum {string} */
@@ -3261,6 +3451,21 @@ export interface components {
             call: null | components["schemas"]["Call"];
             model: null | string;
         };
+        /** @description How the set stands against itself. */
+        CalcAnswerRockerTrunnionsAnswer: {
+            /** @enum {string} */
+            calculator?: "rocker-trunnions";
+            /** @description Each measure of the set, from the first that is done. */
+            measures: components["schemas"]["RockerTrunnionsSetMeasure"][];
+            /** @description Rockers that are begun and not finished. */
+            halfDone: components["schemas"]["RockerTrunnionsHalfDoneRocker"][];
+            /**
+             * Format: int32
+             * @description How many are finished.
+             */
+            done: number;
+            model: null | string;
+        };
         /** @description What was found; face is null where it was not swept. */
         CalcAnswerRunOutAnswer: {
             /** @enum {string} */
@@ -3283,6 +3488,17 @@ export interface components {
             /** Format: date-time */
             cureAt: string;
             now: components["schemas"]["SealantClockStage"][];
+            model: null | string;
+        };
+        /** @description The set's middle and spread, and how far each part is off. */
+        CalcAnswerSetOutlierAnswer: {
+            /** @enum {string} */
+            calculator?: "set-outlier";
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            spread: number;
+            readings: components["schemas"]["SetOutlierSetScore"][];
             model: null | string;
         };
         /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
@@ -4007,6 +4223,60 @@ export interface components {
             /** @description Sealants that may be used; the first is usual. */
             sealants?: null | components["schemas"]["SealantSheet"][];
             cam?: null | components["schemas"]["CamSheet"];
+            rockers?: null | components["schemas"]["RockerSheet"];
+            /** @description Other parts that are pressed or shrunk. */
+            pressed?: null | components["schemas"]["PressedSheet"][];
+        };
+        /** @description Fasteners that are tightened together. */
+        FastenerGroup: {
+            /** @description As the builder says it. */
+            name: string;
+            /** @description The task that tightens them. */
+            task: components["schemas"]["TaskRef"];
+            /** @description Its step. */
+            step: string;
+            /** @description Their thread. */
+            thread: string;
+            /**
+             * Format: double
+             * @description Last torque, N·m.
+             */
+            torqueNm: number;
+            /** @description What may reach them, with where that came from. */
+            torque: components["schemas"]["Limit"];
+            /** @description Whether each is used once only. */
+            usedOnce: boolean;
+            /**
+             * Format: int32
+             * @description In how many passes.
+             */
+            passes: number;
+            /** @description As bad as the worst of them. */
+            standing: components["schemas"]["FastenerStanding"];
+            verdict: null | components["schemas"]["Verdict"];
+            because: null | components["schemas"]["Sentence"];
+            /** @description The end that they are seen from. */
+            view: components["schemas"]["View"];
+            /** @description Each of them. */
+            bolts: components["schemas"]["FastenerState"][];
+        };
+        /**
+         * @description How a fastener, or a group of them, stands.
+         * @enum {unknown}
+         */
+        FastenerStanding: "planned" | "under-way" | "done" | "missed" | "wrong";
+        /** @description One fastener: where it is as seen from the front, mm, how it stands, and the last torque that was read, N·m. */
+        FastenerState: {
+            id: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            standing: components["schemas"]["FastenerStanding"];
+            /** Format: int32 */
+            passesDone: number;
+            /** Format: double */
+            reachedNm: null | number;
         };
         /** @description A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m. */
         FlangeSheet: {
@@ -4154,6 +4424,59 @@ export interface components {
         HealthReport: {
             ready: boolean;
             cannotReach: string[];
+        };
+        /** @description What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C. */
+        HeatSheet: {
+            /**
+             * Format: double
+             * @description Of what is warmed.
+             */
+            outerMassKg: number;
+            /**
+             * Format: double
+             * @description Of what is warmed.
+             */
+            outerSurfaceM2: number;
+            /**
+             * Format: double
+             * @description Of what is warmed.
+             */
+            outerSpecificHeatJPerKgC: number;
+            /** @description The most that it may be warmed to. */
+            most: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Of what lies within the contact and one diameter more.
+             */
+            innerMassKg: number;
+            /**
+             * Format: double
+             * @description Of the same.
+             */
+            innerSurfaceM2: number;
+            /**
+             * Format: double
+             * @description Of the same.
+             */
+            innerSpecificHeatJPerKgC: number;
+            /**
+             * Format: double
+             * @description How cold the shop's freezer makes it.
+             * @default -18
+             */
+            freezerC: number;
+            /**
+             * Format: double
+             * @description To slide with, mm.
+             * @default 0.02
+             */
+            wantedClearanceMm: number;
+            /**
+             * Format: double
+             * @description Time that pushing it to its stop takes, s.
+             * @default 4
+             */
+            slideSeconds: number;
         };
         /** @description A hole's shape on the unrolled bore, mm. */
         HoleShape: {
@@ -5098,6 +5421,111 @@ export interface components {
             /** Format: double */
             yMm: number;
         };
+        /** @description The stack, and why each other piece won't do. */
+        PressSupportAnswer: {
+            /** @description Below; null where none fits. */
+            support: null | string;
+            /** @description Above; null where none fits. */
+            pusher: null | string;
+            /** @description Pieces that would do but were not picked. */
+            spares: string[];
+            /**
+             * Format: double
+             * @description Height of it all, mm; null where there is no stack.
+             */
+            stackMm: null | number;
+            /** @description Pieces that are neither, with every reason. */
+            refused: components["schemas"]["PressSupportRefusedPiece"][];
+            makeOne: null | components["schemas"]["PressSupportToMake"];
+            model: null | string;
+        };
+        /** @description What comes out below: its outside and its length, mm; a length of 0 where nothing does. */
+        PressSupportPassingPart: {
+            /** Format: double */
+            outerMm: number;
+            /** Format: double */
+            lengthMm: number;
+        };
+        /** @description A piece's outside, hole and length, each between two sizes, mm; null where it does not matter. */
+        PressSupportPieceSize: {
+            /** Format: double */
+            outerLeastMm: null | number;
+            /** Format: double */
+            outerMostMm: number;
+            /** Format: double */
+            innerLeastMm: number;
+            /** Format: double */
+            innerMostMm: null | number;
+            /** Format: double */
+            lengthLeastMm: null | number;
+            /** Format: double */
+            lengthMostMm: number;
+        };
+        /** @description The body: its bore, its height at the bore, and the flat round the bore that may be stood on, mm. */
+        PressSupportPressedBody: {
+            /** Format: double */
+            boreMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            landInnerMm: number;
+            /** Format: double */
+            landOuterMm: number;
+        };
+        /** @description What is pushed: its outside and inside, what stands inside it that the pusher must clear (0 for nothing), and how far it stands proud at the start, mm. */
+        PressSupportPushedPart: {
+            /** Format: double */
+            outerMm: number;
+            /** Format: double */
+            innerMm: number;
+            /** Format: double */
+            clearOverMm: number;
+            /** Format: double */
+            proudMm: number;
+        };
+        /** @description A piece that won't do, and why. */
+        PressSupportRefusedPiece: {
+            id: string;
+            because: string;
+        };
+        /** @description The body, what goes in or comes out, the press's daylight, and what there is to stack. */
+        PressSupportRequest: {
+            /** @description The part with the bore. */
+            body: components["schemas"]["PressSupportPressedBody"];
+            /** @description What comes out below. */
+            passing: components["schemas"]["PressSupportPassingPart"];
+            /** @description What the pusher bears on. */
+            pushed: components["schemas"]["PressSupportPushedPart"];
+            /**
+             * Format: double
+             * @description Between the press's table and its ram, mm.
+             */
+            daylightMm: number;
+            /** @description 1 to 1,000 pieces. */
+            crib: components["schemas"]["PressSupportStackPiece"][];
+        };
+        /**
+         * @description What a piece is.
+         * @enum {unknown}
+         */
+        PressSupportStackKind: "socket" | "washer" | "sleeve" | "bar";
+        /** @description A piece of the crib, mm. */
+        PressSupportStackPiece: {
+            id: string;
+            kind: components["schemas"]["PressSupportStackKind"];
+            /** Format: double */
+            outerMm: number;
+            /** Format: double */
+            innerMm: number;
+            /** Format: double */
+            lengthMm: number;
+        };
+        /** @description The pieces to make: only those that are missing. */
+        PressSupportToMake: {
+            support: null | components["schemas"]["PressSupportPieceSize"];
+            pusher: null | components["schemas"]["PressSupportPieceSize"];
+            words: string;
+        };
         /** @description What happened. */
         PressTraceAnswer: {
             /**
@@ -5195,6 +5623,83 @@ export interface components {
              */
             seatTravelMm: number;
         };
+        /** @description The part inside: its outside and the hole through it (0 for solid), mm; roughness in µm. */
+        PressedInner: {
+            /** Format: double */
+            diameterMm: number;
+            /** Format: double */
+            innerDiameterMm: number;
+            /** Format: double */
+            lengthMm: number;
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            roughnessRzUm: number;
+        };
+        /**
+         * @description What kind of part is pressed.
+         * @enum {unknown}
+         */
+        PressedKind: "gear" | "race" | "bush" | "spigot" | "pin";
+        /** @description The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in µm. */
+        PressedOuter: {
+            /** Format: double */
+            outerDiameterMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            landInnerMm: number;
+            /** Format: double */
+            landOuterMm: number;
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            roughnessRzUm: number;
+        };
+        /** @description A part that is pressed or shrunk, one or many of a kind. */
+        PressedSheet: {
+            /** @description What it is. */
+            kind: components["schemas"]["PressedKind"];
+            /** @description As the builder says it, such as "Crank gear". */
+            name: string;
+            /** @description The places where it is done, such as "Rod 1"; none for one alone. */
+            items: string[];
+            /** @description The part inside: a shaft, a bush or a pin. */
+            inner: components["schemas"]["PressedInner"];
+            /** @description The part outside: a gear, a race, an eye. */
+            outer: components["schemas"]["PressedOuter"];
+            /**
+             * Format: double
+             * @description Length in contact when home, mm.
+             */
+            engagedMm: number;
+            /** @description When it is pressed. */
+            friction: components["schemas"]["Limit"];
+            /** @description At 20 °C, mm. */
+            interference: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Depth or gap when home, as it is measured, mm.
+             */
+            homeMm: number;
+            /** @description What that may be. */
+            home: components["schemas"]["Limit"];
+            /** @description How it is measured, such as "Below the block’s face". */
+            homeWords: string;
+            /** @description Which way round, asked before any heat. */
+            facing: string[];
+            heat?: null | components["schemas"]["HeatSheet"];
+            /**
+             * Format: double
+             * @description What runs inside a bush, mm.
+             */
+            runsOnMm?: null | number;
+            clearance?: null | components["schemas"]["Limit"];
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -5283,6 +5788,7 @@ export interface components {
             option: null | string;
             trace: null | components["schemas"]["TraceColumns"];
             sight: null | components["schemas"]["Sight"];
+            stock?: null | components["schemas"]["ToolMatchCribTool"][];
         };
         /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
         RearFlangeSheet: {
@@ -5344,6 +5850,88 @@ export interface components {
             widthMm: number;
             /** Format: double */
             rubberMm: number;
+        };
+        /** @description A rocker's body: its bore right through, the boss round it and the flat that it may be stood on, mm; roughness in µm. */
+        RockerBodySheet: {
+            /** Format: double */
+            boreMm: number;
+            /** Format: double */
+            outerMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            landInnerMm: number;
+            /** Format: double */
+            landOuterMm: number;
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @default 0
+             */
+            roughnessRzUm: number;
+        };
+        /** @description Where a rocker belongs: its number in the set, its middle along the engine, mm, its bank and its valve. */
+        RockerPlace: {
+            /** Format: int32 */
+            number: number;
+            /** Format: double */
+            zMm: number;
+            bank: string;
+            valve: string;
+        };
+        /** @description The set of rockers that turn on pressed trunnions. */
+        RockerSheet: {
+            /** @description 8 to 32, each with its own number, in the order in which they lie. */
+            places: components["schemas"]["RockerPlace"][];
+            /** @description A rocker's body. */
+            body: components["schemas"]["RockerBodySheet"];
+            /** @description What it turns on. */
+            trunnion: components["schemas"]["TrunnionSheet"];
+            /** @description What may go in; the first is usual. */
+            kits: components["schemas"]["TrunnionKit"][];
+            /**
+             * Format: int32
+             * @description Needles in a rocker as it was made; 0 where it had none.
+             * @default 0
+             */
+            needlesEach: number;
+            endFloat?: null | components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description What it should be.
+             * @default 0.25
+             */
+            floatIdealMm: number;
+        };
+        /** @description A rocker left half way: what was done last and what comes next. */
+        RockerTrunnionsHalfDoneRocker: {
+            item: string;
+            last: string;
+            next: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description One measure across the set; no middle before the first is in. */
+        RockerTrunnionsSetMeasure: {
+            step: string;
+            words: string;
+            dimension: components["schemas"]["Dimension"];
+            /** Format: double */
+            resolution: number;
+            /** Format: double */
+            median: null | number;
+            /** Format: double */
+            spread: null | number;
+            values: components["schemas"]["RockerTrunnionsSetValue"][];
+        };
+        /** @description A rocker's value, how many spreads it is off, and what that says; no verdict before six are in. */
+        RockerTrunnionsSetValue: {
+            item: string;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            score: number;
+            verdict: null | components["schemas"]["Verdict"];
         };
         /**
          * @description What a person may do.
@@ -5621,6 +6209,39 @@ export interface components {
             args: {
                 [key: string]: components["schemas"]["Quantity"];
             };
+        };
+        /** @description The set's middle and spread, and how far each part is off. */
+        SetOutlierAnswer: {
+            /** Format: double */
+            median: number;
+            /** Format: double */
+            spread: number;
+            readings: components["schemas"]["SetOutlierSetScore"][];
+            model: null | string;
+        };
+        /** @description One value of each part, all in the same unit. */
+        SetOutlierRequest: {
+            /** @description 1 to 1,000, each part once. */
+            readings: components["schemas"]["SetOutlierSetReading"][];
+            /**
+             * Format: double
+             * @description Expanded uncertainty of a value (k = 2), 0 or more.
+             * @default 0
+             */
+            uncertainty: number;
+        };
+        /** @description A part of the set and its value. */
+        SetOutlierSetReading: {
+            id: string;
+            /** Format: double */
+            value: number;
+        };
+        /** @description How many spreads a part is off, and what that says; no verdict in a set of fewer than six. */
+        SetOutlierSetScore: {
+            id: string;
+            /** Format: double */
+            score: number;
+            verdict: null | components["schemas"]["Verdict"];
         };
         /**
          * @description What shape a hole has.
@@ -5902,8 +6523,9 @@ export interface components {
             rig?: null | {
                 [key: string]: number;
             };
-            /** @description The kind of thing in the crib that is counted with it: the reading keeps what was there. */
-            stock?: null | string;
+            /** @description The kinds of thing in the crib that are counted with it: the reading keeps what was there. */
+            stock?: null | string[];
+            bolt?: null | components["schemas"]["BoltTag"];
         };
         /**
          * @description Which way a slot lies.
@@ -6396,7 +7018,6 @@ export interface components {
             id: string;
             /** @description What it is, such as "hub-puller". */
             kind: string;
-            /** @description Its screws. */
             threads: components["schemas"]["ToolMatchScrewLength"][];
             /**
              * Format: double
@@ -6408,17 +7029,14 @@ export interface components {
              * @description What it is rated for; 0 for none.
              */
             ratedForceN: number;
-            /** @description Its tips, rings or adaptors. */
             tips: string[];
             /**
              * Format: int32
              * @description Into how many holes it screws.
              */
             holes?: null | number;
-            /** @description Circles that it reaches. */
-            boltCircleMm?: null | number[];
-            /** @description How far its jaws open, or diameters that it serves. */
-            spreadMm?: null | number[];
+            boltCircleMm?: number[];
+            spreadMm?: number[];
             /** @description As the shop calls it. */
             name?: null | string;
             screw?: null | components["schemas"]["ScrewThread"];
@@ -6710,6 +7328,55 @@ export interface components {
         TraceColumns: {
             x: number[];
             y: number[];
+        };
+        /**
+         * @description What a trunnion kit brings.
+         * @enum {unknown}
+         */
+        TrunnionKind: "bush" | "needles";
+        /** @description A trunnion kit: what goes in at each side, mm. */
+        TrunnionKit: {
+            /** @description In choices. */
+            id: string;
+            /** @description As the shop calls it. */
+            name: string;
+            /** @description Bushes or needles. */
+            kind: components["schemas"]["TrunnionKind"];
+            /**
+             * Format: double
+             * @description Outside of a bush or cup.
+             */
+            outerMm: number;
+            /**
+             * Format: double
+             * @description Inside before pressing.
+             */
+            innerMm: number;
+            /**
+             * Format: double
+             * @description Its length.
+             */
+            lengthMm: number;
+            /** @description What it is made of. */
+            material: components["schemas"]["Material"];
+            /**
+             * Format: double
+             * @description Of its outside, µm.
+             */
+            roughnessRzUm: number;
+            /** @description When it is pressed in. */
+            friction: components["schemas"]["Limit"];
+            interference?: null | components["schemas"]["Limit"];
+            clearance?: null | components["schemas"]["Limit"];
+        };
+        /** @description A trunnion: its diameter, its length, and from clip to clip inside the grooves, mm. */
+        TrunnionSheet: {
+            /** Format: double */
+            diameterMm: number;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            betweenClipsMm: number;
         };
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {

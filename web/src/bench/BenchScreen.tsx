@@ -44,9 +44,17 @@ export function BenchScreen() {
             <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
             <p className="text-base text-muted">Build {bench.view.state.number}</p>
           </div>
-          <Link to="/" className="flex min-h-11 items-center text-base font-semibold">
-            ‹ Today
-          </Link>
+          <div className="flex gap-4">
+            <Link to="/" className="flex min-h-11 items-center text-base font-semibold">
+              ‹ Today
+            </Link>
+            <Link
+              to={`/builds/${build}/fasteners`}
+              className="flex min-h-11 items-center text-base font-semibold underline"
+            >
+              Fasteners
+            </Link>
+          </div>
         </div>
         <div className="max-md:hidden">
           <EngineStrip

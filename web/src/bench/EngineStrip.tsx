@@ -82,6 +82,7 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
             <Part at={at} z={[-layout.coverDepthMm + 4, 0]} r={[-layout.railMm, layout.camHeightMm + 40]} />
             <Balancer sheet={sheet} at={at} filled={here === 'balancer'} />
             <Part at={at} z={[layout.blockLengthMm, layout.blockLengthMm + 10]} r={[-58, 58]} />
+            <OffEngine sheet={sheet} places={places} at={at} />
             <Part
               at={at}
               z={[layout.blockLengthMm + 14, layout.blockLengthMm + 36]}
@@ -142,6 +143,47 @@ function Part({
 }) {
   return (
     <rect x={at.x(z[0])} y={at.y(r[1])} width={at.w(z[1] - z[0])} height={at.h(r[1] - r[0])} fill={fill} />
+  );
+}
+
+/** What lies behind the engine: the rockers in their tray, numbered as they lie; what is pressed, under its ram. */
+function OffEngine({ sheet, places, at }: { sheet: EngineSheet; places: readonly PlaceState[]; at: Axes }) {
+  const tray = places.find((p) => p.id === 'rockers');
+  const press = places.find((p) => p.id === 'pressed');
+  const [top, foot] = [sheet.layout.deckMm, -sheet.layout.railMm];
+  const count = sheet.rockers?.places.length ?? 0;
+  const across = Math.ceil(count / 2);
+  return (
+    <>
+      {tray && (
+        <>
+          <Part at={at} z={[tray.fromMm + 10, tray.toMm - 6]} r={[foot + 40, top - 20]} />
+          {Array.from({ length: count }, (_, i) => {
+            const pitch = (tray.toMm - tray.fromMm - 24) / across;
+            const [x, y] = [
+              tray.fromMm + 14 + pitch * ((i % across) + 0.5),
+              foot + 40 + (top - foot - 60) * (i < across ? 0.7 : 0.3),
+            ];
+            return (
+              <g key={i}>
+                <circle cx={at.x(x)} cy={at.y(y)} r={Math.min(at.w(pitch) * 0.34, 7)} />
+                <path d={`M${at.x(x)} ${at.y(y) - 13}v26`} />
+              </g>
+            );
+          })}
+        </>
+      )}
+      {press && (
+        <>
+          <Part at={at} z={[press.fromMm + 14, press.toMm - 8]} r={[foot, foot + 34]} />
+          <Part at={at} z={[press.fromMm + 34, press.toMm - 28]} r={[foot + 34, foot + 110]} />
+          <Part at={at} z={[press.fromMm + 40, press.toMm - 34]} r={[foot + 110, top - 30]} />
+          <path
+            d={`M${at.x(press.fromMm + 18)} ${at.y(top)}H${at.x(press.toMm - 12)}M${at.x(press.fromMm + 22)} ${at.y(top)}V${at.y(foot + 34)}M${at.x(press.toMm - 16)} ${at.y(top)}V${at.y(foot + 34)}`}
+          />
+        </>
+      )}
+    </>
   );
 }
 

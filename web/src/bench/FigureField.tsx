@@ -7,6 +7,8 @@ interface Props {
   scene: Scene;
   slots: readonly Slot[];
   box: (key: string) => ReactNode;
+  /** Opens an item that was tapped on the drawing. */
+  onPick?: (item: string) => void;
   /** What else stands in the field: panels, choices. */
   children?: ReactNode;
 }
@@ -14,7 +16,7 @@ interface Props {
 const percent = (value: number, of: number): string => `${(value / of) * 100}%`;
 
 /** The blue field: the drawing, and real inputs laid over it. On a narrow screen the inputs stand below the drawing. */
-export function FigureField({ scene, slots: all, box, children }: Props) {
+export function FigureField({ scene, slots: all, box, onPick, children }: Props) {
   const slots = scene.shows ? all.filter((s) => scene.shows!.includes(s.key)) : all;
   const narrow = useNarrow();
   return (
@@ -49,6 +51,35 @@ export function FigureField({ scene, slots: all, box, children }: Props) {
               );
             })}
         </svg>
+        {onPick &&
+          scene.picks?.map((pick) => (
+            <button
+              key={pick.item}
+              type="button"
+              aria-label={pick.words}
+              className="absolute border-2 border-transparent hover:border-line"
+              style={{
+                left: percent(pick.at[0], field.width),
+                top: percent(pick.at[1], field.height),
+                width: percent(pick.width, field.width),
+                height: percent(pick.height, field.height),
+              }}
+              onClick={() => onPick(pick.item)}
+            />
+          ))}
+        {scene.aside && !narrow && (
+          <div
+            className="absolute"
+            style={{
+              left: percent(scene.aside.at[0], field.width),
+              top: percent(scene.aside.at[1], field.height),
+              width: percent(scene.aside.width, field.width),
+              height: percent(scene.aside.height, field.height),
+            }}
+          >
+            {scene.aside.content}
+          </div>
+        )}
         {!narrow && slots.map((slot) => laidOver(scene, slot, box(slot.key)))}
       </div>
       {narrow && (
@@ -60,6 +91,7 @@ export function FigureField({ scene, slots: all, box, children }: Props) {
           ))}
         </div>
       )}
+      {scene.aside && narrow && <div className="w-full p-3">{scene.aside.content}</div>}
       {scene.twin && (
         <table className="sr-only">
           <caption>{scene.title}</caption>

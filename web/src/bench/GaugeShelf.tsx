@@ -260,11 +260,15 @@ function Big({
       {...rest}
       ref={ref}
       type="button"
-      className="flex h-full min-h-[66px] w-full items-center justify-between gap-3 bg-ink px-4 text-left text-title leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark"
+      className={`flex h-full min-h-[66px] w-full items-center justify-between gap-3 bg-ink px-4 text-left ${words.length > 24 ? 'text-base' : 'text-title'} leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark`}
       onClick={onClick}
     >
       <span className="line-clamp-3">
-        {before && <span className="block text-base leading-tight font-medium">{before}</span>}
+        {before && (
+          <span className={`${words.length > 24 ? '' : 'block'} text-base leading-tight font-medium`}>
+            {`${before} `}
+          </span>
+        )}
         {words}
       </span>
       <kbd className="border-2 border-on-ink px-2 font-sans text-base">{keyName}</kbd>
@@ -383,9 +387,16 @@ function LiveValue({ hand, slot }: { hand: Hand; slot: Slot }) {
   );
 }
 
+/** What a simulated press can be made to meet. */
+const starts = {
+  square: { words: 'Made to start square', next: 'cocked' },
+  cocked: { words: 'Made to start cocked', next: 'worn' },
+  worn: { words: 'Made with a worn body', next: 'square' },
+} as const;
+
 /** A simulated gauge has a handle: what a hand would do to the real one. */
 function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
-  const [cocked, setCocked] = useState(false);
+  const [start, setStart] = useState<keyof typeof starts>('square');
   if (!hand.instrument?.simulated || !hand.now?.up) return null;
   const handle = 'min-h-[60px] border-2 border-ink bg-page px-2 text-base leading-tight font-bold';
   if (slot.trace?.y === 'force')
@@ -393,14 +404,14 @@ function Handle({ hand, slot }: { hand: Hand; slot: Slot }) {
       <button
         type="button"
         className={`${handle} max-w-[128px]`}
-        aria-pressed={cocked}
         disabled={hand.recorder.state === 'running'}
         onClick={() => {
-          void hand.aim({ start: cocked ? 'square' : 'cocked' });
-          setCocked(!cocked);
+          const { next } = starts[start];
+          void hand.aim({ start: next });
+          setStart(next);
         }}
       >
-        Made to start {cocked ? 'cocked' : 'square'}
+        {starts[start].words}
       </button>
     );
   if (hand.crank !== null && slot.angleDeg != null)

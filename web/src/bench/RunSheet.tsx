@@ -15,8 +15,7 @@ interface Props {
 export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   const open = useRef<HTMLLIElement>(null);
   useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
-  let count = 0;
-  const numbers = task.steps.map((step) => (step.status === 'left-out' ? '' : ++count));
+  const numbers = numbersOf(task.steps);
   return (
     <nav
       aria-label={`${task.title}: run sheet`}
@@ -63,6 +62,9 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
           }
           return (
             <li key={`${step.ref.step}@${step.ref.item}`} ref={isShown ? open : undefined}>
+              {group && group.length > 1 && group[0] === step && (
+                <p className="border-t border-rule pt-1 pl-3 text-base font-bold">{step.itemName}</p>
+              )}
               <button
                 type="button"
                 className={`flex w-full items-center gap-2.5 py-1 pr-2 pl-3 text-left ${isShown ? 'border-l-8 border-ink bg-white py-1.5 pl-2 text-[1.25rem] font-bold' : 'text-base font-medium'}`}
@@ -71,7 +73,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
               >
                 <span className="w-5 shrink-0 text-base text-muted">{numbers[i]}</span>
                 <span className="grow leading-tight">
-                  {step.title}
+                  {group && group.length > 1 ? shortTitle(step) : step.title}
                   {step.round > 1 && <span className="block text-base font-medium">round {step.round}</span>}
                   <span className="sr-only">{`, ${wordOf(markOf(step))}`}</span>
                 </span>
@@ -79,7 +81,10 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
                   <CallMark mark={markOf(step)} size={18} />
                 )}
               </button>
-              {step.gate && <Gate wants={step.gate} open={step.passed} />}
+              {/* Of many alike, only the gate that the work stands at takes room. */}
+              {step.gate && (!group || step === group.find((s) => !s.passed)) && (
+                <Gate wants={step.gate} open={step.passed} />
+              )}
             </li>
           );
         })}
@@ -110,12 +115,10 @@ function Item({
 }) {
   const open = steps.find((s) => !s.passed) ?? steps[steps.length - 1]!;
   const words = steps[0]!.itemName;
-  const title = steps[0]!.title.replace(/^[^:]*: /, '');
+  const title = shortTitle(steps[0]!);
   return (
     <li>
-      {heads && (
-        <p className="pt-1 pl-3 text-base font-bold">{title.charAt(0).toUpperCase() + title.slice(1)}</p>
-      )}
+      {heads && <p className="pt-1 pl-3 text-base font-bold">{title}</p>}
       <button
         type="button"
         className="flex w-full items-center gap-2.5 py-1 pr-2 pl-3 text-left text-base font-medium"
@@ -130,6 +133,24 @@ function Item({
       </button>
     </li>
   );
+}
+
+/** A step's title without its item, which stands above it. */
+const shortTitle = (step: StepState): string => {
+  const title = step.title.replace(`${step.itemName}: `, '');
+  return title.charAt(0).toUpperCase() + title.slice(1);
+};
+
+/** Steps are numbered in order; those done for each of many, within their item. */
+function numbersOf(steps: readonly StepState[]): (number | '')[] {
+  let [once, own, item] = [0, 0, ''];
+  return steps.map((step) => {
+    if (step.status === 'left-out') return '';
+    if (step.ref.item === '') return ++once;
+    own = step.ref.item === item ? own + 1 : 1;
+    item = step.ref.item;
+    return own;
+  });
 }
 
 /** A task's name without the part that all of its neighbours share: "Balancer off" is "Off". */

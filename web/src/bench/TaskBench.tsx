@@ -3,8 +3,10 @@ import { useCallback, useEffect, useMemo, useRef, useState, type KeyboardEvent }
 import { useNavigate } from 'react-router';
 import type {
   EngineSheet,
+  Instrument,
   PlaceTask,
   ReadingState,
+  Slot,
   StepRef,
   StepState,
   StrikeReason,
@@ -72,9 +74,15 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
 
   const instruments = useMemo(() => bench.shop?.instruments ?? [], [bench.shop]);
   const [armed, setArmed] = useState<Record<string, string>>({});
-  const instrumentFor = (kind: string | null | undefined) =>
-    (kind && (instruments.find((i) => i.id === armed[kind]) ?? instruments.find((i) => i.kind === kind))) ||
-    null;
+  // The one that was armed; of the others, one whose range holds what is expected here.
+  const instrumentFor = (kind: string | null | undefined, slot?: Slot) => {
+    const near = slot?.expected ?? (slot?.plausible && (slot.plausible.low + slot.plausible.high) / 2);
+    const holds = (i: Instrument) =>
+      near == null || ((i.low ?? -Infinity) <= near && near <= (i.high ?? Infinity));
+    const own = instruments.filter((i) => i.kind === kind);
+    const arm = own.find((i) => i.id === armed[kind ?? '']);
+    return (arm && holds(arm) ? arm : (own.find(holds) ?? arm ?? own[0])) ?? null;
+  };
 
   const keyAt = useCallback((slot: string) => slotKey(step.ref, step.round, slot), [step]);
   const taken = useCallback(
@@ -117,7 +125,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     : undefined;
   const inHand = openSlot ?? parkSlot;
   const hand = useHand(
-    step.blockedBy ? null : instrumentFor(inHand?.instrument),
+    step.blockedBy ? null : instrumentFor(inHand?.instrument, inHand),
     inHand,
     inHand && `${stepKey}/${inHand.key}`,
     `${bench.view?.state.number ?? build}/${task.ref.kind}`,
@@ -159,7 +167,8 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     oddConfirmed: boolean,
     more: { mark?: string; trace?: TraceColumns; sight?: Sight } = {},
   ) => {
-    const { dimension, kind, instrument } = slots.find((s) => s.slot.key === slot)!.slot;
+    const read = slots.find((s) => s.slot.key === slot)!.slot;
+    const { dimension, kind, instrument } = read;
     if (sounds) play('taken');
     send({
       do: 'take-reading',
@@ -167,7 +176,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
       typed,
       unit: kind === 'number' ? bareUnit(dimension!, reader.units) : '',
       decimalMark: more.mark ?? localMark(),
-      instrument: instrumentFor(instrument)?.id ?? null,
+      instrument: instrumentFor(instrument, read)?.id ?? null,
       oddConfirmed,
       ...(more.trace ? { trace: more.trace } : {}),
       ...(more.sight ? { sight: more.sight } : {}),
@@ -420,7 +429,16 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
         onKeyDown={onPedal}
       >
         <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
-        <FigureField scene={scene} slots={slots.map((s) => s.slot)} box={box}>
+        <FigureField
+          scene={scene}
+          slots={slots.map((s) => s.slot)}
+          box={box}
+          onPick={(tapped) => {
+            const own = task.steps.filter((s) => s.ref.item === tapped && s.status !== 'left-out');
+            const to = own.find((s) => !s.passed) ?? own[own.length - 1];
+            if (to) pick(to);
+          }}
+        >
           {choices}
           <FigureButtons scene={scene} upDeg={task.upDeg} turned={turned} onTurn={() => setTurned(!turned)} />
         </FigureField>

@@ -32,7 +32,9 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
     if (item && to) setPicked(keyOf(to));
   }
 
-  const next = steps.find((s) => !s.passed);
+  // Where the items of a task go each their own way, the core says which one the work is at.
+  const at0 = task?.next;
+  const next = steps.find((s) => s.ref.step === at0?.step && s.ref.item === at0.item);
   const shown = steps.find((s) => keyOf(s) === picked) ?? next ?? steps.findLast(isDone);
   const at = shown ? steps.indexOf(shown) : -1;
 
@@ -49,7 +51,10 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
   return {
     shown,
     pick: useCallback((step: StepState) => setPicked(keyOf(step)), []),
-    after: next && steps.indexOf(next) > at ? next : steps.slice(at + 1).find(isDone),
+    after:
+      next && next !== shown && (steps.indexOf(next) > at || shown?.passed)
+        ? next
+        : steps.slice(at + 1).find(isDone),
     before: steps.slice(0, Math.max(0, at)).findLast(isDone),
   };
 }

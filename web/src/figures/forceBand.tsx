@@ -13,6 +13,8 @@ interface Props {
   now?: number | undefined;
   /** What was recorded, or is being: mm and N. */
   trace?: readonly (readonly [mm: number, newtons: number])[] | undefined;
+  /** What the others of its set took. */
+  others?: readonly (readonly (readonly [mm: number, newtons: number])[])[];
   reader: Reader;
   x: number;
   y: number;
@@ -21,16 +23,16 @@ interface Props {
 }
 
 /** The force band against travel, with where the hub stands now and what the press recorded. */
-export function ForceBand({ curve, cold, now, trace, reader, x, y, width, height }: Props) {
+export function ForceBand({ curve, cold, now, trace, others = [], reader, x, y, width, height }: Props) {
   const end = curve[curve.length - 1]!;
   const coldEnd = cold?.[cold.length - 1];
   const most = Math.max(
     end.highN * 1.12,
     (coldEnd?.highN ?? 0) * 1.05,
-    ...(trace ?? []).map(([, force]) => force * 1.05),
+    ...[...others, trace ?? []].flatMap((t) => t.map(([, force]) => force * 1.05)),
     1,
   );
-  const travel = scaleLinear([0, end.travelMm * (trace ? 1.05 : 1)], [x, x + width]);
+  const travel = scaleLinear([0, end.travelMm * (trace || others.length > 0 ? 1.05 : 1)], [x, x + width]);
   const force = scaleLinear([0, most], [y + height, y]);
   const newtons = (value: number): string =>
     writeQuantity({ value, dimension: 'force', resolution: 100 }, reader);
@@ -53,7 +55,12 @@ export function ForceBand({ curve, cold, now, trace, reader, x, y, width, height
           <g key={tick}>
             <path d={`M${x - 6} ${force(tick)}h6`} />
             <Words at={[x - 10, force(tick) + 6]} anchor="end">
-              {quantityParts({ value: tick, dimension: 'force', resolution: 1000 }, reader)[0]}
+              {
+                quantityParts(
+                  { value: tick, dimension: 'force', resolution: most < 5000 ? 100 : 1000 },
+                  reader,
+                )[0]
+              }
             </Words>
           </g>
         ))}
@@ -98,6 +105,18 @@ export function ForceBand({ curve, cold, now, trace, reader, x, y, width, height
           strokeDasharray="9 5"
         />
       )}
+      {others.map((other, i) => (
+        <path
+          key={i}
+          d={
+            line<readonly [number, number]>()
+              .x((p) => travel(p[0]))
+              .y((p) => force(p[1]))(other) ?? ''
+          }
+          stroke="var(--color-structure)"
+          strokeWidth="1.2"
+        />
+      ))}
       {trace && last && (
         <>
           <path

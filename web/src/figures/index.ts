@@ -6,7 +6,10 @@ import { boltRing, inspect, positiveStop, sweep, track, tree } from './inspectio
 import { timingMark } from './mark';
 import { checks, diameters, draw, fit } from './noseHub';
 import type { Scene, SceneInput } from './scene';
+import { pressed, pressedHeat } from './pressed';
+import { pressStack } from './pressStack';
 import { puller, yoke } from './puller';
+import { rocker, tray } from './rocker';
 import { seal, sealant, sealDepth } from './seal';
 import { cooling, method } from './warm';
 import { wrench } from './wrench';
@@ -50,6 +53,11 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   spigot,
   puller,
   yoke,
+  tray,
+  rocker,
+  'press-stack': pressStack,
+  pressed,
+  'pressed-heat': pressedHeat,
 };
 
 /** The figure of a step: the one that its procedure names. */

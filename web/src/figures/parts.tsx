@@ -309,7 +309,11 @@ export function LimitScale({
 export const resolutionOf = (check: Check): number =>
   ({
     length:
-      Math.max(Math.abs(check.limit), Math.abs(check.value)) < 0.2 && check.name !== 'tilt' ? 0.001 : 0.01,
+      Math.max(Math.abs(check.limit), Math.abs(check.value)) >= 100
+        ? 1
+        : Math.max(Math.abs(check.limit), Math.abs(check.value)) < 0.2 && check.name !== 'tilt'
+          ? 0.001
+          : 0.01,
     share: 0.01,
     force: 100,
     temperature: 1,

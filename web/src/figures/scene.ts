@@ -25,6 +25,15 @@ export interface Place {
   width?: number;
 }
 
+/** An item that can be tapped on the drawing: its words, and the room that it takes. */
+export interface Pick {
+  item: string;
+  words: string;
+  at: Point;
+  width: number;
+  height: number;
+}
+
 /** A figure as data: what is drawn, and where each reading is typed. */
 export interface Scene {
   title: string;
@@ -36,6 +45,10 @@ export interface Scene {
   shows?: readonly string[];
   /** Whether it can be turned to how the engine hangs. */
   turns?: boolean;
+  /** Items that can be tapped on the drawing. */
+  picks?: readonly Pick[];
+  /** Words that stand in the figure and may be more than there is room for. */
+  aside?: { at: Point; width: number; height: number; content: ReactNode };
   /** Drawings to make something by. */
   drawings?: { name: string; request: unknown };
   /** What the drawing shows in numbers, for those who can't see it. */

@@ -197,6 +197,9 @@ internal sealed class DialGauge(string id, int seed, double speed = 1) : StandIn
 internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id, seed)
 {
     private const double MmPerSecond = 4;
+
+    /// <summary>A short way is gone slowly, s.</summary>
+    private const double ShortestPull = 5;
     private const double CockedFactor = 2.4;
     private const double WornFactor = 0.45;
 
@@ -245,7 +248,7 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
     {
         if (_moving)
         {
-            _x += MmPerSecond * speed * seconds;
+            _x += Math.Min(MmPerSecond, _travel / ShortestPull) * speed * seconds;
         }
 
         var own = (_place.Length > 0 ? 1 + (PartShare * Chance(_place)) : 1) * (_start == "worn" ? WornFactor : 1);

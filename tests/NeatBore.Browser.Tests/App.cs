@@ -85,6 +85,26 @@ public class App : IAsyncLifetime
         return build.ToString();
     }
 
+    /// <summary>Sends work as another tablet would.</summary>
+    public Task WorkAsync(string build, IEnumerable<JsonObject> commands) =>
+        PostAsync($"/api/builds/{build}/work", new JsonObject { ["by"] = "tomas", ["commands"] = new JsonArray([.. commands]) }.ToJsonString());
+
+    /// <summary>A reading as it is sent.</summary>
+    public static JsonObject Taken(string kind, string place, string step, string item, int round, string slot, string typed) => new()
+    {
+        ["do"] = "take-reading",
+        ["id"] = Guid.CreateVersion7().ToString(),
+        ["doneAt"] = DateTimeOffset.UtcNow,
+        ["slot"] = new JsonObject
+        {
+            ["step"] = new JsonObject { ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place }, ["step"] = step, ["item"] = item },
+            ["round"] = round,
+            ["slot"] = slot,
+        },
+        ["typed"] = typed,
+        ["oddConfirmed"] = true,
+    };
+
     /// <summary>What the record holds, past the screen.</summary>
     public async Task<JsonNode> StateAsync(string build) =>
         JsonNode.Parse(await _http.GetStringAsync(new Uri($"{Address}/api/builds/{build}")))!["state"]!;

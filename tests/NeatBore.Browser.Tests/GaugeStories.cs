@@ -113,7 +113,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Read("error", "0.4");
         builder.See("The balancer is on.");
         builder.GoOn("Open the record");
-        foreach (var words in (string[])["Simulated micrometer", "Simulated draw tool", "points, peak", "Clean, and seated at"])
+        foreach (var words in (string[])["Simulated micrometer", "Simulated press", "points, peak", "Clean, and seated at"])
         {
             builder.See(words);
         }

@@ -32,7 +32,7 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         // The gauge drops out in mid-step: said, kept, and gone on with by hand.
         builder.BigSays("Draw it on");
         app.StopGauges();
-        builder.See("Simulated draw tool is off its line. Nothing is lost: go on by hand.");
+        builder.See("Simulated press is off its line. Nothing is lost: go on by hand.");
         builder.Read("part", "22.5");
         builder.See("Draw it 16.5 mm more");
         builder.IsAccessible();

@@ -30,7 +30,7 @@ public class PressSupportTests
         Assert.Null(answer.MakeOne);
         Assert.Equal(["bar", "socket", "washer"], answer.Refused.Select(r => r.Id));
         Assert.Contains("34 mm across, the flat only 31.6 mm", answer.Refused[1].Because, StringComparison.Ordinal);
-        Assert.Contains("won’t clear the 15.99 mm inside", answer.Refused[0].Because, StringComparison.Ordinal);
+        Assert.Contains("it is solid and won’t go over the 15.99 mm inside", answer.Refused[0].Because, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -41,6 +41,12 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
             """),
         ("forcing-screw", """{"forceN":24000,"thread":{"majorMm":18,"pitchMm":1.5},"threadFriction":0.12,"collarFriction":0.02,"collarDiameterMm":26,"ratedForceN":40000,"yieldMpa":900}"""),
         ("thread-engagement", """{"thread":{"majorMm":8,"pitchMm":1.25},"engagedMm":9,"forceN":8000,"boltTensileMpa":1000,"holeTensileMpa":300}"""),
+        ("press-support", """
+            {"body":{"boreMm":22,"heightMm":26,"landInnerMm":23,"landOuterMm":31.6},"passing":{"outerMm":15.985,"lengthMm":4},
+             "pushed":{"outerMm":22.025,"innerMm":16.03,"clearOverMm":15.985,"proudMm":8},"daylightMm":160,
+             "crib":[{"id":"tube","kind":"sleeve","outerMm":31,"innerMm":23.5,"lengthMm":32},{"id":"sleeve","kind":"sleeve","outerMm":21.6,"innerMm":16.3,"lengthMm":70}]}
+            """),
+        ("set-outlier", """{"readings":[{"id":"1","value":1400},{"id":"2","value":1450},{"id":"3","value":1430},{"id":"4","value":1440},{"id":"5","value":1500},{"id":"6","value":600}],"uncertainty":20}"""),
         ("tool-match", """
             {"need":{"kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":45}],"reachMm":60,"forceN":15000,"boltCircleMm":62,"holes":3},
              "crib":[{"id":"a","kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":70}],"reachMm":90,"ratedForceN":40000,"tips":["point"],"boltCircleMm":[50,110]}]}

@@ -156,7 +156,81 @@ const sights = (item: string) =>
       .passages.map((p) => [p.id, { kind: 'sight' as const, angleDeg: p.angleDeg }]),
   );
 
+const rockers = other('v6-3.0.v3.json');
+const withPins = other('four-1.8.v3.json');
+const withBushes = other('straight-six-2.7.v4.json');
+const forceTrace = { kind: 'trace' as const };
+const rockerSteps: [string, Parameters<typeof stepWith>[2]][] = [
+  [
+    'out',
+    {
+      clips: tick,
+      came: { kind: 'pick', options: [{}, {}, {}, {}] as never },
+      needles: { dimension: 'count' },
+    },
+  ],
+  ['body', { washed: tick, 'bore-0': {}, 'bore-90': {}, 'bush-0': {}, 'bush-90': {}, trunnion: {} }],
+  ['first', { mark: tick, square: tick, trace: forceTrace, peak: {}, flush: {}, swarf: tick }],
+  ['inside', { 'inside-0': {}, 'inside-90': {} }],
+  ['trunnion', { oiled: tick, way: tick, turns: pick }],
+  ['second', { square: tick, trace: forceTrace, peak: {}, depth: { value: 0.15 }, swarf: tick }],
+  ['float', { float: { value: 0.25 } }],
+  ['clips', { 'front-clip': pick, 'rear-clip': pick, turns: pick }],
+];
+
 const stood: Stood[] = [
+  ...rockerSteps.map(([id, keys]) => ({
+    name: `rocker 7, ${id}`,
+    sheet: rockers,
+    kind: 'rocker-trunnions',
+    view: 'front' as const,
+    step: onCam(stepWith(id, 'rocker', keys), 'rocker-7'),
+  })),
+  ...(['set', 'back'] as const).map((id) => ({
+    name: `tray, ${id}`,
+    sheet: rockers,
+    kind: 'rocker-trunnions',
+    view: 'front' as const,
+    step: stepWith(
+      id,
+      'tray',
+      id === 'set'
+        ? { kit: { kind: 'text' }, places: { kind: 'text' }, marked: tick }
+        : { washed: tick, places: tick, counted: tick },
+    ),
+  })),
+  {
+    name: 'press stack',
+    sheet: rockers,
+    kind: 'rocker-trunnions',
+    view: 'front',
+    step: stepWith('stack-out', 'press-stack', { press: { kind: 'tool' }, stock: tick }),
+  },
+  ...(
+    [
+      [
+        'sizes',
+        'pressed',
+        { clean: tick, 'inner-0': {}, 'inner-90': {}, 'outer-0': {}, 'outer-90': {}, temperature: {} },
+      ],
+      ['press', 'pressed', { square: tick, trace: forceTrace, peak: {} }],
+      ['home', 'pressed', { home: { value: 18 }, slips: pick }],
+      ['way', 'pressed-heat', { ambient: {}, ready: tick }],
+    ] as const
+  ).map(([id, figure, keys]) => ({
+    name: `pin, ${id}`,
+    sheet: withPins,
+    kind: 'shrunk-pin',
+    view: 'front' as const,
+    step: onCam(stepWith(id, figure, keys), '1'),
+  })),
+  {
+    name: 'bush, facing',
+    sheet: withBushes,
+    kind: 'pressed-bush',
+    view: 'front',
+    step: onCam(stepWith('facing', 'pressed', { 'rule-1': tick, 'rule-2': tick, 'rule-3': tick }), '2'),
+  },
   {
     name: 'cover parts',
     sheet,
@@ -372,4 +446,35 @@ describe('the scale of a limit', () => {
     const { domain } = limitDomain([check({ value: 0, limit: 0, uncertainty: 0 })]);
     expect(domain[1]).toBeGreaterThan(domain[0]);
   });
+});
+
+describe('the rocker tray', () => {
+  const there = {
+    ...task,
+    ref: { kind: 'rocker-trunnions', place: 'rockers' },
+    choices: [],
+  } as unknown as TaskState;
+  const scene = (file: string) =>
+    sceneOf({ sheet: other(file), task: there, step: stepWith('set', 'tray', {}), reader, open: undefined });
+
+  test.each(['v6-3.0.v3.json', 'v8-4.4.v2.json'])(
+    'has a place to tap for every rocker, none over another: %s',
+    (file) => {
+      const picks = scene(file).picks!;
+      expect(picks).toHaveLength(other(file).rockers!.places.length);
+      picks.forEach((a, i) => {
+        // A gloved finger finds it.
+        expect(a.width).toBeGreaterThanOrEqual(44);
+        expect(a.height).toBeGreaterThanOrEqual(64);
+        picks.slice(i + 1).forEach((b) => {
+          const apart =
+            a.at[0] + a.width <= b.at[0] ||
+            b.at[0] + b.width <= a.at[0] ||
+            a.at[1] + a.height <= b.at[1] ||
+            b.at[1] + b.height <= a.at[1];
+          expect(apart).toBe(true);
+        });
+      });
+    },
+  );
 });

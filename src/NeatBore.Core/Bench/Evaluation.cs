@@ -57,7 +57,7 @@ public static class Evaluation
                 : tasks.Count > 0 ? Sentence.Of("{tasks} is done. Tap the next part on the drawing.", ("tasks", Quantity.Word(string.Join(", ", tasks.Select(t => t.Title)))))
                 : Sentence.Of("Nothing is begun. Tap a part on the drawing."),
             at?.Ref,
-            atStep is not null ? $"{at!.Title}: {atStep.Title.ToLowerInvariant()}" : null,
+            atStep is not null ? $"{at!.Title}{(atStep.ItemName.Length > 0 ? ", " : ": ")}{atStep.Title.ToLowerInvariant()}" : null,
             places,
             tasks,
             [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)],

@@ -400,7 +400,7 @@ public static class PressedPart
         if (inside.Count < 2 || part.RunsOnMm is not { } runs)
         {
             var by = Fit(c, part) is { } fit ? PressedIn.ClosesUpMm(fit.PressureMpa, part.Inner.DiameterMm, part.Inner.InnerDiameterMm, part.Inner.Material) : 0;
-            return new Judgement(Sentence.Of("Measure it inside, twice across. By the fit it closed up by about {by}.", ("by", Quantity.Mm(by, 0.001))));
+            return new Judgement(Sentence.Of("Measure it inside, twice across. By its fit it closed up {by}.", ("by", Quantity.Mm(by, 0.001))));
         }
 
         return PressedIn.JudgeInside(inside.Average(), runs, c.Uncertainty("inside", "inside-0"), part.Clearance ?? HouseDefaults.TrunnionClearance, "pin", "It runs. Wash the chips out; the record is kept.");

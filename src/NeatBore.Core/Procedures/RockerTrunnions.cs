@@ -51,10 +51,15 @@ public static class RockerTrunnions
             },
             new Step("stack-in", "Stack to press in", "press-stack")
             {
-                // With the trunnion in, it stands out below, and the pusher goes round it.
-                Judge = c => c.Taken("stack-out", "stock") && c.Tool("stack-out", "press") is not null
-                    ? PressedIn.Stack(c, "stack-out", BodyOf(c), new(TrunnionOf(c).DiameterMm, StandsOutMm(c)), new(KitOf(c).OuterMm, KitOf(c).InnerMm, TrunnionOf(c).DiameterMm, KitOf(c).LengthMm), "{support} below, {pusher} above: it clears the trunnion on both sides.")
-                    : new Judgement(Sentence.Of("Lay out the stack to press out first.")),
+                Slots = _ => [Slot.Tick("tried", "Tried over a trunnion by hand")],
+                Judge = c =>
+                {
+                    // With the trunnion in, it stands out below, and the pusher goes round it.
+                    var stack = c.Taken("stack-out", "stock") && c.Tool("stack-out", "press") is not null
+                        ? PressedIn.Stack(c, "stack-out", BodyOf(c), new(TrunnionOf(c).DiameterMm, StandsOutMm(c)), new(KitOf(c).OuterMm, KitOf(c).InnerMm, TrunnionOf(c).DiameterMm, KitOf(c).LengthMm), "{support} below, {pusher} above: it clears the trunnion on both sides.")
+                        : new Judgement(Sentence.Of("Lay out the stack to press out first."));
+                    return stack.Call is { Verdict: Verdict.Go } && !c.Taken("stack-in", "tried") ? stack with { Call = null } : stack;
+                },
                 Needs = ["stack-out"],
                 Gate = "a stack that clears the trunnion",
                 Cautions = ["Stand clear of a loaded stack, never in line with it: pieces fly."],
@@ -412,7 +417,7 @@ public static class RockerTrunnions
         var inside = new[] { c.Number("inside", "inside-0"), c.Number("inside", "inside-90") }.OfType<double>().ToList();
         if (inside.Count < 2 || c.Number("body", "trunnion") is not { } trunnion)
         {
-            return new Judgement(Sentence.Of("Measure the bush inside, twice across. By the fit it closed up by about {by}.", ("by", Quantity.Mm(ClosesUp(c), 0.001))));
+            return new Judgement(Sentence.Of("Measure it inside, twice across. By its fit it closed up {by}.", ("by", Quantity.Mm(ClosesUp(c), 0.001))));
         }
 
         var u = Math.Sqrt(Math.Pow(c.Uncertainty("inside", "inside-0"), 2) + Math.Pow(c.Uncertainty("body", "trunnion"), 2));

@@ -156,7 +156,7 @@ public static class PressSupport
 
         if (piece.InnerMm < Clears(pushed))
         {
-            reasons.Add($"its {piece.InnerMm:0.##} mm hole won’t clear the {pushed.ClearOverMm:0.##} mm inside");
+            reasons.Add(piece.InnerMm == 0 ? $"it is solid and won’t go over the {pushed.ClearOverMm:0.##} mm inside" : $"its {piece.InnerMm:0.##} mm hole won’t clear the {pushed.ClearOverMm:0.##} mm inside");
         }
 
         if (piece.InnerMm >= pushed.OuterMm)

@@ -151,7 +151,7 @@ function OffEngine({ sheet, places, at }: { sheet: EngineSheet; places: readonly
   const tray = places.find((p) => p.id === 'rockers');
   const press = places.find((p) => p.id === 'pressed');
   const [top, foot] = [sheet.layout.deckMm, -sheet.layout.railMm];
-  const count = sheet.rockers?.places.length ?? 0;
+  const count = sheet.rockers?.places.length ?? sheet.layout.rockers.length;
   const across = Math.ceil(count / 2);
   return (
     <>

@@ -255,23 +255,28 @@ function Big({
   onClick?: () => void;
   ref: RefObject<HTMLButtonElement | null>;
 }) {
+  // Long words take the whole width, under the key.
+  const long = before !== undefined && words.length > 24;
   return (
     <button
       {...rest}
       ref={ref}
       type="button"
-      className={`flex h-full min-h-[66px] w-full items-center justify-between gap-3 bg-ink px-4 text-left ${words.length > 24 ? 'text-base' : 'text-title'} leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark`}
+      className={`grid h-full min-h-[66px] w-full grid-cols-[1fr_auto] items-center gap-x-3 bg-ink px-4 text-left leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark ${long ? 'text-base leading-[1.1]' : 'text-title'}`}
       onClick={onClick}
     >
-      <span className="line-clamp-3">
-        {before && (
-          <span className={`${words.length > 24 ? '' : 'block'} text-base leading-tight font-medium`}>
-            {`${before} `}
-          </span>
-        )}
-        {words}
-      </span>
-      <kbd className="border-2 border-on-ink px-2 font-sans text-base">{keyName}</kbd>
+      {long ? (
+        <span className="font-medium">{before}</span>
+      ) : (
+        <span className="line-clamp-3">
+          {before && <span className="block text-base leading-tight font-medium">{before}</span>}
+          {words}
+        </span>
+      )}
+      <kbd className={`border-2 border-on-ink px-2 font-sans text-base ${long ? 'leading-none' : ''}`}>
+        {keyName}
+      </kbd>
+      {long && <span className="col-span-2 line-clamp-2">{words}</span>}
     </button>
   );
 }

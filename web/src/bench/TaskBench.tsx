@@ -213,6 +213,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
   };
   const offered = useAction({
     slot: openSlot,
+    press: step.figure === 'draw' ? 'Draw it on' : 'Press it in',
     hand,
     typed: () => (field()?.value ?? '') !== '',
     take: (typed) => take(openSlot!.key, typed, false, { mark: '.' }),
@@ -275,6 +276,14 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     live,
     needle: parkSlot ? hand.now?.values['length']?.value : undefined,
   });
+
+  // Where the figure shows places as they come to be needed, the keyboard goes to the next as it appears.
+  const shownKeys = scene.shows?.join();
+  useEffect(() => {
+    if (open !== undefined && document.activeElement === bigButton.current)
+      elements.current.get(open)?.focus();
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- only when other places are shown
+  }, [shownKeys]);
 
   useKeys(
     useMemo(() => {

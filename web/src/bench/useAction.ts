@@ -18,12 +18,14 @@ interface Places {
   keep: () => void;
   /** Gives the keyboard to the place, or takes what is typed there. */
   atPlace: () => void;
+  /** What a press does here, as its button says it. */
+  press: string;
 }
 
 const near = (a: number, b: number): boolean => Math.abs(((a - b + 540) % 360) - 180) <= 2;
 
 /** What is taken at a place: by the gauge where one sends, by hand otherwise. */
-export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): Action | undefined {
+export function useAction({ slot, press, hand, typed, take, keep, atPlace }: Places): Action | undefined {
   if (!slot) return undefined;
   const { recorder, instrument, now, crank, aim } = hand;
   const simulated = instrument?.simulated === true;
@@ -55,7 +57,7 @@ export function useAction({ slot, hand, typed, take, keep, atPlace }: Places): A
               ? `Pull ${label.split(',')[0]!.toLowerCase()}`
               : verb === 'pull'
                 ? 'Pull'
-                : 'Draw it on'
+                : press
             : 'Record',
           keyName: 'Space',
           act: () => {

@@ -65,15 +65,15 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
   const made = stacked(sheet, task, into);
   const answer = step.now.answer?.calculator === 'press-support' ? step.now.answer : undefined;
   const source = task.steps.find((s) => s.ref.step === 'stack-out' && s.ref.item === '') ?? step;
-  const laid: readonly Piece[] =
-    slotsOf(slots.length > 0 ? step : source).find((s) => s.slot.key === 'stock')?.live?.stock ?? [];
+  const own = slots.some((x) => x.slot.key === 'stock') ? step : source;
+  const laid: readonly Piece[] = slotsOf(own).find((s) => s.slot.key === 'stock')?.live?.stock ?? [];
   const named = (id: string): string => laid.find((p) => p.id === id)?.name ?? id;
   const places: Record<string, Place> = {
     press: { at: [28, 92], width: 400 },
     stock: { at: [28, 184], width: 400 },
+    tried: { at: [28, 96], width: 400 },
   };
-  const daylight = slotsOf(slots.length > 0 ? step : source).find((s) => s.slot.key === 'press')?.live?.tool
-    ?.reachMm;
+  const daylight = slotsOf(own).find((s) => s.slot.key === 'press')?.live?.tool?.reachMm;
   return {
     title:
       into && task.ref.kind === 'rocker-trunnions'
@@ -85,9 +85,9 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
     choice: { left: 28, bottom: 12, width: 200 },
     ...(answer && {
       aside: {
-        at: [step.ref.step === 'stack-out' ? 246 : 28, slots.length > 0 ? 236 : 64],
+        at: [step.ref.step === 'stack-out' ? 246 : 28, own === step ? 236 : 150],
         width: step.ref.step === 'stack-out' ? 290 : 470,
-        height: slots.length > 0 ? 250 : 424,
+        height: own === step ? 250 : 336,
         content: <Refusals answer={answer} named={named} />,
       },
     }),

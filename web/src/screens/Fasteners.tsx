@@ -148,7 +148,7 @@ const sourceWords: Record<FastenerGroup['torque']['source'], string> = {
 /** Where the bolts sit, to scale among themselves, each by its shape. */
 function Layout({ group, reader }: { group: FastenerGroup; reader: Reader }) {
   const turn = group.view === 'rear' ? -1 : 1;
-  const [w, h] = [220, 104];
+  const [w, h] = [220, 140];
   const xs = group.bolts.map((b) => turn * b.xMm);
   const ys = group.bolts.map((b) => b.yMm);
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
@@ -176,14 +176,14 @@ function Layout({ group, reader }: { group: FastenerGroup; reader: Reader }) {
           >
             {odd ? (
               <path
-                d={`M${x} ${y - 11}l11 11l-11 11l-11 -11z`}
+                d={`M${x} ${y - 10}l10 10l-10 10l-10 -10z`}
                 fill={b.standing === 'wrong' ? 'var(--color-mark)' : 'none'}
               />
             ) : (
-              <circle cx={x} cy={y} r="8" fill={b.standing === 'done' ? 'var(--color-line)' : 'none'} />
+              <circle cx={x} cy={y} r="6.5" fill={b.standing === 'done' ? 'var(--color-line)' : 'none'} />
             )}
             {b.standing === 'under-way' && (
-              <path d={`M${x} ${y - 8}a8 8 0 0 0 0 16z`} fill="var(--color-line)" stroke="none" />
+              <path d={`M${x} ${y - 6.5}a6.5 6.5 0 0 0 0 13z`} fill="var(--color-line)" stroke="none" />
             )}
           </g>
         );

@@ -1,0 +1,252 @@
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>Twelve trunnions at the press, one in a worn body and one with a clip that is not seated; and a pin that is shrunk in.</summary>
+public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
+{
+    [Fact]
+    public async Task Twelve_trunnions_go_in_and_the_set_tells_the_odd_one()
+    {
+        var build = await app.BuildAsync("091", "v6-3.0");
+        var address = $"{app.Address}/builds/{build}/rocker-trunnions/rockers";
+        using var builder = new Builder();
+        builder.Open(address);
+        builder.GoOn("Begin: Rocker trunnions");
+
+        // One place is missing; nothing begins before it is found.
+        builder.Read("kit", "TK-16-12");
+        builder.Read("places", "1-6, 8-12");
+        builder.Tick("marked");
+        builder.See("Find rocker 7 before you begin.");
+        builder.Again("Found under the bench");
+        builder.Read("kit", "TK-16-12");
+        builder.Read("places", "1-12");
+        builder.Tick("marked");
+        builder.See("All 12 are there.");
+        builder.GoOn("Press, and its stack");
+
+        builder.Click("//button[contains(., 'from the crib')]");
+        builder.Click("//button[contains(., 'Arbor press, 20 kN')]");
+        builder.Tick("stock");
+        builder.See("Support tube 23.5 bore below, Press bar 18, short above.");
+        builder.See("Won’t do, and why");
+        builder.IsAccessible();
+        builder.GoOn("Stack to press in");
+        builder.Tick("tried");
+        builder.See("Pusher sleeve 21.6 × 16.3 above: it clears the trunnion on both sides.");
+        builder.Picture("press-stack");
+        builder.GoOn("Rocker 1: out");
+
+        // The first by hand, pressed with the foot on the pedal and the gauge on its line.
+        Out(builder);
+        builder.GoOn("Rocker 1: body and bushes");
+        Body(builder, "22.000");
+        builder.GoOn("Rocker 1: first side flush");
+        builder.Tick("square");
+        Pressed(builder);
+        builder.Read("flush", "0.02");
+        builder.Tick("swarf");
+        builder.See("Flush. Measure it inside: it has closed up.");
+        builder.GoOn("Rocker 1: bush inside");
+        Rest(builder, 1, "15.990", "Ream or hone 0.025 mm out, to 16.015 mm.");
+        Pressed(builder);
+        builder.Read("depth", "0.15");
+        builder.Tick("swarf");
+        builder.See("In. Now its end float.");
+        builder.GoOn("Rocker 1: end float");
+        builder.Read("float", "0.25");
+        builder.See("It floats.");
+        builder.GoOn("Rocker 1: clips");
+        Clips(builder, "seated: turns in its groove");
+        builder.See("Done. Back on the tray; the next one.");
+
+        // Others are done meanwhile; the third in a body that is worn, before there is a set to tell.
+        foreach (var n in (int[])[2, 3, 4, 5, 6, 8, 9, 10, 11, 12])
+        {
+            await app.WorkAsync(build, Whole(n, n == 3 ? "22.012" : "22.001", n == 3 ? "0.62" : $"1.{37 + (3 * (n * 5 % 7))}"));
+        }
+
+        builder.Open(address);
+        builder.See("Both clips off. Tick it when it is so.");
+        Out(builder);
+        builder.GoOn("Rocker 7: body and bushes");
+        Body(builder, "22.001");
+        builder.GoOn("Rocker 7: first side flush");
+        builder.Tick("square");
+        Pressed(builder);
+        builder.Read("flush", "0.01");
+        builder.Tick("swarf");
+        builder.IsAccessible();
+        builder.Picture("rocker-press");
+        builder.GoOn("Rocker 7: bush inside");
+
+        // The end of a shift: whoever comes next reads what is half done, and by whom.
+        builder.Click("//nav//button[contains(., 'The set against itself')]");
+        builder.See("Rocker 7");
+        Assert.Contains(
+            "Rocker 7 half done by Ines",
+            builder.Find("//section[contains(@aria-label, 'The set on its tray')]").Text,
+            StringComparison.Ordinal);
+        builder.Picture("rocker-tray");
+        builder.Click("//section//button[starts-with(@aria-label, 'Rocker 7,')]");
+        Rest(builder, 7, null, null);
+        Pressed(builder);
+        builder.Read("depth", "0.15");
+        builder.Tick("swarf");
+        builder.GoOn("Rocker 7: end float");
+        builder.Read("float", "0.26");
+        builder.GoOn("Rocker 7: clips");
+        Clips(builder, "won’t turn");
+        builder.See("Seat the front clip: press it home all round, then turn it again.");
+        builder.Again("Pressed home with the fine pliers");
+        Clips(builder, "seated: turns in its groove");
+        builder.See("Done. Back on the tray; the next one.");
+
+        // The whole set is in: the tray names the worn one.
+        builder.GoOn("The set against itself");
+        builder.See("Rocker 3 went in easier than its set: its body is worn.");
+        builder.IsAccessible();
+        builder.Click("//section//button[starts-with(@aria-label, 'Rocker 3,')]");
+        builder.Click("//nav//button[contains(., 'Body and bushes')]");
+        builder.Click("//footer//button[.='Again']");
+        builder.Find("//textarea").SendKeys("Another body" + Keys.Enter);
+        Body(builder, "22.001");
+        builder.See("It fits.");
+        await app.WorkAsync(build, [.. Whole(3, "22.001", "1.43", 2).Skip(Count(Outs) + Count(Bodies))]);
+        builder.Open(address);
+        builder.Click("//nav//button[contains(., 'The set against itself')]");
+        builder.See("All 12 are alike. Wash them, then back to their places.");
+        builder.GoOn("Back to their places");
+        Steps.Ticks(builder, "washed", "places", "counted");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Round 2: Another body");
+        builder.See("Pressed home with the fine pliers");
+        builder.HasNoErrors();
+    }
+
+    [Fact]
+    public async Task A_pin_grabs_half_way_and_goes_home_at_the_second_try()
+    {
+        var build = await app.BuildAsync("092", "four-1.8");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/shrunk-pin/pressed");
+        builder.GoOn("Begin: Pin, shrunk in");
+
+        // Which way round is asked before anything is warm.
+        Steps.Ticks(builder, "rule-1", "rule-2", "rule-3", "clean");
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("inner-0", "20.000"), ("inner-90", "20.001"), ("outer-0", "19.972"), ("outer-90", "19.973"), ("temperature", "20")])
+        {
+            builder.Read(place, value);
+        }
+
+        builder.See("It fits. Cold it takes ");
+        builder.GoOn("Rod 1: how it goes in");
+        builder.Read("ambient", "18");
+        builder.Tick("ready");
+        builder.See("slowly, pin in the freezer. Stop set: in within about ");
+        builder.IsAccessible();
+        builder.Picture("pin-heat");
+        builder.GoOn("Rod 1: soak, out, in");
+        Shrunk(builder, "grabbed half way");
+        builder.See("Don’t hit it. Let it cool right through, press it out over a support, measure both again.");
+        builder.Again("Pressed out cold, both measured again");
+        Shrunk(builder, "home, in one push");
+        builder.See("Hold it against its stop until it grips.");
+        builder.GoOn("Rod 1: where it lies");
+        builder.Read("home", "18.02");
+        builder.Pick("slips", "slips and turns freely");
+        builder.See("It lies where it should.");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Round 2: Pressed out cold, both measured again");
+        builder.HasNoErrors();
+    }
+
+    private static void Shrunk(Builder builder, string went)
+    {
+        Steps.Ticks(builder, "frozen", "oven");
+        builder.See("Let it soak: about ");
+        builder.Tick("half");
+        builder.Read("outer", "252");
+        Steps.Ticks(builder, "out", "started");
+        builder.See("Push it home now, one push, against its stop.");
+        builder.Pick("went", went);
+    }
+
+    private static void Out(Builder builder)
+    {
+        builder.Tick("clips");
+        builder.Pick("came", "caged needles");
+        builder.Read("needles", "34");
+        builder.See("All there.");
+    }
+
+    private static void Body(Builder builder, string bore)
+    {
+        builder.Tick("washed");
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("bore-0", bore), ("bore-90", bore), ("bush-0", "22.026"), ("bush-90", "22.026"), ("trunnion", "15.985")])
+        {
+            builder.Read(place, value);
+        }
+
+        builder.See("It fits.");
+    }
+
+    /// <summary>The foot on the pedal until it is home or let go, and the trace kept.</summary>
+    private static void Pressed(Builder builder)
+    {
+        builder.PressBig("Press it in");
+        builder.PressBig("Keep the trace");
+    }
+
+    private static void Rest(Builder builder, int n, string? first, string? says)
+    {
+        if (first is not null)
+        {
+            builder.Read("inside-0", first);
+            builder.Read("inside-90", first);
+            builder.See(says!);
+            builder.Again("Reamed by hand, wiped out");
+        }
+
+        builder.Read("inside-0", "16.015");
+        builder.Read("inside-90", "16.016");
+        builder.See("It runs.");
+        builder.GoOn($"Rocker {n}: trunnion in");
+        Steps.Ticks(builder, "oiled", "way");
+        builder.Pick("turns", "freely");
+        builder.GoOn($"Rocker {n}: second side");
+        builder.Tick("square");
+    }
+
+    private static void Clips(Builder builder, string front)
+    {
+        builder.Pick("front-clip", front);
+        builder.Pick("rear-clip", "seated: turns in its groove");
+        builder.Pick("turns", "turns and floats freely");
+    }
+
+    private const string Outs = "clips=done came=caged needles=34";
+    private const string Bodies = "washed=done bore-0={0} bore-90={0} bush-0=22.026 bush-90=22.026 trunnion=15.985";
+
+    private static int Count(string readings) => readings.Split(' ').Length;
+
+    /// <summary>One rocker's readings as another tablet would send them.</summary>
+    private static List<JsonObject> Whole(int n, string bore, string kilonewtons, int round = 1)
+    {
+        var sheet = new (string Step, string Readings)[]
+        {
+            ("out", Outs),
+            ("body", Bodies.Replace("{0}", bore, StringComparison.Ordinal)),
+            ("first", $"square=done peak={kilonewtons} flush=0.01 swarf=done"),
+            ("inside", "inside-0=16.015 inside-90=16.016"),
+            ("trunnion", "oiled=done way=done turns=freely"),
+            ("second", $"square=done peak={kilonewtons} depth=0.15 swarf=done"),
+            ("float", "float=0.25"),
+            ("clips", "front-clip=seated rear-clip=seated turns=freely"),
+        };
+        return [.. sheet.SelectMany(s => s.Readings.Split(' ').Select(r => r.Split('=')).Select(r => App.Taken("rocker-trunnions", "rockers", s.Step, $"rocker-{n}", round, r[0], r[1])))];
+    }
+}

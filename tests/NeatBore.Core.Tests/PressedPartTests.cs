@@ -1,0 +1,192 @@
+using NeatBore.Core.Bench;
+using NeatBore.Core.Fits;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+public class PressedPartTests
+{
+    private static Workbench On(string sheet, string kind, string item = "") =>
+        new Workbench(Workbench.Demo<EngineSheet>($"sheets/{sheet}.json"), new TaskRef(kind, "pressed")) { Item = item }.Begin();
+
+    private static Workbench Pin() => On("four-1.8.v3", "shrunk-pin", "1")
+        .TakeAll("facing").TakeAll("sizes", "20.000", "20.001", "19.972", "19.973", "20");
+
+    [Fact]
+    public void Which_way_round_is_asked_before_the_heat()
+    {
+        var bench = On("four-1.8.v3", "shrunk-pin", "1");
+        Assert.Equal(["Piston’s mark to the front", "Rod’s number to the camshaft side", "Eye’s chamfer to the pin’s entry side"], bench.Step("facing").Rounds[^1].Slots.Select(s => s.Slot.Label));
+        Assert.All(new[] { "sizes", "way" }, s => Assert.NotNull(bench.Step(s).BlockedBy));
+        // Another rod waits for none of it.
+        bench.Item = "3";
+        Assert.Null(bench.Step("facing").BlockedBy);
+    }
+
+    [Fact]
+    public void A_pin_is_soaked_twice_then_counted_down()
+    {
+        var bench = Pin().TakeAll("way", "18");
+        Assert.Equal(Verdict.Go, bench.Step("way").Now.Call!.Verdict);
+        Assert.Equal(StepStatus.LeftOut, bench.Step("press").Status);
+        var plan = Assert.IsType<ThermalFit.Answer>(bench.Step("way").Now.Answer);
+        Assert.InRange(plan.HubTemperatureC, 245, 260);
+
+        bench.Take("heat", "frozen").Take("heat", "oven");
+        // Three time constants of the eye in still air: 0.28 kg, 480 J/(kg·°C), 12 W/(m²·°C), 0.02 m².
+        var soak = 3 * 0.28 * 480 / (12 * 0.02);
+        Assert.Equal(soak, (bench.State.Waits.Single().At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "oven").Live!.DoneAt).TotalSeconds, 3);
+        bench.Take("heat", "half").Take("heat", "outer", "252").Take("heat", "out").Take("heat", "started");
+        var wait = bench.State.Waits.Single();
+        Assert.True(wait.IsDeadline);
+        Assert.Equal(plan.GripSeconds!.Value, (wait.At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "started").Live!.DoneAt).TotalSeconds, 0.2);
+        bench.Pick("heat", "went", "home").TakeAll("home", "18.02", "freely");
+        Assert.True(bench.Step("home").Passed);
+    }
+
+    [Theory]
+    [InlineData("grabbed", Verdict.Stop, "Don’t hit it. Let it cool right through, press it out over a support, measure both again.")]
+    [InlineData("home", Verdict.Go, "Hold it against its stop until it grips. Let it cool, then measure.")]
+    public void A_pin_that_grabs_is_not_hit(string went, Verdict verdict, string says)
+    {
+        var bench = Pin().TakeAll("way", "18").TakeAll("heat", "252", went);
+        Assert.Equal((verdict, says), (bench.Step("heat").Now.Call!.Verdict, bench.Says("heat")));
+    }
+
+    [Fact]
+    public void An_eye_that_is_not_warm_right_through_goes_back()
+    {
+        var bench = Pin().TakeAll("way", "18").Take("heat", "frozen").Take("heat", "oven").Take("heat", "half").Take("heat", "outer", "231");
+        Assert.Equal((Verdict.LookAgain, "Not soaked through: back in the oven, then probe it again."), (bench.Step("heat").Now.Call!.Verdict, bench.Says("heat")));
+    }
+
+    [Fact]
+    public void Cold_it_is_pressed_on_a_stack_and_by_its_force()
+    {
+        var bench = Pin().Choose("way", "cold").TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack");
+        Assert.Equal("Support socket 21.5 bore below, Press bar 18, short above. Start it by hand, square.", bench.Says("stack"));
+        bench.TakeAll("press", "9.5 kN");
+        Assert.Equal(Verdict.Go, bench.Step("press").Now.Call!.Verdict);
+        Assert.Equal(StepStatus.LeftOut, bench.Step("heat").Status);
+    }
+
+    [Theory]
+    [InlineData("4 kN", Verdict.Decide)]
+    [InlineData("9 kN", Verdict.Go)]
+    [InlineData("16 kN", Verdict.Stop)]
+    public void A_force_that_the_fit_does_not_explain_is_said(string force, Verdict verdict)
+    {
+        var bench = Pin().Choose("way", "cold").TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack").TakeAll("press", force);
+        Assert.Equal(verdict, bench.Step("press").Now.Call!.Verdict);
+    }
+
+    [Fact]
+    public void A_bush_is_reamed_after_it_was_pressed()
+    {
+        var bench = On("straight-six-2.7.v4", "pressed-bush", "2").TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
+            .TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack").TakeAll("press", "5 kN").TakeAll("home", "0.02");
+        Assert.True(bench.Step("home").Passed);
+        bench.TakeAll("inside", "22.001", "22.002");
+        Assert.Equal((Verdict.LookAgain, "Ream or hone 0.016 mm out, to 22.018 mm. Wipe it out and measure again."), (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside")));
+    }
+
+    [Theory]
+    [InlineData("pressed-gear", "40.030", "40.000")]
+    [InlineData("pressed-race", "40.030", "40.010")]
+    [InlineData("pressed-spigot", "32.018", "32.003")]
+    public void Each_kind_has_its_run_sheet(string kind, string inner, string outer)
+    {
+        var bench = On("straight-six-2.7.v4", kind).TakeAll("facing").TakeAll("sizes", inner, inner, outer, outer, "20");
+        Assert.True(bench.Step("sizes").Passed);
+        bench.TakeAll("way", "18");
+        Assert.True(bench.Step("way").Passed, bench.Says("way"));
+        Assert.Equal(StepStatus.LeftOut, bench.Step("stack").Status);
+    }
+
+    [Fact]
+    public void What_fits_nothing_in_the_crib_says_what_to_make()
+    {
+        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+        var narrow = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Bush ? p with { Outer = p.Outer with { LandOuterMm = 34 } } : p)] };
+        var bench = new Workbench(narrow, new TaskRef("pressed-bush", "pressed")) { Item = "1" }.Begin()
+            .TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20").TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack");
+        Assert.Equal(Verdict.Stop, bench.Step("stack").Now.Call!.Verdict);
+        Assert.StartsWith("Make a support with a hole of 27 mm or more, outside up to 34 mm", bench.Says("stack"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_bush_closes_up_as_a_thick_ring_integrated_in_thin_ones_does()
+    {
+        // Many thin rings, each pressed by the one outside it: displacement of the inside by summing strain, Lamé's stresses step by step.
+        var (p, outer, inner, e) = (21.5, 22.0, 16.0, new Material(105, 0.34, 260, 1.8e-5));
+        var (a, b) = (inner / 2, outer / 2);
+        // u(r) from equilibrium: d/dr(1/r · d(r·u)/dr) = 0, σr(a) = 0, σr(b) = −p; solved by finite differences.
+        const int n = 4000;
+        var h = (b - a) / n;
+        double Shoot(double strain)
+        {
+            var (u, slope) = (strain * a, -e.Poisson * strain);
+            for (var i = 0; i < n; i++)
+            {
+                var r = a + (i * h);
+                double Bend(double rr, double uu, double ss) => (uu / (rr * rr)) - (ss / rr);
+                var k1 = Bend(r, u, slope);
+                var (um, sm) = (u + (slope * h / 2), slope + (k1 * h / 2));
+                var k2 = Bend(r + (h / 2), um, sm);
+                u += sm * h;
+                slope += k2 * h;
+            }
+
+            return e.YoungGpa * 1e3 / (1 - (e.Poisson * e.Poisson)) * (slope + (e.Poisson * u / b));
+        }
+
+        // σr at the outside goes with the strain at the inside, so one shot gives it.
+        var strain = -p / Shoot(1);
+        Assert.Equal(-2 * strain * a, PressedIn.ClosesUpMm(p, outer, inner, e), 6);
+    }
+}
+
+public class FastenerBoardTests
+{
+    private static IReadOnlyList<FastenerGroup> Board(Workbench bench) =>
+        FastenerBoard.Of(bench.State, sheet => bench.Sheets[sheet], bench.Sheet);
+
+    [Fact]
+    public void Before_anything_every_group_of_the_sheet_is_planned()
+    {
+        var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json")));
+        Assert.Equal(["Timing cover", "Rear housing", "Rear flange", "Balancer’s body", "Crank bolt"], board.Select(g => g.Name.Split(',')[0]).Distinct());
+        Assert.All(board, g => Assert.Equal((FastenerStanding.Planned, null), (g.Standing, g.Verdict)));
+        Assert.All(board, g => Assert.All(g.Bolts, b => Assert.Equal(FastenerStanding.Planned, b.Standing)));
+    }
+
+    [Fact]
+    public void The_crank_bolt_is_done_when_it_was_judged_a_go()
+    {
+        var group = Board(new Workbench().Done()).Single(g => g.Name == "Crank bolt");
+        Assert.Equal((FastenerStanding.Done, Verdict.Go), (group.Standing, group.Verdict));
+    }
+
+    [Fact]
+    public void A_bolt_that_was_passed_over_is_missed_and_a_slack_one_is_not_right()
+    {
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/v8-4.4.v2.json"), new TaskRef("balancer-on", "balancer")).Begin();
+        bench.TakeAll("parts", "B", "new").TakeAll("pilot");
+        var places = bench.Step("flange-bolts").Rounds[^1].Slots.Select(s => s.Slot).ToList();
+        bench.Take("flange-bolts", places[0].Key, $"{places[0].Expected}").Take("flange-bolts", places[2].Key, $"{places[0].Expected}");
+        var group = Board(bench).Single(g => g.Name == "Balancer’s flange");
+        Assert.Equal(FastenerStanding.Missed, group.Standing);
+        Assert.Equal(places[1].Bolt!.Id, group.Bolts.Single(b => b.Standing == FastenerStanding.Missed).Id);
+
+        foreach (var place in places.Where(p => p != places[0] && p != places[2]))
+        {
+            bench.Take("flange-bolts", place.Key, place == places[3] ? $"{place.Expected * 0.6}" : $"{place.Expected}", confirmed: true);
+        }
+
+        group = Board(bench).Single(g => g.Name == "Balancer’s flange");
+        Assert.Equal((FastenerStanding.Wrong, Verdict.Stop), (group.Standing, group.Verdict));
+        Assert.Equal(places[3].Bolt!.Id, group.Bolts.Single(b => b.Standing == FastenerStanding.Wrong).Id);
+    }
+}

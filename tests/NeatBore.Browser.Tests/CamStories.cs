@@ -97,7 +97,6 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.See("The tunnel is done. Least open: ");
         builder.See("2 times");
         builder.IsAccessible();
-        builder.Picture("cam-tunnel");
         builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Turned it back 2.3 degrees");
         builder.See("Stuck half turned");

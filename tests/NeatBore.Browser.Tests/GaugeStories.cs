@@ -94,7 +94,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Tick("home");
         builder.See("Clean, and home.");
         builder.IsAccessible();
-        builder.Picture("bench-press");
         builder.GoOn("Seated depth");
         foreach (var place in (string[])["0", "120", "240"])
         {

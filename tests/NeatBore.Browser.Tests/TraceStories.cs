@@ -24,7 +24,6 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         builder.PressBig("Keep the trace");
         builder.See("this fit explains at most");
         builder.IsAccessible();
-        builder.Picture("bench-cocked");
         builder.GoOn("Measure again");
         builder.Find("//textarea").SendKeys("Backed off, squared on its key" + Keys.Enter);
         builder.Read("start", "40");

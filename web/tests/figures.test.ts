@@ -5,9 +5,27 @@ import { sceneOf } from '../src/figures';
 import { limitDomain } from '../src/figures/parts';
 import { field, onCircle, scaled } from '../src/figures/scene';
 
-const sheet = JSON.parse(
-  readFileSync(new URL('../../demo/sheets/straight-six-2.7.v3.json', import.meta.url), 'utf8'),
-) as EngineSheet;
+/** A sheet as the server sends it: its flange's bolts are worked out there. */
+function sheetFrom(file: string): EngineSheet {
+  const sheet = JSON.parse(
+    readFileSync(new URL(`../../demo/sheets/${file}`, import.meta.url), 'utf8'),
+  ) as EngineSheet;
+  const { rear } = sheet;
+  if (!rear) return sheet;
+  const places = Array.from({ length: rear.flange.bolts }, (_, i) => ({
+    id: `${i + 1}`,
+    xMm: -(rear.flange.boltCircleMm / 2) * Math.sin((2 * Math.PI * i) / rear.flange.bolts),
+    yMm: (rear.flange.boltCircleMm / 2) * Math.cos((2 * Math.PI * i) / rear.flange.bolts),
+    group: 'flange',
+  }));
+  const plate = { outerMm: rear.seal.shaftMm + 12, holeDiameterMm: rear.flange.majorMm + 0.5 };
+  return {
+    ...sheet,
+    rear: { ...rear, plate: plate as typeof rear.plate, flange: { ...rear.flange, places } },
+  };
+}
+
+const sheet = sheetFrom('straight-six-2.7.v3.json');
 
 /** A step with these places, each with a value if one is given. */
 function stepWith(
@@ -130,8 +148,7 @@ describe.each(steps.map((s) => [s.ref.step, s] as const))('the figure of %s', (_
   });
 });
 
-const other = (file: string): EngineSheet =>
-  JSON.parse(readFileSync(new URL(`../../demo/sheets/${file}`, import.meta.url), 'utf8')) as EngineSheet;
+const other = sheetFrom;
 
 /** A step of another task, as it would stand on its engine. */
 interface Stood {

@@ -97,7 +97,7 @@ public static class FastenerBoard
             }
 
             yield return Group(
-                "Rear flange", "rear-seal", "rear-seal", "flange", rear.Flange.MajorMm, rear.Flange.PitchMm, rear.Flange.TorqueNm, rear.Flange.Torque, 2, View.Rear, RearSeal.FlangeBolts(sheet), rear.Flange.BoltsUsedOnce);
+                "Rear flange", "rear-seal", "rear-seal", "flange", rear.Flange.MajorMm, rear.Flange.PitchMm, rear.Flange.TorqueNm, rear.Flange.Torque, 2, View.Rear, rear.Flange.Places, rear.Flange.BoltsUsedOnce);
         }
 
         var balancer = sheet.Balancer;

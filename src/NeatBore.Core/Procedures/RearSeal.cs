@@ -149,10 +149,6 @@ public static class RearSeal
         Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault("hang")),
     };
 
-    /// <summary>The flange's bolts as seen from the front.</summary>
-    internal static IReadOnlyList<BoltPlace> FlangeBolts(EngineSheet sheet) =>
-        BoltPattern.Ring(sheet.Rear!.Flange.Bolts, sheet.Rear.Flange.BoltCircleMm, "flange", View.Rear, sheet.Rear.Flange.OffsetHoleDeg);
-
     private static Applies HasHousing(StepContext c) => Applies.If(c.Sheet.Rear!.Kind == RearKind.Housing, "This seal has no housing that floats.");
 
     private static Applies Centred(StepContext c) => HasHousing(c) is { Because: not null } none
@@ -167,11 +163,11 @@ public static class RearSeal
         return new BoltGroup("flange", flange.MajorMm, flange.PitchMm, flange.TorqueNm, flange.Torque, [0.4, 1]);
     }
 
-    private static Fasteners.TorquePlan.Answer FlangePlan(StepContext c) => BoltPattern.Plan(FlangeBolts(c.Sheet), [FlangeGroup(c)], View.Rear);
+    private static Fasteners.TorquePlan.Answer FlangePlan(StepContext c) => BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c)], View.Rear);
 
     private static IReadOnlyList<Squareness.Screw> PlateScrews(StepContext c)
     {
         var flange = c.Sheet.Rear!.Flange;
-        return [.. FlangeBolts(c.Sheet).Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))];
+        return [.. c.Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))];
     }
 }

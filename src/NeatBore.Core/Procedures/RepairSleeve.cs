@@ -43,8 +43,8 @@ public static class RepairSleeve
                 When = On,
                 Slots = c => [Slot.Tick("made", "Plate bought or made by the drawing"), Slot.Tick("fits", $"{c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"), Slot.Tick("square", "Sleeve started square by hand")],
                 Judge = c => c.Step.Slots(c).Any(s => !c.Taken("plate", s.Key))
-                    ? Prompt.Next(c) with { Answer = BoltCircle.Solve(Drawing(c.Sheet)) }
-                    : new Judgement(Sentence.Of("Draw it on: small turns, each in turn."), Answer: BoltCircle.Solve(Drawing(c.Sheet))),
+                    ? Prompt.Next(c) with { Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate) }
+                    : new Judgement(Sentence.Of("Draw it on: small turns, each in turn."), Answer: BoltCircle.Solve(c.Sheet.Rear!.Plate)),
                 Cautions = ["No hammer."],
             },
             new Step("gap", "Even gap, small turns", "sleeve-gap")
@@ -73,21 +73,6 @@ public static class RepairSleeve
         View = View.Rear,
     };
 
-    /// <summary>The plate to make: the flange's own circle, seen from the rear.</summary>
-    internal static BoltCircle.Request Drawing(EngineSheet sheet)
-    {
-        var flange = sheet.Rear!.Flange;
-        var hole = flange.MajorMm + 0.5;
-        return new BoltCircle.Request(
-            flange.BoltCircleMm,
-            flange.Bolts,
-            hole,
-            sheet.Rear.Seal.ShaftMm + 12,
-            View.Rear,
-            Offsets: flange.OffsetHoleDeg is { } off ? [new BoltCircle.Offset(new(flange.Bolts), 0, off)] : null,
-            CentreHoleMm: 0);
-    }
-
     private static Applies On(StepContext c) => Applies.If(c.Chosen("way") == "on", "One comes off: nothing is drawn on.");
 
     private static Judgement JudgeGap(StepContext c)
@@ -108,7 +93,7 @@ public static class RepairSleeve
             TargetDepthMm: 0,
             TiltLimitMm: tilt.High,
             GaugeUncertaintyMm: s_deg.Max(d => c.Uncertainty("gap", $"{d}")),
-            Screws: [.. RearSeal.FlangeBolts(c.Sheet).Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))]));
+            Screws: [.. c.Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))]));
         var mean = gaps.Average(g => g.DepthMm);
         var u = answer.UncertaintyMm.Mean;
         var reach = c.Number("gap", "reach");

@@ -5806,6 +5806,8 @@ export interface components {
             boltsUsedOnce: boolean;
             /** Format: double */
             offsetHoleDeg?: null | number;
+            /** @description Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last may be offset. */
+            places: null | components["schemas"]["BoltPlace"][];
         };
         /**
          * @description How the rear seal is held.
@@ -5826,6 +5828,8 @@ export interface components {
              * @description Length of the repair sleeve that is to be had; null for none.
              */
             sleeveMm?: null | number;
+            /** @description The plate that is bolted on the flange's own circle to press a seal or draw a sleeve, as seen from the rear. */
+            plate: components["schemas"]["BoltCircleRequest"];
         };
         /** @description A decision or an opened gate, with its reason. */
         Release: {

@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
-import { faced, writeMm, type Reader } from '../entry/wording';
+import { writeMm, type Reader } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
-import { onCircle, rows, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
+import { facedPoint, rows, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
 import { seen } from './housing';
 
 /** The crank's rear end with a dial on its flange; three times to the front, three times to the rear. */
@@ -159,21 +159,16 @@ export function shims({ task, step, reader }: SceneInput): Scene {
 }
 
 /** The flange's bolt circle as the plate that is bolted on it, with the distances to make it by. */
-export function plate({ sheet, task, step, reader }: SceneInput): Scene {
+export function plate({ sheet, step, reader }: SceneInput): Scene {
   const flange = sheet.rear!.flange;
   const slots = slotsOf(step).map((s) => s.slot);
   const made = step.now.answer?.calculator === 'bolt-circle' ? step.now.answer : undefined;
-  const outer = sheet.rear!.seal.shaftMm + 12;
+  const outer = sheet.rear!.plate.outerMm;
   const centre: Point = [760, 264];
   const s = 190 / (outer / 2);
   const straight: Reader = { ...reader, up: 0 };
-  const hole = flange.majorMm + 0.5;
-  const holes = Array.from({ length: flange.bolts }, (_, i) => {
-    const deg = (i * 360) / flange.bolts + (i === flange.bolts - 1 ? (flange.offsetHoleDeg ?? 0) : 0);
-    // Numbered clockwise as the builder faces it.
-    const front = task.view === 'rear' ? -deg : deg;
-    return { id: `${i + 1}`, at: onCircle(centre, (flange.boltCircleMm / 2) * s, faced(front, straight)) };
-  });
+  const hole = sheet.rear!.plate.holeDiameterMm;
+  const holes = (flange.places ?? []).map((p) => ({ id: p.id, at: facedPoint(centre, s, p, straight) }));
   const second = made?.chords.find((c) => c.from === '1' && c.to === '3');
   return {
     title: `The plate on the flange’s own circle, to scale, ${seen(straight)}`,
@@ -181,16 +176,7 @@ export function plate({ sheet, task, step, reader }: SceneInput): Scene {
     choice: { left: 28, bottom: 12, width: 250 },
     drawings: {
       name: `plate-${sheet.id}`,
-      request: {
-        diameterMm: flange.boltCircleMm,
-        holes: flange.bolts,
-        holeDiameterMm: hole,
-        outerMm: outer,
-        view: 'rear',
-        ...(flange.offsetHoleDeg != null
-          ? { offsets: [{ hole: flange.bolts, radialMm: 0, deg: flange.offsetHoleDeg }] }
-          : {}),
-      },
+      request: sheet.rear!.plate,
     },
     drawing: (
       <>

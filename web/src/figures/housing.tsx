@@ -406,19 +406,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
   const flange = step.ref.step === 'flange' ? sheet.rear?.flange : undefined;
   const part = flange ? undefined : housingOf(sheet, task);
   const centre: Point = [430, part && part === sheet.cover ? 330 : 276];
-  const ring = flange
-    ? Array.from({ length: flange.bolts }, (_, i) => {
-        const sign = task.view === 'rear' ? -1 : 1;
-        const deg =
-          (sign * i * 360) / flange.bolts + (i === flange.bolts - 1 ? (flange.offsetHoleDeg ?? 0) : 0);
-        const r = (deg * Math.PI) / 180;
-        return {
-          id: `${i + 1}`,
-          xMm: (flange.boltCircleMm / 2) * Math.sin(r),
-          yMm: (flange.boltCircleMm / 2) * Math.cos(r),
-        };
-      })
-    : (part?.bolts ?? []);
+  const ring = (flange ? flange.places : part?.bolts) ?? [];
   const scale = flange
     ? 150 / (flange.boltCircleMm / 2)
     : part

@@ -3,6 +3,7 @@ import type { EngineSheet, TaskState } from '../api/types';
 import { clockIn, writeMm, writeNumber } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import {
+  facedPoint,
   liveValue,
   onFaced,
   rows,
@@ -179,12 +180,9 @@ export function sealDepth({ sheet, task, step, reader }: SceneInput): Scene {
             strokeDasharray="6 6"
           />
           {found?.turns.map((turn) => {
-            const flange = sheet.rear!.flange;
-            const i = Number(turn.id) - 1;
-            const deg =
-              ((task.view === 'rear' ? -1 : 1) * i * 360) / flange.bolts +
-              (i === flange.bolts - 1 ? (flange.offsetHoleDeg ?? 0) : 0);
-            const [bx, by] = onFaced(centre, (flange.boltCircleMm / 2) * scale, deg, straight);
+            const bolt = sheet.rear!.flange.places?.find((p) => p.id === turn.id);
+            if (!bolt) return null;
+            const [bx, by] = facedPoint(centre, scale, bolt, straight);
             return (
               <g key={turn.id}>
                 <circle cx={bx} cy={by} r="15" fill="var(--color-field-deep)" />

@@ -119,4 +119,17 @@ public class ShimAndBoltTests
         Assert.Equal(wraps, found.Wraps);
         Assert.Equal(left, found.LeftMm, 1e-9);
     }
+
+    [Theory]
+    [InlineData("v6-3.0.v3")]
+    [InlineData("four-1.8.v3")]
+    public void A_plate_drawn_from_the_rear_has_its_holes_where_the_flange_has_its_bolts(string sheet)
+    {
+        var rear = Workbench.Demo<Bench.EngineSheet>($"sheets/{sheet}.json").Rear!;
+        Assert.All(BoltCircle.Solve(rear.Plate).Holes.Zip(rear.Flange.Places), p =>
+        {
+            Assert.Equal(-p.Second.XMm, p.First.XMm, 9);
+            Assert.Equal(p.Second.YMm, p.First.YMm, 9);
+        });
+    }
 }

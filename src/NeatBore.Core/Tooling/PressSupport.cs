@@ -59,8 +59,17 @@ public static class PressSupport
     /// <param name="StackMm">Height of it all, mm; null where there is no stack.</param>
     /// <param name="Refused">Pieces that are neither, with every reason.</param>
     /// <param name="MakeOne">The sizes to make, where nothing fits.</param>
+    /// <param name="Body">What it was asked for, for whoever draws it.</param>
+    /// <param name="Pushed">Likewise.</param>
     public sealed record Answer(
-        string? Support, string? Pusher, IReadOnlyList<string> Spares, double? StackMm, IReadOnlyList<RefusedPiece> Refused, ToMake? MakeOne) : CalcAnswer
+        string? Support,
+        string? Pusher,
+        IReadOnlyList<string> Spares,
+        double? StackMm,
+        IReadOnlyList<RefusedPiece> Refused,
+        ToMake? MakeOne,
+        PressedBody Body,
+        PushedPart Pushed) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => PressSupport.Model;
@@ -102,14 +111,16 @@ public static class PressSupport
             .Select(p => new RefusedPiece(p.Piece.Id, $"as a support: {string.Join("; ", p.AsSupport)}. As a pusher: {string.Join("; ", p.AsPusher)}"));
         var fits = pieces.Where(p => p.AsSupport.Count == 0 || p.AsPusher.Count == 0).Select(p => p.Piece.Id);
         return pick.Support is null
-            ? new Answer(null, null, [.. fits.Order(StringComparer.Ordinal)], null, [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)], Sizes(request, supports, pushers))
+            ? new Answer(null, null, [.. fits.Order(StringComparer.Ordinal)], null, [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)], Sizes(request, supports, pushers), request.Body, request.Pushed)
             : new Answer(
                 pick.Support.Id,
                 pick.Pusher.Id,
                 [.. fits.Where(id => id != pick.Support.Id && id != pick.Pusher.Id).Order(StringComparer.Ordinal)],
                 Height(pick.Support, pick.Pusher),
                 [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)],
-                null);
+                null,
+                request.Body,
+                request.Pushed);
     }
 
     /// <summary>Width of a piece's rim, to a nanometre, so that equal rims compare equal.</summary>

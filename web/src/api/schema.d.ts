@@ -3402,6 +3402,10 @@ export interface components {
             /** @description Pieces that are neither, with every reason. */
             refused: components["schemas"]["PressSupportRefusedPiece"][];
             makeOne: null | components["schemas"]["PressSupportToMake"];
+            /** @description What it was asked for, for whoever draws it. */
+            body: components["schemas"]["PressSupportPressedBody"];
+            /** @description Likewise. */
+            pushed: components["schemas"]["PressSupportPushedPart"];
             model: null | string;
         };
         /** @description What happened. */
@@ -5437,6 +5441,10 @@ export interface components {
             /** @description Pieces that are neither, with every reason. */
             refused: components["schemas"]["PressSupportRefusedPiece"][];
             makeOne: null | components["schemas"]["PressSupportToMake"];
+            /** @description What it was asked for, for whoever draws it. */
+            body: components["schemas"]["PressSupportPressedBody"];
+            /** @description Likewise. */
+            pushed: components["schemas"]["PressSupportPushedPart"];
             model: null | string;
         };
         /** @description What comes out below: its outside and its length, mm; a length of 0 where nothing does. */

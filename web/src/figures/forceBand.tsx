@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { area, line } from 'd3-shape';
-import type { ForcePoint } from '../api/types';
+import type { ForcePoint, StepState, TraceColumns } from '../api/types';
 import { quantityParts, writeMm, writeQuantity, type Reader } from '../entry/wording';
 import { Words } from './parts';
 
@@ -134,3 +134,24 @@ export function ForceBand({ curve, cold, now, trace, others = [], reader, x, y, 
     </g>
   );
 }
+
+/** What a press's step has for its band: the fit's own, and what was recorded or is being, from the first touch. */
+export function pressing(step: StepState, live: TraceColumns | undefined) {
+  const answer = step.now.answer;
+  const draw = answer?.calculator === 'draw-travel' ? answer : undefined;
+  const started = draw?.engagedMm ?? startedMm;
+  const from = (trace: TraceColumns) => trace.x.map((x, i) => [x + started, trace.y[i]!] as const);
+  const trace = recordedAt(step) ?? live;
+  return {
+    curve: (answer?.calculator === 'press-trace' ? answer.band : draw?.curve) ?? undefined,
+    trace: trace && from(trace),
+    from,
+  };
+}
+
+/** How far a part is started by hand before the press counts, mm. */
+const startedMm = 0.5;
+
+/** The trace that a step keeps. */
+export const recordedAt = (step: StepState | undefined): TraceColumns | undefined =>
+  step?.rounds[step.rounds.length - 1]?.slots.find((s) => s.slot.key === 'trace')?.live?.trace ?? undefined;

@@ -11,10 +11,10 @@ interface Piece {
   lengthMm?: number | null;
 }
 
-/** What is stacked: the body, what is pushed and how far it stands proud, what stands inside it. */
+/** What the sheet adds to what the core was asked: how wide the body is, how long the part, what stands inside it. */
 interface Stacked {
-  body: { boreMm: number; outerMm: number; heightMm: number };
-  pushed: { outerMm: number; innerMm: number; lengthMm: number; proudMm: number };
+  outerMm: number;
+  lengthMm: number;
   inside?: { diameterMm: number; lengthMm: number };
 }
 
@@ -24,32 +24,13 @@ function stacked(sheet: EngineSheet, task: TaskState, into: boolean): Stacked | 
     const kit =
       rockers.kits.find((k) => k.id === task.choices.find((c) => c.id === 'kit')?.chosen) ?? rockers.kits[0]!;
     return {
-      body: { boreMm: rockers.body.boreMm, outerMm: rockers.body.outerMm, heightMm: rockers.body.widthMm },
-      pushed: {
-        outerMm: kit.outerMm,
-        innerMm: kit.innerMm,
-        lengthMm: kit.lengthMm,
-        proudMm: into ? kit.lengthMm : 0,
-      },
+      outerMm: rockers.body.outerMm,
+      lengthMm: kit.lengthMm,
       ...(into && { inside: rockers.trunnion }),
     };
   }
   const part = pressedOf(sheet, task);
-  return (
-    part && {
-      body: {
-        boreMm: part.inner.diameterMm,
-        outerMm: part.outer.outerDiameterMm,
-        heightMm: part.outer.heightMm,
-      },
-      pushed: {
-        outerMm: part.inner.diameterMm,
-        innerMm: part.inner.innerDiameterMm,
-        lengthMm: part.inner.lengthMm,
-        proudMm: part.inner.lengthMm,
-      },
-    }
-  );
+  return part && { outerMm: part.outer.outerDiameterMm, lengthMm: part.inner.lengthMm };
 }
 
 /** The pressed part that a task is about. */
@@ -100,9 +81,10 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
-        {made && (
+        {made && answer && (
           <Section
             made={made}
+            answer={answer}
             support={laid.find((p) => p.id === answer?.support)}
             pusher={laid.find((p) => p.id === answer?.pusher)}
             daylightMm={daylight}
@@ -141,21 +123,24 @@ function Refusals({ answer, named }: { answer: PressSupportAnswer; named: (id: s
 }
 
 function Section({
-  made: { body, pushed, inside },
+  made: { outerMm, lengthMm, inside },
+  answer: { body, pushed, stackMm },
   support,
   pusher,
   daylightMm,
   reader,
 }: {
   made: Stacked;
+  answer: PressSupportAnswer;
   support: Piece | undefined;
   pusher: Piece | undefined;
   daylightMm: number | undefined;
   reader: Reader;
 }) {
-  const [below, above] = [support?.lengthMm ?? 0, pusher?.lengthMm ?? 0];
-  const height = below + body.heightMm + pushed.proudMm + above;
-  const s = Math.min(7, 372 / Math.max(height, 60), 200 / body.outerMm);
+  const below = support?.lengthMm ?? 0;
+  const above = pusher?.lengthMm ?? 0;
+  const height = stackMm ?? below + body.heightMm + pushed.proudMm + above;
+  const s = Math.min(7, 372 / Math.max(height, 60), 200 / outerMm);
   const [cx, table] = [672, 478];
   const y = (mm: number): number => table - mm * s;
   const ring = (
@@ -193,7 +178,7 @@ function Section({
       </g>
     );
   const bodyTop = below + body.heightMm;
-  const at = pushed.proudMm > 0 ? bodyTop : bodyTop - pushed.lengthMm;
+  const at = pushed.proudMm > 0 ? bodyTop : bodyTop - lengthMm;
   const label = (mm: number, words: string, detail: string, tone: 'line' | 'mark' = 'line') => (
     <g>
       <path d={`M${cx + 12} ${y(mm)}H${cx + 128}`} stroke="var(--color-structure)" strokeWidth="1.5" />
@@ -216,7 +201,7 @@ function Section({
         fill="url(#forbidden)"
       />
       {support && ring('support', support.outerMm!, support.innerMm ?? 0, 0, below, 'url(#cut-back)')}
-      {ring('body', body.outerMm, body.boreMm, below, bodyTop, 'url(#cut)', 'var(--color-structure)')}
+      {ring('body', outerMm, body.boreMm, below, bodyTop, 'url(#cut)', 'var(--color-structure)')}
       {inside && (
         <rect
           x={cx - (inside.diameterMm / 2) * s}
@@ -232,7 +217,7 @@ function Section({
         pushed.outerMm,
         pushed.innerMm,
         at,
-        at + pushed.lengthMm,
+        at + lengthMm,
         'var(--color-field-deep)',
         'var(--color-mark)',
       )}

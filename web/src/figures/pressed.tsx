@@ -1,7 +1,7 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
 import { quantityParts, writeMm, writeQuantity } from '../entry/wording';
-import { ForceBand } from './forceBand';
+import { ForceBand, pressing as recorded } from './forceBand';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import { pressedOf } from './pressStack';
 import { liveValue, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
@@ -54,15 +54,7 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
     places.peak = { at: [278, 184] };
   }
   const checks = step.now.call?.checks.filter((c) => c.dimension === 'length') ?? [];
-  const answer = step.now.answer;
-  const curve =
-    answer?.calculator === 'press-trace'
-      ? answer.band
-      : answer?.calculator === 'draw-travel'
-        ? answer.curve
-        : undefined;
-  const started = answer?.calculator === 'draw-travel' ? answer.engagedMm : 0.5;
-  const traced = slots.find((x) => x.slot.key === 'trace')?.live?.trace ?? live;
+  const force = pressing && recorded(step, live);
   return {
     title: `${part.name}${step.itemName ? `, ${step.itemName.toLowerCase()}` : ''}: cut along its axis, to scale`,
     places: Object.fromEntries(
@@ -121,15 +113,15 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
         {!pressing && !sizes && checks.length > 0 && (
           <LimitScale at={[40, Math.min(390, y + 20)]} width={330} checks={checks} reader={reader} />
         )}
-        {pressing && curve && (
+        {force && force.curve && (
           <ForceBand
-            curve={curve}
+            curve={force.curve}
             reader={reader}
             x={720}
             y={110}
             width={300}
             height={300}
-            {...(traced && { trace: traced.x.map((x, i) => [x + started, traced.y[i]!] as const) })}
+            trace={force.trace}
           />
         )}
         <ScaleBar at={[pressing ? 440 : 900, 482]} px={10 * scale} words={writeMm(10, reader, 1)} />

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { EngineSheet, RockerSetAnswer, StepState, TaskState } from '../api/types';
 import { writeMm, writeQuantity, type Reader } from '../entry/wording';
-import { ForceBand } from './forceBand';
+import { ForceBand, pressing as recorded, recordedAt } from './forceBand';
 import { Dimension, Hatches, LimitScale, ScaleBar, Words } from './parts';
 import { liveValue, slotsOf, type Pick, type Place, type Point, type Scene, type SceneInput } from './scene';
 
@@ -409,17 +409,14 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   const own = (id: string) => task.steps.find((s) => s.ref.step === id && s.ref.item === item);
   const stage = order.indexOf(step.ref.step);
   const pressing = step.ref.step === 'first' || step.ref.step === 'second';
-  const depthOf = (id: string, key: string, home: number): number | undefined => {
+  // Where a side lies: as it was read, as the core expects it once it was pressed, or as it was started by hand.
+  const depthOf = (id: string, key: string): number | undefined => {
     const at = own(id);
     if (!at || (stage <= order.indexOf(id) && !slotsOf(at).some((x) => x.live))) return undefined;
-    return (
-      liveValue(at, key) ??
-      (slotsOf(at).some((x) => x.slot.key === 'trace' && x.live) || liveValue(at, 'peak') !== undefined
-        ? home
-        : -kit.lengthMm + 0.5)
-    );
+    const pressed = slotsOf(at).some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
+    const home = slotsOf(at).find((x) => x.slot.key === key)?.slot.expected ?? 0;
+    return liveValue(at, key) ?? (pressed ? home : -kit.lengthMm);
   };
-  const deep = rockers.floatIdealMm! + rockers.body.widthMm - rockers.trunnion.betweenClipsMm;
   const places: Record<string, Place> = {};
   const top = bottom + 36;
   const big: Point = [820, (top + 490) / 2];
@@ -476,25 +473,15 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
 
   const checks = step.now.call?.checks.filter((c) => c.dimension === 'length') ?? [];
   const measure = set?.measures.find((m) => m.step === step.ref.step);
-  const answer = step.now.answer;
-  const curve =
-    answer?.calculator === 'press-trace'
-      ? answer.band
-      : answer?.calculator === 'draw-travel'
-        ? answer.curve
-        : undefined;
-  const started = answer?.calculator === 'draw-travel' ? answer.engagedMm : 0.5;
-  const recorded = (x: StepState | undefined) =>
-    x && slotsOf(x).find((q) => q.slot.key === 'trace')?.live?.trace;
-  const traced = recorded(step) ?? live;
-  const others = pressing
+  const force = pressing && recorded(step, live);
+  const others = force
     ? rockers.places
         .filter((p) => `rocker-${p.number}` !== item)
         .flatMap((p) => {
-          const trace = recorded(
+          const trace = recordedAt(
             task.steps.find((q) => q.ref.step === step.ref.step && q.ref.item === `rocker-${p.number}`),
           );
-          return trace ? [trace.x.map((x, i) => [x + started, trace.y[i]!] as const)] : [];
+          return trace ? [force.from(trace)] : [];
         })
     : [];
   return {
@@ -527,18 +514,18 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
           at={centre}
           s={scale}
           stage={stage}
-          firstMm={depthOf('first', 'flush', 0)}
-          secondMm={depthOf('second', 'depth', deep)}
+          firstMm={depthOf('first', 'flush')}
+          secondMm={depthOf('second', 'depth')}
         />
-        {pressing && curve && (
+        {force && force.curve && (
           <ForceBand
-            curve={curve}
+            curve={force.curve}
             reader={reader}
             x={690}
             y={top + 8}
             width={330}
             height={measure && measure.values.length > 0 ? 150 : 240}
-            {...(traced && { trace: traced.x.map((x, i) => [x + started, traced.y[i]!] as const) })}
+            trace={force.trace}
             others={others}
           />
         )}

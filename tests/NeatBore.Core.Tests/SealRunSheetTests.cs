@@ -1,0 +1,128 @@
+using NeatBore.Core.Bench;
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+/// <summary>Seals and bearings at the crank's ends that have no browser story of their own.</summary>
+public class SealRunSheetTests
+{
+    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+    private static readonly EngineSheet s_four = Workbench.Demo<EngineSheet>("sheets/four-1.8.v3.json");
+
+    [Fact]
+    public void A_dry_front_lip_is_left_alone_for_its_hours()
+    {
+        var bench = new Workbench(s_six, new("front-seal", "cover")).Begin().Choose("lip", "ptfe")
+            .TakeAll("lip", "FS-2P").TakeAll("out").TakeAll("clean").TakeAll("groove", "none").TakeAll("plan", "5.0").TakeAll("dress")
+            .TakeAll("press", "5.00", "5.01", "5.02", "5.01");
+        Assert.Equal(Verdict.Go, bench.Step("press").Now.Call!.Verdict);
+        Assert.Equal("Lip and track dry, no oil, no grease", bench.Step("dress").Rounds[^1].Slots[0].Slot.Label);
+        var wait = Assert.Single(bench.State.Waits);
+        Assert.False(wait.IsDeadline);
+        bench.Wait(30).Take("rest", "turned");
+        Assert.Equal(Verdict.Stop, bench.Step("rest").Now.Call!.Verdict);
+    }
+
+    [Theory]
+    [InlineData("extractor", "Screwed in by hand until it bites")]
+    [InlineData("prised", "Shim round the shaft")]
+    public void An_old_seal_comes_out_by_the_way_that_was_chosen(string way, string first) => Assert.Equal(
+        first,
+        new Workbench(s_six, new("front-seal", "cover")).Begin().Choose("out", way).TakeAll("lip", "FS-2").Step("out").Rounds[^1].Slots[0].Slot.Label);
+
+    [Theory]
+    [InlineData("split")]
+    [InlineData("rope")]
+    public void A_seal_in_block_and_cap_is_laid_in_and_nothing_is_centred(string lip)
+    {
+        var bench = new Workbench(s_six, new TaskRef("crank-float", "rear-seal")).Begin().TakeAll("dial").TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
+            .Turn(new("rear-seal", "rear-seal")).Choose("lip", lip).TakeAll("parts", "RS-6");
+        Assert.All(new[] { "sweep", "torque", "final", "press" }, step => Assert.Equal(StepStatus.LeftOut, bench.Step(step).Status));
+        bench.TakeAll("dress").TakeAll("cap");
+        Assert.True(bench.Step("cap").Passed);
+        Assert.Equal("flange", bench.Task.Next!.Step);
+    }
+
+    private static Workbench Spigot() => new Workbench(s_four, new("spigot-bearing", "rear-seal")).Begin().TakeAll("out");
+
+    [Theory]
+    [InlineData("left", "none", Verdict.LookAgain)]
+    [InlineData("none", "deep", Verdict.Decide)]
+    [InlineData("none", "light", Verdict.Go)]
+    public void A_spigot_bore_is_looked_into_before_its_bearing_goes_in(string rollers, string marks, Verdict verdict)
+    {
+        var bench = Spigot().Pick("bore", "rollers", rollers).Pick("bore", "marks", marks);
+        Assert.Equal(verdict, bench.Step("bore").Now.Call!.Verdict);
+    }
+
+    [Theory]
+    [InlineData("2.5", Verdict.Stop, "Not deep enough: 0.50 mm more, light blows.")]
+    [InlineData("3.01", Verdict.LookAgain, "Read the depth again, on a clean flange.")]
+    [InlineData("4.0", Verdict.Go, "At depth. Now its seal, by itself.")]
+    [InlineData("5.4", Verdict.Stop, "Too deep by 0.40 mm: out and in again, or pack it as the sheet allows.")]
+    public void A_spigot_bearing_leaves_room_for_its_seal(string depth, Verdict verdict, string says)
+    {
+        var bench = Spigot().TakeAll("bore", "none", "none").TakeAll("in", depth);
+        Assert.Equal((verdict, says), (bench.Step("in").Now.Call!.Verdict, bench.Says("in")));
+    }
+
+    private static Workbench Cam(Action<Workbench>? choose = null)
+    {
+        var bench = new Workbench(s_six, new("cam-bearings", "cam")).Begin();
+        foreach (var bearing in s_six.Cam!.Bearings)
+        {
+            bench.Item = bearing.Id;
+            bench.TakeAll("out");
+        }
+
+        bench.TakeAll("wash");
+        for (var n = 0; n < 7; n++)
+        {
+            bench.Item = $"cam-{n + 1}";
+            var bore = s_six.Cam.Bearings[n].DiameterMm;
+            string[] sizes = [$"SC{n + 1}", "right", Invariant(bore + 0.09), "1.500", Invariant(bore), Invariant(bore), Invariant(bore), Invariant(bore)];
+            bench.TakeAll("set", sizes);
+        }
+
+        choose?.Invoke(bench);
+        return bench;
+    }
+
+    private static string Invariant(double mm) => mm.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture);
+
+    [Fact]
+    public void A_threaded_rod_has_to_bear_flat_before_it_draws()
+    {
+        var shop = Workbench.Demo<Shop>("shop.json");
+        var rod = shop.Crib.First(t => t is { Kind: "bearing-driver", Screw: not null });
+        var bench = Cam(b => b.Pick("order", "tool", rod.Id));
+        bench.Item = bench.Task.Steps.First(s => s.Ref.Step == "start").Ref.Item;
+        Assert.Contains(bench.Step("start").Rounds[^1].Slots, s => s.Slot.Label == "Backing piece flat, relieved at the radius, started square");
+    }
+
+    [Fact]
+    public void Undersize_shells_are_reamed_in_line_to_a_size_each()
+    {
+        var bench = Cam(b => b.Choose("shells", "undersize"));
+        Assert.NotEqual(StepStatus.LeftOut, bench.Step("ream").Status);
+        // What it says of each follows from its journal and the clearance that is wanted: the middle of 0.04 to 0.11.
+        var first = s_six.Cam!.Bearings[0];
+        bench.Item = "";
+        var step = CamBearingSet.Version1.Steps.First(s => s.Id == "ream");
+        ReadingTaken Taken(string slot, double? value) => new(Guid.CreateVersion7(), Workbench.Start, new SlotRef(bench.Step("ream").Ref, 1, slot), "x", value, null, false);
+        var readings = new Dictionary<string, double?> { ["pilots"] = null };
+        Judgement Judged() => step.Judge(new StepContext(
+            step, s_six, "", new Dictionary<string, string> { ["shells"] = "undersize" }, (_, _, slot) => readings.TryGetValue(slot, out var v) ? Taken(slot, v) : null));
+        Assert.Equal($"Bearing 1: ream to {Invariant(first.JournalMm + 0.075)} mm, then measure it.", Wording.Write(Judged().Do));
+        foreach (var bearing in s_six.Cam.Bearings)
+        {
+            readings[$"{bearing.Id}-inside"] = bearing.JournalMm + (bearing.Id == "cam-4" ? 0.13 : 0.07);
+        }
+
+        Assert.Equal((Verdict.Stop, "Reamed too far: a new shell there."), (Judged().Call!.Verdict, Wording.Write(Judged().Do)));
+        readings["cam-4-inside"] = s_six.Cam.Bearings[3].JournalMm + 0.03;
+        Assert.Equal("Ream that one on, a little.", Wording.Write(Judged().Do));
+    }
+}

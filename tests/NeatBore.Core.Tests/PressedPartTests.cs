@@ -106,6 +106,21 @@ public class PressedPartTests
     }
 
     [Fact]
+    public void Chilled_alone_its_seconds_are_those_of_a_cold_bearing_in_a_crank_as_it_is()
+    {
+        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+        var colder = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Spigot ? p with { Heat = p.Heat! with { FreezerC = -78, SlideSeconds = 0.5 } } : p)] };
+        var bench = new Workbench(colder, new TaskRef("pressed-spigot", "pressed")).Begin().TakeAll("facing").TakeAll("sizes", "32.018", "32.018", "32.003", "32.003", "20").TakeAll("way", "18");
+        var answer = Assert.IsType<ThermalFit.Answer>(bench.Step("way").Now.Answer);
+        Assert.Equal((18, -78), (Math.Round(answer.Gripping[0].HubC), Math.Round(answer.Gripping[0].ShaftC)));
+        // 0.015 mm of interference, 32 mm, 96 °C of cold at 11.5e-6: 0.0201 mm clear at the start, with the crank 2 °C cold itself.
+        Assert.Equal(0.0201, answer.Gripping[0].ClearanceMm, 0.001);
+        Assert.StartsWith("Bearing to −78 °C: it slides in.", bench.Says("way"), StringComparison.Ordinal);
+        Assert.Equal(StepStatus.LeftOut, bench.Step("press").Status);
+        Assert.DoesNotContain(bench.Step("heat").Rounds[^1].Slots, x => x.Slot.Key == "oven");
+    }
+
+    [Fact]
     public void What_fits_nothing_in_the_crib_says_what_to_make()
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");

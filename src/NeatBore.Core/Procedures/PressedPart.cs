@@ -180,10 +180,12 @@ public static class PressedPart
         var warmed = c.Chosen(Way) is Warm or Both;
         var inner = chilled ? Math.Min(heat.FreezerC, ambient) : ambient;
         var most = heat.Most.High!.Value - OvenC;
+        // Chilled alone, the outer part stays as the shop is: a shade above it, since a plan without any warmth is none.
+        var hottest = !warmed ? ambient + 0.01 : measuredC is { } hot && hot > ambient ? Math.Min(hot, most) : most;
         var answer = ThermalFit.Solve(new ThermalFit.Request(
             fit.Hub.MeanMm,
             fit.Shaft.MeanMm,
-            new ThermalFit.WarmPart(part.Outer.Material, heat.OuterMassKg, heat.OuterSurfaceM2, heat.OuterSpecificHeatJPerKgC, measuredC is { } hot && hot > ambient ? Math.Min(hot, most) : most),
+            new ThermalFit.WarmPart(part.Outer.Material, heat.OuterMassKg, heat.OuterSurfaceM2, heat.OuterSpecificHeatJPerKgC, hottest),
             new ThermalFit.ColdPart(part.Inner.Material, heat.InnerMassKg, heat.InnerSpecificHeatJPerKgC, heat.InnerSurfaceM2),
             inner,
             ambient,
@@ -266,10 +268,10 @@ public static class PressedPart
                     (Verdict.Stop, _, _) => "Not so hot. Chill the other part, or press it cold.",
                     (_, true, Both) => "{part} to {outer} slowly, {inner} in the freezer. Stop set: in within about {grip}.",
                     (_, true, Warm) => "{part} to {outer}, slowly and evenly. Stop set: in within about {grip}.",
-                    (_, true, _) => "{inner} to {cold}: it slides in. Stop set: in within about {grip}.",
+                    (_, true, _) => "{chilled} to {cold}: it slides in. Stop set: in within about {grip}.",
                     _ => "It won’t slide: {left} is left to press. Press it without a pause.",
                 },
-                ("part", Quantity.Word(Capital(parts.Outer))), ("inner", Quantity.Word(parts.Inner)), ("outer", Temperature(plan.OuterC)), ("cold", Temperature(plan.InnerC)), ("grip", Roughly(grip)), ("left", Quantity.Mm(plan.LeftMm, 0.001))),
+                ("part", Quantity.Word(Capital(parts.Outer))), ("inner", Quantity.Word(parts.Inner)), ("chilled", Quantity.Word(Capital(parts.Inner))), ("outer", Temperature(plan.OuterC)), ("cold", Temperature(plan.InnerC)), ("grip", Roughly(grip)), ("left", Quantity.Mm(plan.LeftMm, 0.001))),
             c.Taken("way", "ready") ? call : null,
             plan.Answer);
     }

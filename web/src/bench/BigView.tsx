@@ -20,6 +20,8 @@ interface Props {
   onStep: (to: 'next' | 'before') => void;
   onRubOut: (() => void) | undefined;
   onBack: () => void;
+  /** Opens an item of the drawing. */
+  onPick: (item: string) => void;
   scene: Scene;
 }
 
@@ -79,6 +81,26 @@ export function BigView(props: Props) {
         watched={props.watched}
         tall
       />
+      {scene.picks && (
+        <div
+          className="flex shrink-0 gap-1.5 overflow-x-auto bg-field px-2.5 pt-2"
+          role="group"
+          aria-label="The set"
+        >
+          {scene.picks.map((pick) => (
+            <button
+              key={pick.item}
+              type="button"
+              aria-label={pick.words}
+              aria-current={pick.item === step.ref.item ? 'true' : undefined}
+              className={`h-11 min-w-11 shrink-0 border-2 text-title font-bold ${pick.item === step.ref.item ? 'border-mark bg-field-deep text-mark' : 'border-structure bg-field text-line'}`}
+              onClick={() => props.onPick(pick.item)}
+            >
+              {pick.item.replace(/\D/g, '')}
+            </button>
+          ))}
+        </div>
+      )}
       <section aria-label={scene.title} className="on-field flex min-h-0 grow flex-col bg-field">
         <svg
           viewBox={`0 0 ${space.width} ${space.height}`}

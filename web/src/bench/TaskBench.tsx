@@ -350,6 +350,12 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     />
   );
 
+  const pickItem = (tapped: string) => {
+    const own = task.steps.filter((s) => s.ref.item === tapped && s.status !== 'left-out');
+    const to = own.find((s) => !s.passed) ?? own[own.length - 1];
+    if (to) pick(to);
+  };
+
   const shelf = (
     <GaugeShelf
       bench={bench}
@@ -421,6 +427,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
         onStep={(to) => (to === 'next' ? after && pick(after) : before && pick(before))}
         onRubOut={lastTaken ? rubOut : undefined}
         onBack={() => openSlot && back(openSlot.key)}
+        onPick={pickItem}
         scene={scene}
       />
     );
@@ -438,16 +445,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
         onKeyDown={onPedal}
       >
         <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
-        <FigureField
-          scene={scene}
-          slots={slots.map((s) => s.slot)}
-          box={box}
-          onPick={(tapped) => {
-            const own = task.steps.filter((s) => s.ref.item === tapped && s.status !== 'left-out');
-            const to = own.find((s) => !s.passed) ?? own[own.length - 1];
-            if (to) pick(to);
-          }}
-        >
+        <FigureField scene={scene} slots={slots.map((s) => s.slot)} box={box} onPick={pickItem}>
           {choices}
           <FigureButtons scene={scene} upDeg={task.upDeg} turned={turned} onTurn={() => setTurned(!turned)} />
         </FigureField>

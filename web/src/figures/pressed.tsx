@@ -171,7 +171,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
     choice: { left: 28, bottom: 12, width: 330 },
     ...(heat && {
       twin: [
-        ['Outer part to', say(heat.hubTemperatureC, 'temperature')],
+        ['Outer part to', say(heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')],
         ['Carried', seconds(heat.carrySeconds)],
         ['Grips after about', seconds(heat.gripSeconds)],
       ] as const,
@@ -182,7 +182,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
         {heat && (
           <>
             <Words at={[x0, 84]} size={26} bold tone="mark">
-              {`${say(hub ?? Math.min(heat.hubTemperatureC, part.heat?.most.high ?? heat.hubTemperatureC), 'temperature')}${heat.gripping[0] ? `, the inner part ${say(heat.gripping[0].shaftC, 'temperature')}` : ''}`}
+              {`${say(hub ?? heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')}${heat.gripping[0] ? `, the inner part ${say(heat.gripping[0].shaftC, 'temperature')}` : ''}`}
             </Words>
             <Words at={[x0, 112]}>
               {`${writeMm(heat.gripping[0]?.clearanceMm ?? 0, reader, 0.001)} clear; grips after about ${seconds(heat.gripSeconds)} (× or ÷ 3)`}

@@ -102,7 +102,12 @@ function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
     .filter((s) => s.slot.kind === 'text' && s.live);
   const minutes = Math.max(1, Math.round((Date.parse(task.lastAt) - Date.parse(task.startedAt)) / 60_000));
   const drawn = task.steps.filter(
-    (s) => s.status !== 'left-out' && s.now.answer && s.now.answer.calculator !== 'draw-travel',
+    (s) =>
+      s.status !== 'left-out' &&
+      s.now.answer &&
+      s.now.answer.calculator !== 'draw-travel' &&
+      // A rocker that went as it should is a dot among its set; one that did not is drawn.
+      (s.figure !== 'rocker' || s.calls.some((c) => c.judgement.call?.verdict !== 'go')),
   );
   return (
     <section className="break-before-page pt-6 first-of-type:break-before-auto">

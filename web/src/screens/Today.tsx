@@ -128,12 +128,20 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
               {done} of {all}
             </p>
           </div>
-          <Link
-            to={`/builds/${line.id}/record`}
-            className="flex min-h-11 items-center text-title font-semibold underline"
-          >
-            Record
-          </Link>
+          <span className="flex flex-col">
+            <Link
+              to={`/builds/${line.id}/record`}
+              className="flex min-h-11 items-center text-title font-semibold underline"
+            >
+              Record
+            </Link>
+            <Link
+              to={`/builds/${line.id}/fasteners`}
+              className="flex min-h-11 items-center text-title font-semibold underline"
+            >
+              Fasteners
+            </Link>
+          </span>
         </div>
       </div>
       {at ? (

@@ -73,7 +73,14 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
               >
                 <span className="w-5 shrink-0 text-base text-muted">{numbers[i]}</span>
                 <span className="grow leading-tight">
-                  {group && group.length > 1 ? shortTitle(step) : step.title}
+                  {group && group.length > 1 ? (
+                    <>
+                      <span className="sr-only">{`${step.itemName}: `}</span>
+                      {shortTitle(step)}
+                    </>
+                  ) : (
+                    step.title
+                  )}
                   {step.round > 1 && <span className="block text-base font-medium">round {step.round}</span>}
                   <span className="sr-only">{`, ${wordOf(markOf(step))}`}</span>
                 </span>

@@ -22,7 +22,7 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Find("//button[.='Begin: Balancer on']").SendKeys(Keys.Enter);
         Parts(builder);
 
-        Sizes(builder, s_nose, "16", picture: "bench-nose");
+        Sizes(builder, s_nose, "16");
         Sizes(builder, s_bore, "24");
         builder.See("Fit it. Expect 8.8 kN to 14.1 kN to draw it home.");
         builder.See("0.027 mm ± 0.005 mm");
@@ -247,16 +247,15 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         Ticks(builder, "nose", "bore", "thread", "clean");
     }
 
-    private static void Sizes(Builder builder, string[] sizes, string temperature, string? picture = null)
+    private static void Sizes(Builder builder, string[] sizes, string temperature)
     {
         foreach (var (place, value) in s_stations.Zip(sizes))
         {
             builder.Read(place, value);
-            if (picture is not null && place == "s2-0")
+            if (place == "s2-0")
             {
                 builder.WaitForPlace("s2-90");
                 builder.See("3 of 7 taken");
-                builder.Picture(picture);
             }
         }
 

@@ -65,7 +65,7 @@ export function BigView(props: Props) {
       <nav aria-label="Steps" className="flex items-stretch border-b-2 border-ink bg-page">
         <StepButton words="‹" name="Previous step" onClick={() => onStep('before')} />
         <p className="flex min-h-14 grow flex-col justify-center px-2 text-center leading-tight">
-          <b className="text-title">{step.title}</b>
+          <b className={`text-title ${step.title.length > 26 ? 'leading-[1.05]' : ''}`}>{step.title}</b>
           <span className="text-base text-muted">
             {task.title}, step {at + 1} of {done.length}
             {step.round > 1 && `, round ${step.round}`}
@@ -83,13 +83,18 @@ export function BigView(props: Props) {
       />
       {scene.picks && (
         <div
-          className="flex shrink-0 gap-1.5 overflow-x-auto bg-field px-2.5 pt-2"
+          className="flex shrink-0 gap-1.5 overflow-x-auto bg-field px-2.5 pt-1.5"
           role="group"
           aria-label="The set"
         >
           {scene.picks.map((pick) => (
             <button
               key={pick.item}
+              ref={
+                pick.item === step.ref.item
+                  ? (own) => own?.scrollIntoView({ inline: 'center', block: 'nearest' })
+                  : undefined
+              }
               type="button"
               aria-label={pick.words}
               aria-current={pick.item === step.ref.item ? 'true' : undefined}
@@ -101,7 +106,7 @@ export function BigView(props: Props) {
           ))}
         </div>
       )}
-      <section aria-label={scene.title} className="on-field flex min-h-0 grow flex-col bg-field">
+      <section aria-label={scene.title} className="on-field flex shrink-0 grow flex-col bg-field">
         <svg
           viewBox={`0 0 ${space.width} ${space.height}`}
           className="hidden w-full md:block"
@@ -122,7 +127,7 @@ export function BigView(props: Props) {
         </svg>
         <div className="mx-auto flex w-full max-w-[560px] grow flex-col justify-end gap-2 p-2.5">
           {choices}
-          {open && (
+          {open && !scene.picks && (
             <p className="text-base text-line">
               Place {place + 1} of {slots.length}
               {slots.some((s) => s.live) && (
@@ -210,7 +215,7 @@ function PadKey({
       tabIndex={-1}
       aria-label={name}
       disabled={!onClick}
-      className={`flex h-[56px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
+      className={`flex h-[48px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
       onClick={onClick}
     >
       {words}

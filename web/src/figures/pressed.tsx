@@ -137,7 +137,11 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
   if (!part) return { title: step.title, places: {}, drawing: null };
   const answer = step.now.answer;
   const heat = answer?.calculator === 'thermal-fit' ? answer : undefined;
-  const fit = answer?.calculator === 'interference-fit' ? answer : undefined;
+  const clearance = heat?.gripping[0]?.clearanceMm ?? 0;
+  const slides = clearance > 0;
+  const measured = task.steps.find((x) => x.ref.step === 'sizes' && x.ref.item === step.ref.item)?.now.answer;
+  // Where force is left to do, what it would be cold.
+  const fit = !slides && measured?.calculator === 'interference-fit' ? measured : undefined;
   const say = (value: number, dimension: 'temperature' | 'seconds', resolution = 1): string =>
     writeQuantity({ value, dimension, resolution }, reader);
   const seconds = (value: number | null | undefined): string =>
@@ -173,7 +177,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
       twin: [
         ['Outer part to', say(heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')],
         ['Carried', seconds(heat.carrySeconds)],
-        ['Grips after about', seconds(heat.gripSeconds)],
+        ['Grips after about', slides ? seconds(heat.gripSeconds) : 'it does not slide'],
       ] as const,
     }),
     drawing: (
@@ -185,7 +189,9 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
               {`${say(hub ?? heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')}${heat.gripping[0] ? `, the inner part ${say(heat.gripping[0].shaftC, 'temperature')}` : ''}`}
             </Words>
             <Words at={[x0, 112]}>
-              {`${writeMm(heat.gripping[0]?.clearanceMm ?? 0, reader, 0.001)} clear; grips after about ${seconds(heat.gripSeconds)} (× or ÷ 3)`}
+              {slides
+                ? `${writeMm(clearance, reader, 0.001)} clear; grips after about ${seconds(heat.gripSeconds)} (× or ÷ 3)`
+                : `${writeMm(-clearance, reader, 0.001)} still to press: easier, and by force`}
             </Words>
           </>
         )}
@@ -236,7 +242,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
             >{`clearance, ${quantityParts({ value: 0, dimension: 'length', resolution: 0.001 }, reader)[1]}`}</Words>
           </g>
         )}
-        {fit && <ForceBand curve={fit.curve} reader={reader} x={620} y={110} width={390} height={310} />}
+        {fit && <ForceBand curve={fit.curve} reader={reader} x={620} y={150} width={390} height={270} />}
       </>
     ),
   };

@@ -131,13 +131,13 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
           <span className="flex flex-col">
             <Link
               to={`/builds/${line.id}/record`}
-              className="flex min-h-11 items-center text-title font-semibold underline"
+              className="flex min-h-11 items-center text-base font-semibold underline"
             >
               Record
             </Link>
             <Link
               to={`/builds/${line.id}/fasteners`}
-              className="flex min-h-11 items-center text-title font-semibold underline"
+              className="flex min-h-11 items-center text-base font-semibold underline"
             >
               Fasteners
             </Link>

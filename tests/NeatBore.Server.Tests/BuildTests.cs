@@ -52,6 +52,24 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         Assert.Equal(409, (await site.PostAsync($"/api/builds/{other}/work", $$"""{"by":"ines","commands":[{{Command(id)}}]}""")).Status);
     }
 
+    [Fact]
+    public async Task The_fasteners_of_a_build_are_told_group_by_group()
+    {
+        var groups = (await site.GetAsync($"/api/builds/{await site.BeginAsync()}/fasteners")).AsArray();
+        Assert.Contains(groups, g => (string)g!["name"]! == "Crank bolt" && (string)g["standing"]! == "planned" && (string)g["torque"]!["source"]! == "manual");
+        Assert.Contains(groups, g => (string)g!["name"]! == "Rear flange" && g["bolts"]!.AsArray().Count == 8);
+    }
+
+    [Fact]
+    public async Task The_demos_rockers_stand_half_way_with_the_worn_one_told()
+    {
+        var build = (await site.GetAsync("/api/builds")).AsArray().Single(b => (string)b!["number"]! == "018")!;
+        Assert.Equal("Rocker trunnions, rocker 8: bush inside, after pressing", (string)build["atStep"]!);
+        var tray = (await site.GetAsync($"/api/builds/{build["id"]}"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;
+        Assert.Equal(["rocker-8"], tray["halfDone"]!.AsArray().Select(h => (string)h!["item"]!));
+        Assert.Equal(["rocker-3"], tray["measures"]![0]!["values"]!.AsArray().Where(v => (string?)v!["verdict"] == "stop").Select(v => (string)v!["item"]!));
+    }
+
     [Theory]
     [InlineData("""{"by":"ines","commands":[]}""", 422, "commands")]
     [InlineData("""{"by":"nobody","commands":[{"do":"note","id":"0190a1b2-0014-7c00-8000-00000000aaaa","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"a","place":"b"},"step":"c"},"text":"x"}]}""", 422, "by")]

@@ -144,7 +144,12 @@ export function BigView(props: Props) {
           )}
           {open && box(open.key)}
           {number && (
-            <div className="grid grid-cols-4 gap-1.5" role="group" aria-label="Keypad">
+            <div
+              // Where the set stands above it there is less room.
+              className={`grid grid-cols-4 gap-1.5 ${scene.picks ? 'max-md:[&>button]:h-[48px]' : ''}`}
+              role="group"
+              aria-label="Keypad"
+            >
               {keys.map((key, i) => (
                 <PadKey
                   key={key}
@@ -215,7 +220,7 @@ function PadKey({
       tabIndex={-1}
       aria-label={name}
       disabled={!onClick}
-      className={`flex h-[48px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
+      className={`flex h-[56px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
       onClick={onClick}
     >
       {words}

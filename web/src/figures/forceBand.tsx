@@ -139,7 +139,9 @@ export function ForceBand({ curve, cold, now, trace, others = [], reader, x, y, 
 export function pressing(step: StepState, live: TraceColumns | undefined) {
   const answer = step.now.answer;
   const draw = answer?.calculator === 'draw-travel' ? answer : undefined;
-  const started = draw?.engagedMm ?? startedMm;
+  // The press counts from where the part was started by hand; the core says how far that is.
+  const slot = step.rounds[step.rounds.length - 1]?.slots.find((s) => s.slot.key === 'trace')?.slot;
+  const started = draw?.engagedMm ?? slot?.rig?.['engaged'] ?? 0;
   const from = (trace: TraceColumns) => trace.x.map((x, i) => [x + started, trace.y[i]!] as const);
   const trace = recordedAt(step) ?? live;
   return {
@@ -148,9 +150,6 @@ export function pressing(step: StepState, live: TraceColumns | undefined) {
     from,
   };
 }
-
-/** How far a part is started by hand before the press counts, mm. */
-const startedMm = 0.5;
 
 /** The trace that a step keeps. */
 export const recordedAt = (step: StepState | undefined): TraceColumns | undefined =>

@@ -8,6 +8,7 @@ using NeatBore.Server.Crib;
 using NeatBore.Server.Demo;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Gauges;
+using NeatBore.Server.Guard;
 using NeatBore.Server.Health;
 using NeatBore.Server.Live;
 using NeatBore.Server.Photos;
@@ -36,7 +37,7 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
     {
         404 => "There is no such address in this version of Neat Bore.",
         405 => "This address does not take that method; /api/openapi/v1.json lists what it takes.",
-        415 => "Send the body as application/json.",
+        415 => "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json lists it.",
         _ => null,
     });
 builder.Services.AddExceptionHandler<ProblemHandler>();
@@ -59,18 +60,21 @@ builder.Services.AddSingleton<BuildWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<BuildWatch>());
 
 var app = builder.Build();
+app.UseSecurityHeaders();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
+app.UseOwnPagesOnly((app.Configuration["host"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
 app.UseResponseCompression();
-app.Use(async (context, next) =>
+app.Use((context, next) =>
 {
-    var headers = context.Response.Headers;
-    headers.ContentSecurityPolicy = "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; object-src 'none'; base-uri 'none'; frame-ancestors 'none'; form-action 'self'";
-    headers.XContentTypeOptions = "nosniff";
-    headers["Referrer-Policy"] = "no-referrer";
-    await next();
+    // No route of its own: a fallback route would answer for a method that an address does not take.
+    if (context.GetEndpoint() is null && IsPage(context.Request))
+    {
+        context.Request.Path = "/index.html";
+    }
+
+    return next(context);
 });
-app.UseDefaultFiles();
 app.UseStaticFiles();
 app.MapOpenApi("/api/openapi/{documentName}.json");
 app.MapHealth();
@@ -81,7 +85,6 @@ app.MapBuilds();
 app.MapLive();
 app.MapGauges();
 app.MapPhotos();
-app.MapFallbackToFile("{*path:nonfile:regex(^(?!api/).*$)}", "index.html");
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{port}"));
 try
 {
@@ -98,6 +101,11 @@ catch (NpgsqlException e)
     Console.Error.WriteLine($"Neat Bore: the database can’t be reached: {e.Message}");
     return 1;
 }
+
+static bool IsPage(HttpRequest request) =>
+    (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
+    && !request.Path.StartsWithSegments("/api") && !request.Path.StartsWithSegments("/assets")
+    && !Path.HasExtension(request.Path);
 
 /// <summary>Named so that the tests can start the whole server.</summary>
 public partial class Program;

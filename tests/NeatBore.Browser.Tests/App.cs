@@ -58,7 +58,7 @@ public class App : IAsyncLifetime
     {
     }
 
-    protected static string FreePort()
+    public static string FreePort()
     {
         using var free = new TcpListener(IPAddress.Loopback, 0);
         free.Start();
@@ -131,7 +131,7 @@ public class App : IAsyncLifetime
         }
     }
 
-    private async Task PostAsync(string path, string json)
+    public async Task PostAsync(string path, string json)
     {
         using var content = new StringContent(json, Encoding.UTF8, "application/json");
         using var response = await _http.PostAsync(new Uri(Address + path), content);

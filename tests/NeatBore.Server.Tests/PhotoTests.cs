@@ -63,6 +63,7 @@ public sealed class PhotoTests(Site site) : IClassFixture<Site>
     public async Task A_picture_of_80_MB_is_too_large()
     {
         using var content = new ByteArrayContent(new byte[80 << 20]);
+        content.Headers.ContentType = new("image/jpeg");
         using var response = await site.Client.PostAsync(new Uri("/api/photos", UriKind.Relative), content, TestContext.Current.CancellationToken);
         Assert.Equal(413, (int)response.StatusCode);
     }

@@ -51,30 +51,74 @@ as_db() {
   else "$@"; fi
 }
 
-# pg_start FOLDER PORT: makes the cluster if need be and starts it. The password is in FOLDER.password.
+# pg_pid FOLDER: the process that the cluster in FOLDER runs as; fails where there is none. The number in its pid file may
+# have gone to another program since, so the process must be a PostgreSQL that was started on this very folder.
+pg_pid() {
+  local pid arg
+  pid=$(sed -n 1p "$1/postmaster.pid" 2>/dev/null)
+  [[ $pid =~ ^[0-9]+$ ]] && [ "$(cat "/proc/$pid/comm" 2>/dev/null)" = postgres ] || return 1
+  while IFS= read -r -d '' arg; do
+    if [ "$arg" -ef "$1" ]; then echo "$pid"; return; fi
+  done <"/proc/$pid/cmdline"
+  return 1
+}
+
+pg_port() { sed -n 4p "$1/postmaster.pid" 2>/dev/null; }
+
+# pg_answers FOLDER: whether it runs and takes connections.
+pg_answers() { pg_pid "$1" >/dev/null && "$(pg_bin)/pg_isready" -q -h 127.0.0.1 -p "$(pg_port "$1")"; }
+
+pg_secret() { (umask 077; od -An -N24 -tx1 /dev/urandom | tr -d ' \n' >"$1"); }
+
+# pg_make FOLDER: a new cluster, made beside its place and moved there whole, so that one that was cut short leaves nothing.
+pg_make() {
+  local dir=$1 secret=$1.password
+  say "Making a database cluster in ${dir#"$root"/}"
+  rm -rf "$dir" "$dir.new"; mkdir -p "$dir.new"
+  pg_secret "$secret"
+  if [ "$(id -u)" = 0 ]; then chown postgres "$dir.new" "$secret"; fi
+  chmod 700 "$dir.new"
+  as_db "$(pg_bin)/initdb" -D "$dir.new" -U neatbore -E UTF8 --locale=C.UTF-8 --auth=scram-sha-256 --pwfile="$secret" >>"$dir.log" 2>&1 ||
+    fail "initdb failed; see $dir.log"
+  mv -T "$dir.new" "$dir" || fail "could not move the new cluster to $dir"
+}
+
+# pg_start FOLDER PORT: makes the cluster if need be and starts it; one that runs already is left as it is, and pg_started
+# says which it was. FOLDER.password is the owner's, FOLDER.app.password that of the role that the app works as.
+pg_started=
 pg_start() {
-  local dir=$1 port=$2 secret=$1.password bin
-  bin=$(pg_bin)
-  if [ ! -s "$dir/PG_VERSION" ]; then
-    say "Making a database cluster in ${dir#"$root"/}"
-    rm -rf "$dir"; mkdir -p "$dir"
-    (umask 077; od -An -N24 -tx1 /dev/urandom | tr -d ' \n' >"$secret")
-    if [ "$(id -u)" = 0 ]; then chown postgres "$dir" "$secret"; fi
-    chmod 700 "$dir"
-    as_db "$bin/initdb" -D "$dir" -U neatbore -E UTF8 --locale=C.UTF-8 --auth=scram-sha-256 --pwfile="$secret" >"$dir.log" 2>&1 ||
-      fail "initdb failed; see $dir.log"
-  fi
-  if as_db "$bin/pg_ctl" -D "$dir" status >/dev/null 2>&1; then return; fi
-  touch "$dir.log"; if [ "$(id -u)" = 0 ]; then chown postgres "$dir.log"; fi
-  as_db "$bin/pg_ctl" -D "$dir" -l "$dir.log" -w -t 60 \
-    -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >/dev/null ||
-    fail "PostgreSQL did not start on port $port; the end of $dir.log says: $(tail -n 2 "$dir.log" | tr '\n' ' ')"
+  local dir=$1 port=$2 pid code=0
+  (umask 077; touch "$dir.log"); chmod 600 "$dir.log"
+  if [ "$(id -u)" = 0 ]; then chown postgres "$dir.log"; fi
+  (
+    flock 9
+    [ -s "$dir/PG_VERSION" ] || pg_make "$dir"
+    [ -s "$dir.app.password" ] || pg_secret "$dir.app.password"
+    for _ in {1..600}; do
+      pg_pid "$dir" >/dev/null || break
+      if pg_answers "$dir"; then exit 10; fi
+      sleep 0.1
+    done
+    # A pid file that names another live program would keep PostgreSQL from starting for ever.
+    pid=$(sed -n 1p "$dir/postmaster.pid" 2>/dev/null) || true
+    if [[ $pid =~ ^[0-9]+$ ]] && [ -d "/proc/$pid" ] && ! pg_pid "$dir" >/dev/null; then rm -f "$dir/postmaster.pid"; fi
+    as_db "$(pg_bin)/pg_ctl" -D "$dir" -l "$dir.log" -w -t 60 \
+      -o "-p $port -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >/dev/null 9>&- ||
+      fail "PostgreSQL did not start on port $port; the end of $dir.log says: $(tail -n 2 "$dir.log" | tr '\n' ' ')"
+  ) 9>"$dir.lock" || code=$?
+  case $code in 0) pg_started=yes ;; 10) ;; *) return "$code" ;; esac
 }
 
 # pg_stop FOLDER [MODE]
-pg_stop() { as_db "$(pg_bin)/pg_ctl" -D "$1" -m "${2:-fast}" -w stop >/dev/null 2>&1 || true; }
+pg_stop() {
+  pg_pid "$1" >/dev/null || return 0
+  as_db "$(pg_bin)/pg_ctl" -D "$1" -m "${2:-fast}" -w stop >/dev/null 2>&1 || true
+}
 
-pg_port() { sed -n 4p "$1/postmaster.pid" 2>/dev/null; }
+# pg_url FOLDER [app]: where the cluster is, as its owner or as the role that the app works as.
+pg_url() {
+  echo "Host=127.0.0.1;Port=$(pg_port "$1");Username=neatbore${2:+_$2};Password=$(cat "$1${2:+.$2}.password")"
+}
 
 free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
 

@@ -43,7 +43,7 @@ builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails 
 builder.Services.AddExceptionHandler<ProblemHandler>();
 builder.Services.AddOpenApi("v1", Json.Describe);
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
-builder.Services.AddSingleton(_ => new Database(connection));
+builder.Services.AddSingleton(_ => new Database(connection, builder.Configuration["NEATBORE_OWNER_DB"]));
 builder.Services.AddSingleton<BuildLog>();
 builder.Services.AddSingleton<SheetShelf>();
 builder.Services.AddSingleton<ShopRegister>();
@@ -94,6 +94,11 @@ try
 catch (IOException e) when (e.InnerException is AddressInUseException)
 {
     Console.Error.WriteLine($"Neat Bore: port {port} is taken by another program; try ./start --port {port + 10}");
+    return 1;
+}
+catch (CannotOpenException e)
+{
+    Console.Error.WriteLine($"Neat Bore: {e.Message}");
     return 1;
 }
 catch (NpgsqlException e)

@@ -5,47 +5,64 @@ using Npgsql;
 
 namespace NeatBore.Store;
 
+/// <summary>The record can't be opened as it is: why, in one line for whoever starts the app.</summary>
+public sealed class CannotOpenException(string message, Exception? inner = null) : Exception(message, inner);
+
 /// <summary>The one database of a shop.</summary>
 public sealed class Database : IAsyncDisposable
 {
     // Any number, the same in every instance, so that two that start at once do not both migrate.
     private const long MigrationLock = 0x4E656174426F7265;
 
-    private readonly string _connectionString;
+    /// <summary>Two instances and a look by hand stay below PostgreSQL's own 100.</summary>
+    private const int MostConnections = 40;
+
+    private const string Scripts = "NeatBore.Store.Migrations.";
+
+    private readonly string _owner;
+    private readonly NpgsqlConnectionStringBuilder _app;
 
     /// <summary>Opens nothing yet; the first query does.</summary>
-    /// <param name="connectionString">An Npgsql connection string.</param>
-    public Database(string connectionString)
+    /// <param name="connectionString">An Npgsql connection string, of the role that the app works as.</param>
+    /// <param name="owner">The same for the role that owns the tables and makes the other; null where they are one.</param>
+    public Database(string connectionString, string? owner = null)
     {
-        _connectionString = connectionString;
-        Source = NpgsqlDataSource.Create(connectionString);
+        _app = new NpgsqlConnectionStringBuilder(connectionString);
+        _app.MaxPoolSize = Math.Min(_app.MaxPoolSize, MostConnections);
+        _owner = owner ?? connectionString;
+        Source = NpgsqlDataSource.Create(_app);
     }
 
     internal NpgsqlDataSource Source { get; }
 
     /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a time.</summary>
-    /// <exception cref="InvalidOperationException">A script failed; the database is as it was before it.</exception>
+    /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; or a newer version has been at it.</exception>
     public async Task MigrateAsync(CancellationToken cancel = default)
     {
-        EnsureDatabase.For.PostgresqlDatabase(_connectionString, new DbUp.Engine.Output.NoOpUpgradeLog());
-        await using var connection = await Source.OpenConnectionAsync(cancel);
+        EnsureDatabase.For.PostgresqlDatabase(_owner, new DbUp.Engine.Output.NoOpUpgradeLog());
+        await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(_owner) { Pooling = false }.ConnectionString);
+        await connection.OpenAsync(cancel);
         await connection.ExecuteAsync("select pg_advisory_lock(@MigrationLock)", new { MigrationLock });
-        try
+        var upgrade = DeployChanges.To.PostgresqlDatabase(_owner)
+            .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
+            .WithTransactionPerScript()
+            .LogToNowhere()
+            .Build();
+        var known = upgrade.GetDiscoveredScripts().Select(s => s.Name).ToHashSet(StringComparer.Ordinal);
+        if (upgrade.GetExecutedScripts().FirstOrDefault(s => !known.Contains(s)) is { } newer)
         {
-            var result = DeployChanges.To.PostgresqlDatabase(_connectionString)
-                .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
-                .WithTransactionPerScript()
-                .LogToNowhere()
-                .Build()
-                .PerformUpgrade();
-            if (!result.Successful)
-            {
-                throw new InvalidOperationException($"Migration {result.ErrorScript?.Name} failed: {result.Error.Message}", result.Error);
-            }
+            throw new CannotOpenException($"the record was last opened by a newer Neat Bore (it holds {Short(newer)}); start that one, or restore a backup made before it");
         }
-        finally
+
+        var result = upgrade.PerformUpgrade();
+        if (!result.Successful)
         {
-            await connection.ExecuteAsync("select pg_advisory_unlock(@MigrationLock)", new { MigrationLock });
+            throw new CannotOpenException($"the record could not be brought up to date: {Short(result.ErrorScript?.Name ?? "a script")} failed ({result.Error.Message}); it is as it was before", result.Error);
+        }
+
+        if (_app.Username != connection.UserName)
+        {
+            await AdmitAsync(connection, cancel);
         }
     }
 
@@ -58,4 +75,51 @@ public sealed class Database : IAsyncDisposable
 
     /// <inheritdoc/>
     public ValueTask DisposeAsync() => Source.DisposeAsync();
+
+    /// <summary>Makes the app's own role, which adds and reads and can neither take away nor change how the tables are.</summary>
+    private async Task AdmitAsync(NpgsqlConnection owner, CancellationToken cancel)
+    {
+        var role = Quoted('"', _app.Username!);
+        if (!await MayEnterAsync(cancel))
+        {
+            // Roles belong to the whole cluster, where another database may be making the same one at this moment.
+            await owner.ExecuteAsync(new CommandDefinition(
+                $"""
+                begin;
+                lock table pg_authid in share row exclusive mode;
+                do $$ begin
+                    if not exists (select from pg_roles where rolname = {Quoted('\'', _app.Username!)}) then create role {role}; end if;
+                end $$;
+                alter role {role} with login nosuperuser nocreatedb nocreaterole password {Quoted('\'', _app.Password ?? "")};
+                commit;
+                """,
+                cancellationToken: cancel));
+        }
+
+        await owner.ExecuteAsync(new CommandDefinition(
+            $"""
+            grant select, insert, update on all tables in schema public to {role};
+            revoke insert, update on schemaversions from {role};
+            revoke update on log, sheet_version, blob from {role};
+            """,
+            cancellationToken: cancel));
+    }
+
+    private async Task<bool> MayEnterAsync(CancellationToken cancel)
+    {
+        try
+        {
+            await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(_app.ConnectionString) { Pooling = false }.ConnectionString);
+            await connection.OpenAsync(cancel);
+            return true;
+        }
+        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.InvalidPassword or PostgresErrorCodes.InvalidAuthorizationSpecification)
+        {
+            return false;
+        }
+    }
+
+    private static string Quoted(char mark, string text) => $"{mark}{text.Replace($"{mark}", $"{mark}{mark}", StringComparison.Ordinal)}{mark}";
+
+    private static string Short(string script) => script.Replace(Scripts, "", StringComparison.Ordinal);
 }

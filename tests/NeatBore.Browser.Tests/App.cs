@@ -34,7 +34,7 @@ public class App : IAsyncLifetime
         {
             WorkingDirectory = server,
             ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Repository.At("demo"), "--gauges", $"127.0.0.1:{GaugePort}" },
-            Environment = { ["NEATBORE_DB"] = _test.ConnectionString, ["ASPNETCORE_ENVIRONMENT"] = "Production" },
+            Environment = { ["NEATBORE_DB"] = _test.ConnectionString, ["NEATBORE_OWNER_DB"] = _test.OwnerString, ["ASPNETCORE_ENVIRONMENT"] = "Production" },
         };
         _server = Process.Start(start)!;
         await Until(async () =>

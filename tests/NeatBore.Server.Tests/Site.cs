@@ -25,6 +25,7 @@ public sealed class Site : IAsyncLifetime
         await database.DisposeAsync();
         _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host
             .UseSetting("NEATBORE_DB", _test.ConnectionString)
+            .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
             .UseSetting("gauges", Gauges)
             .UseSetting("demo", Repository.At("demo")));
         Client = _app.CreateClient();

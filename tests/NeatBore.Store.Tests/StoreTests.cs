@@ -52,7 +52,7 @@ public sealed class StoreTests : IAsyncLifetime
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
         var listening = new BuildBell(_database).ListenAsync(g => rung.Writer.TryWrite(g), stop.Token);
         Assert.Null(await rung.Reader.ReadAsync(stop.Token));
-        await using var other = new Database(_test.ConnectionString);
+        await using var other = new Database(_test.ConnectionString, _test.OwnerString);
         var build = Guid.CreateVersion7();
         await new BuildLog(other).OpenAsync(build, [Opened()], stop.Token);
         await new BuildLog(other).AppendAsync(build, log => [Note(2), Note(3)], stop.Token);
@@ -136,11 +136,57 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task The_log_and_the_sheets_are_only_ever_added_to(string sql)
     {
         await OpenAsync();
-        await using var connection = new NpgsqlConnection(_test.ConnectionString);
+        Assert.Contains("only ever added to", (await RefusedAsync(_test.OwnerString, sql)).MessageText, StringComparison.Ordinal);
+        Assert.Equal(PostgresErrorCodes.InsufficientPrivilege, (await RefusedAsync(_test.ConnectionString, sql)).SqlState);
+    }
+
+    [Theory]
+    [InlineData("drop table log")]
+    [InlineData("alter table log disable trigger all")]
+    [InlineData("create role other superuser")]
+    [InlineData("insert into schemaversions (scriptname, applied) values ('x', now())")]
+    [InlineData("select pg_read_file('/etc/passwd')")]
+    public async Task The_apps_role_reads_and_adds_and_nothing_else(string sql) =>
+        Assert.Equal(PostgresErrorCodes.InsufficientPrivilege, (await RefusedAsync(_test.ConnectionString, sql)).SqlState);
+
+    [Fact]
+    public async Task Many_at_once_leave_room_below_what_the_cluster_takes()
+    {
+        await OpenAsync();
+        await Task.WhenAll(Enumerable.Range(0, 300).Select(_ => Task.Run(() => _builds.ListAsync(TestContext.Current.CancellationToken))));
+        await using var connection = new NpgsqlConnection(_test.OwnerString);
+        await connection.OpenAsync(TestContext.Current.CancellationToken);
+        await using var command = new NpgsqlCommand("select count(*) from pg_stat_activity where datname = current_database() and usename = 'neatbore_app'", connection);
+        Assert.InRange((long)(await command.ExecuteScalarAsync(TestContext.Current.CancellationToken))!, 2, 40);
+    }
+
+    [Fact]
+    public async Task A_record_that_a_newer_version_opened_and_one_that_can_t_be_brought_up_to_date_say_so_in_one_line()
+    {
+        await OwnAsync("update schemaversions set scriptname = replace(scriptname, '0003', '0004')");
+        var newer = await Assert.ThrowsAsync<CannotOpenException>(() => _database.MigrateAsync(TestContext.Current.CancellationToken));
+        Assert.Contains("newer Neat Bore (it holds 0004_blob.sql)", newer.Message, StringComparison.Ordinal);
+
+        await OwnAsync("delete from schemaversions where scriptname like '%0004%'");
+        var failed = await Assert.ThrowsAsync<CannotOpenException>(() => _database.MigrateAsync(TestContext.Current.CancellationToken));
+        Assert.Contains("0003_blob.sql failed", failed.Message, StringComparison.Ordinal);
+        Assert.DoesNotContain('\n', failed.Message);
+    }
+
+    private async Task OwnAsync(string sql)
+    {
+        await using var connection = new NpgsqlConnection(_test.OwnerString);
         await connection.OpenAsync(TestContext.Current.CancellationToken);
         await using var command = new NpgsqlCommand(sql, connection);
-        var refused = await Assert.ThrowsAsync<PostgresException>(() => command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
-        Assert.Contains("only ever added to", refused.MessageText, StringComparison.Ordinal);
+        await command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken);
+    }
+
+    private static async Task<PostgresException> RefusedAsync(string role, string sql)
+    {
+        await using var connection = new NpgsqlConnection(role);
+        await connection.OpenAsync(TestContext.Current.CancellationToken);
+        await using var command = new NpgsqlCommand(sql, connection);
+        return await Assert.ThrowsAsync<PostgresException>(() => command.ExecuteNonQueryAsync(TestContext.Current.CancellationToken));
     }
 
     [Fact]

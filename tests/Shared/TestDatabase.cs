@@ -12,12 +12,16 @@ public sealed class TestDatabase : IAsyncDisposable
         ?? throw new InvalidOperationException(
             "These tests want a PostgreSQL. Run ./test, or: scripts/postgres start .test/postgres, and export NEATBORE_TEST_DB=$(scripts/postgres url .test/postgres)");
 
-    public string ConnectionString => $"{Server};Database={_name}";
+    /// <summary>As the owner of the tables.</summary>
+    public string OwnerString => $"{Server};Database={_name}";
+
+    /// <summary>As the role that the app works as.</summary>
+    public string ConnectionString => new NpgsqlConnectionStringBuilder(OwnerString) { Username = "neatbore_app", Password = "of the tests" }.ConnectionString;
 
     public static async Task<(TestDatabase Test, Database Database)> OpenAsync()
     {
         var test = new TestDatabase();
-        var database = new Database(test.ConnectionString);
+        var database = new Database(test.ConnectionString, test.OwnerString);
         await database.MigrateAsync();
         return (test, database);
     }

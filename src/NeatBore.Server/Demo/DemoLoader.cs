@@ -1,49 +1,79 @@
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Store;
+using Npgsql;
 
 namespace NeatBore.Server.Demo;
 
 /// <summary>Loads the made-up shop from the app's own open files; what is in the record already is left as it is.</summary>
+/// <remarks>A file that is not what it should be is left out and said so in one line; the rest of the shop starts without it.</remarks>
 internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BuildLog builds)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
-        await shop.AddAsync(await ReadAsync(Path.Combine(folder, "shop.json"), CoreJson.Default.Shop, cancel), cancel);
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(folder, "sheets"), "*.json").Order(StringComparer.Ordinal))
+        await TakeAsync(Path.Combine(folder, "shop.json"), CoreJson.Default.Shop, s => shop.AddAsync(s, cancel), cancel);
+        foreach (var file in Files(folder, "sheets"))
         {
-            var sheet = await ReadAsync(file, CoreJson.Default.EngineSheet, cancel);
-            if (sheet.Rockers?.Fault() is { } fault)
-            {
-                throw new InvalidDataException($"{file} is not what it should be: {fault}");
-            }
+            await TakeAsync(file, CoreJson.Default.EngineSheet, s => AddAsync(s, cancel), cancel);
+        }
 
+        foreach (var file in Files(folder, "builds"))
+        {
+            await TakeAsync(file, CoreJson.Default.BuildFile, b => OpenAsync(b, cancel), cancel);
+        }
+    }
+
+    private async Task AddAsync(EngineSheet sheet, CancellationToken cancel)
+    {
+        if (sheet.Rockers?.Fault() is { } fault)
+        {
+            throw new InvalidDataException(fault);
+        }
+
+        await sheets.AddAsync(sheet, cancel);
+    }
+
+    private async Task OpenAsync(BuildFile build, CancellationToken cancel)
+    {
+        if (build.Log is not [{ Seq: 1, Event: BuildOpened }, ..])
+        {
+            throw new InvalidDataException("its log must begin with the entry that opens the build, number 1");
+        }
+
+        foreach (var sheet in build.Sheets)
+        {
             await sheets.AddAsync(sheet, cancel);
         }
 
-        foreach (var file in Directory.EnumerateFiles(Path.Combine(folder, "builds"), "*.json").Order(StringComparer.Ordinal))
-        {
-            var build = await ReadAsync(file, CoreJson.Default.BuildFile, cancel);
-            foreach (var sheet in build.Sheets)
-            {
-                await sheets.AddAsync(sheet, cancel);
-            }
-
-            await builds.OpenAsync(build.Id, build.Log, cancel);
-        }
+        await builds.OpenAsync(build.Id, build.Log, cancel);
     }
 
-    private static async Task<T> ReadAsync<T>(string file, System.Text.Json.Serialization.Metadata.JsonTypeInfo<T> type, CancellationToken cancel)
+    private static IEnumerable<string> Files(string folder, string kind) =>
+        Path.Combine(folder, kind) is var path && Directory.Exists(path) ? Directory.EnumerateFiles(path, "*.json").Order(StringComparer.Ordinal) : [];
+
+    private static async Task TakeAsync<T>(string file, JsonTypeInfo<T> type, Func<T, Task> take, CancellationToken cancel)
     {
-        await using var stream = File.OpenRead(file);
         try
         {
-            return (await JsonSerializer.DeserializeAsync(stream, type, cancel))!;
+            await using var stream = File.OpenRead(file);
+            await take(await JsonSerializer.DeserializeAsync(stream, type, cancel) ?? throw new InvalidDataException("it holds nothing"));
         }
-        catch (JsonException e)
+        catch (Exception e) when (e is JsonException or IOException or InvalidDataException or UnauthorizedAccessException or NotSupportedException)
         {
-            throw new InvalidDataException($"{file} is not what it should be: {e.Message}", e);
+            LeaveOut(file, e.Message);
+        }
+        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            LeaveOut(file, $"an id in it is taken by another build ({e.Detail})");
+        }
+        catch (PostgresException e) when (e.SqlState.StartsWith("22", StringComparison.Ordinal) || e.SqlState.StartsWith("23", StringComparison.Ordinal))
+        {
+            LeaveOut(file, e.MessageText);
         }
     }
+
+    private static void LeaveOut(string file, string why) =>
+        Console.Error.WriteLine($"Neat Bore: left out {file}: {why.ReplaceLineEndings(" ")}");
 }

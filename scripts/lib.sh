@@ -58,7 +58,7 @@ pg_pid() {
   pid=$(sed -n 1p "$1/postmaster.pid" 2>/dev/null)
   [[ $pid =~ ^[0-9]+$ ]] && [ "$(cat "/proc/$pid/comm" 2>/dev/null)" = postgres ] || return 1
   while IFS= read -r -d '' arg; do
-    if [ "$arg" -ef "$1" ]; then echo "$pid"; return; fi
+    if [ "$arg" -ef "$1" ]; then echo "$pid"; return 0; fi
   done <"/proc/$pid/cmdline"
   return 1
 }

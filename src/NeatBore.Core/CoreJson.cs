@@ -28,6 +28,7 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(LogEvent))]
 [JsonSerializable(typeof(Signer))]
 [JsonSerializable(typeof(BuildFile))]
+[JsonSerializable(typeof(PhotoFile))]
 [JsonSerializable(typeof(Shop))]
 [JsonSerializable(typeof(ToolMatch.CribTool))]
 [JsonSerializable(typeof(PartNeed))]

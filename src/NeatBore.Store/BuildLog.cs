@@ -6,6 +6,9 @@ using Npgsql;
 
 namespace NeatBore.Store;
 
+/// <summary>An entry as it stands in the database, whatever it holds.</summary>
+public sealed record RawEntry(long Seq, DateTimeOffset StoredAt, string By, string Event);
+
 /// <summary>The append-only logs of all builds.</summary>
 public sealed class BuildLog(Database database)
 {
@@ -20,11 +23,21 @@ public sealed class BuildLog(Database database)
     }
 
     /// <summary>A build's whole log in order; null if there is no such build.</summary>
+    /// <exception cref="UnreadableLogException">An entry is of a kind, or holds a value, that this version does not know.</exception>
     public async Task<IReadOnlyList<LogEntry>?> ReadAsync(Guid build, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var entries = await ReadAsync(connection, null, build, cancel);
         return entries.Count > 0 ? entries : null;
+    }
+
+    /// <summary>A build's log as it stands, for what can't be read.</summary>
+    public async Task<IReadOnlyList<RawEntry>> ReadRawAsync(Guid build, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<Row>(new CommandDefinition(
+            $"select {Columns} from log where build = @build order by seq", new { build }, cancellationToken: cancel));
+        return [.. rows.Select(r => new RawEntry(r.Seq, new DateTimeOffset(r.StoredAt, TimeSpan.Zero), r.Signer, r.Body))];
     }
 
     /// <summary>How far a build's log goes; null if there is no such build.</summary>
@@ -91,11 +104,23 @@ public sealed class BuildLog(Database database)
     {
         var rows = await connection.QueryAsync<Row>(new CommandDefinition(
             $"select {Columns} from log where build = @build order by seq", new { build }, transaction, cancellationToken: cancel));
-        return [.. rows.Select(r => new LogEntry(
-            r.Seq,
-            new DateTimeOffset(r.StoredAt, TimeSpan.Zero),
-            JsonSerializer.Deserialize(r.Signer, CoreJson.Default.Signer)!,
-            JsonSerializer.Deserialize(r.Body, CoreJson.Default.LogEvent)!))];
+        return [.. rows.Select(Entry)];
+    }
+
+    private static LogEntry Entry(Row row)
+    {
+        try
+        {
+            return new LogEntry(
+                row.Seq,
+                new DateTimeOffset(row.StoredAt, TimeSpan.Zero),
+                JsonSerializer.Deserialize(row.Signer, CoreJson.Default.Signer)!,
+                JsonSerializer.Deserialize(row.Body, CoreJson.Default.LogEvent)!);
+        }
+        catch (Exception e) when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        {
+            throw new UnreadableLogException($"Entry {row.Seq} can’t be read by this version: {e.Message.ReplaceLineEndings(" ")}", e);
+        }
     }
 
     private static async Task InsertAsync(

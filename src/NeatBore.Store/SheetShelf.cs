@@ -8,13 +8,23 @@ namespace NeatBore.Store;
 /// <summary>Engine sheets in all their versions. A version is never changed once it is in.</summary>
 public sealed class SheetShelf(Database database)
 {
-    /// <summary>Every version of every sheet.</summary>
+    /// <summary>Every version of every sheet that this version of Neat Bore can read.</summary>
     public async Task<IReadOnlyDictionary<SheetRef, EngineSheet>> AllAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var bodies = await connection.QueryAsync<string>(new CommandDefinition(
             "select body::text from sheet_version order by id, version", cancellationToken: cancel));
-        return bodies.Select(b => JsonSerializer.Deserialize(b, CoreJson.Default.EngineSheet)!).ToDictionary(s => s.Ref);
+        return bodies.Select(Read).OfType<EngineSheet>().ToDictionary(s => s.Ref);
+    }
+
+    /// <summary>Sheet versions as they stand, for what can't be read.</summary>
+    public async Task<IReadOnlyList<string>> ReadRawAsync(IReadOnlyCollection<SheetRef> sheets, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<string>(new CommandDefinition(
+            "select body::text from sheet_version where (id, version) in (select * from unnest(@ids, @versions)) order by id, version",
+            new { ids = sheets.Select(s => s.Id).ToArray(), versions = sheets.Select(s => s.Version).ToArray() },
+            cancellationToken: cancel))];
     }
 
     /// <summary>Puts a version in; one that is there already is left as it is.</summary>
@@ -25,5 +35,18 @@ public sealed class SheetShelf(Database database)
             "insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing",
             new { sheet.Id, sheet.Version, body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet) },
             cancellationToken: cancel));
+    }
+
+    private static EngineSheet? Read(string body)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize(body, CoreJson.Default.EngineSheet);
+        }
+        catch (Exception e) when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        {
+            // The builds that name it say so; the rest of the shop goes on.
+            return null;
+        }
     }
 }

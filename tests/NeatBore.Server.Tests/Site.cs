@@ -3,10 +3,20 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Extensions.DependencyInjection;
 using NeatBore.Tests;
+using Npgsql;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
+
+/// <summary>The clock of the server's machine, which may be wrong.</summary>
+public sealed class ShopClock : TimeProvider
+{
+    public TimeSpan Off { get; set; }
+
+    public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Off;
+}
 
 /// <summary>The whole server on a real PostgreSQL, with the demo shop.</summary>
 public sealed class Site : IAsyncLifetime
@@ -16,6 +26,17 @@ public sealed class Site : IAsyncLifetime
 
     /// <summary>Where the simulated gauges would be; nothing listens there.</summary>
     private string Gauges { get; } = "127.0.0.1:9";
+
+    public ShopClock Clock { get; } = new();
+
+    /// <summary>The database past the app: as the owner of its tables.</summary>
+    public async Task SqlAsync(string sql)
+    {
+        await using var connection = new NpgsqlConnection(_test.OwnerString);
+        await connection.OpenAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
+    }
 
     public HttpClient Client { get; private set; } = null!;
 
@@ -27,7 +48,8 @@ public sealed class Site : IAsyncLifetime
             .UseSetting("NEATBORE_DB", _test.ConnectionString)
             .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
             .UseSetting("gauges", Gauges)
-            .UseSetting("demo", Repository.At("demo")));
+            .UseSetting("demo", Repository.At("demo"))
+            .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock)));
         Client = _app.CreateClient();
     }
 

@@ -24,15 +24,18 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
     /// <param name="log">The build's whole log.</param>
     /// <param name="command">What is wanted.</param>
     /// <param name="by">Who wants it.</param>
-    /// <param name="now">When it is stored.</param>
+    /// <param name="now">What the clock says; an entry is never stored before the one before it, whatever that is.</param>
     /// <returns>The new entries, in order.</returns>
+    /// <exception cref="OtherWordsException">Its id is in the log already, and it was something else then.</exception>
     /// <exception cref="UnusableInputException">It may not happen: why, by the field.</exception>
     /// <exception cref="OddReadingException">The reading looks odd and was not confirmed.</exception>
     public IReadOnlyList<LogEntry> Take(IReadOnlyList<LogEntry> log, Command command, Signer by, DateTimeOffset now)
     {
-        if (log.Any(e => e.Event.Id == command.Id))
+        var words = Told.Words(command, by);
+        if (log.FirstOrDefault(e => e.Event.Id == command.Id) is { Event: var there })
         {
-            return [];
+            // What was stored before digests were kept is believed.
+            return there is Called || (there.Words ?? words) != words ? throw new OtherWordsException(command.Id) : [];
         }
 
         if (by.Role == Role.Viewer)
@@ -41,16 +44,19 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         var before = Evaluation.Evaluate(sheets, book, log, DateTimeOffset.MaxValue);
+        var storedAt = now > log[^1].StoredAt ? now : log[^1].StoredAt;
+        var (doneAt, saidAt) = Told.When(command.DoneAt, storedAt);
+        command = command with { DoneAt = doneAt };
         List<LogEntry> grown = [.. log];
-        void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, now, by, e));
+        void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, storedAt, by, e));
 
-        Append(EventOf(command, before, log, by));
+        Append(EventOf(command, before, log, by) with { SaidAt = saidAt, Words = words });
         foreach (var renewed in Renewed(command, before))
         {
             Append(renewed);
         }
 
-        var after = Evaluation.Evaluate(sheets, book, grown, DateTimeOffset.MaxValue);
+        var after = Foreseen(grown);
         foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(NeedsCalling))
         {
             Append(new Called(
@@ -58,6 +64,19 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         return grown[log.Count..];
+    }
+
+    /// <summary>What the log would make of it; what it could not be worked out with is not appended.</summary>
+    private BuildState Foreseen(IReadOnlyList<LogEntry> grown)
+    {
+        try
+        {
+            return Evaluation.Evaluate(sheets, book, grown, DateTimeOffset.MaxValue);
+        }
+        catch (UnreadableLogException e)
+        {
+            throw new InvalidOperationException($"The build could not be worked out with {grown[^1].Event.GetType().Name} {grown[^1].Event.Id}.", e);
+        }
     }
 
     /// <summary>What was read of the part before does not stand for the next one: those steps begin anew with it.</summary>

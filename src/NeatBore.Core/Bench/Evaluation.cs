@@ -3,6 +3,9 @@ using NeatBore.Core.Procedures;
 
 namespace NeatBore.Core.Bench;
 
+/// <summary>A build's log holds what this version of Neat Bore can't read or work out: what, in words.</summary>
+public sealed class UnreadableLogException(string message, Exception? inner = null) : Exception(message, inner);
+
 /// <summary>Turns a log into the state of its build. No clock, no randomness: the same log gives the same state.</summary>
 public static class Evaluation
 {
@@ -15,8 +18,26 @@ public static class Evaluation
     /// <param name="log">The whole log in order; its first entry opens the build.</param>
     /// <param name="asOf">Entries stored after this are left out.</param>
     /// <exception cref="ArgumentException">The log does not begin by opening the build.</exception>
-    /// <exception cref="KeyNotFoundException">The log names a sheet or a procedure version that is not given.</exception>
+    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
     public static BuildState Evaluate(
+        IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log, DateTimeOffset asOf)
+    {
+        try
+        {
+            return Worked(sheets, book, log, asOf);
+        }
+        catch (KeyNotFoundException e)
+        {
+            throw new UnreadableLogException(e.Message, e);
+        }
+        catch (Exception e) when (e is NullReferenceException or InvalidOperationException or InvalidCastException or ArithmeticException or IndexOutOfRangeException or FormatException)
+        {
+            // What a stored value does to a run sheet of today is that build's trouble alone.
+            throw new UnreadableLogException("What is in its log can’t be worked out by this version.", e);
+        }
+    }
+
+    private static BuildState Worked(
         IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log, DateTimeOffset asOf)
     {
         var known = log.Where(e => e.StoredAt <= asOf).ToList();
@@ -25,23 +46,23 @@ public static class Evaluation
             throw new ArgumentException("A log begins by opening its build.", nameof(log));
         }
 
-        var sheet = sheets[opened.Sheet];
+        var sheet = Named(sheets, opened.Sheet);
         var begun = known.Select(e => e.Event).OfType<TaskStarted>().DistinctBy(e => e.Task).ToList();
         var worked = new Dictionary<TaskRef, TaskState?>();
-        TaskState? Worked(TaskStarted started)
+        TaskState? Of(TaskStarted started)
         {
             if (!worked.TryGetValue(started.Task, out var task))
             {
                 // A task that asks for itself by way of another finds nothing.
                 worked[started.Task] = null;
                 worked[started.Task] = task = TaskOf(
-                    started, sheets, book, known, kind => begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } other ? Worked(other) : null);
+                    started, sheets, book, known, kind => begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } other ? Of(other) : null);
             }
 
             return task;
         }
 
-        var tasks = begun.ConvertAll(b => Worked(b)!);
+        var tasks = begun.ConvertAll(b => Of(b)!);
         // What can be begun is what the newest sheet knows; what is begun stays on its own.
         var places = PlacesOf(sheets.Values.Where(s => s.Id == sheet.Id).MaxBy(s => s.Version)!, book, tasks);
         var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
@@ -64,6 +85,10 @@ public static class Evaluation
             at?.View ?? View.Front);
     }
 
+    private static EngineSheet Named(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, SheetRef named) =>
+        sheets.GetValueOrDefault(named)
+        ?? throw new KeyNotFoundException($"The log names version {named.Version} of the engine sheet “{named.Id}”, which is not in this shop or can’t be read.");
+
     private static IEnumerable<Wait> WaitsOf(TaskRef task, StepState step)
     {
         if (step.Now.Deadline is { } by && !step.Passed)
@@ -81,7 +106,7 @@ public static class Evaluation
         TaskStarted started, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, List<LogEntry> log, Func<string, TaskState?> other)
     {
         var procedure = book.Find(started.Task.Kind, started.Procedure);
-        var sheet = sheets[started.Sheet];
+        var sheet = Named(sheets, started.Sheet);
         var journal = new Journal(started.Task, log);
         var choices = procedure.Choices
             .Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))

@@ -3,6 +3,7 @@ using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
 using NeatBore.Core.Procedures;
 using NeatBore.Server.Errors;
+using NeatBore.Server.Photos;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Builds;
@@ -27,7 +28,8 @@ public sealed record WorkRequest(string By, IReadOnlyList<Command> Commands);
 /// <param name="Taken">In the log now, whether by this call or an earlier one.</param>
 /// <param name="Question">What looks odd about a reading that was not taken; sent again as confirmed it is.</param>
 /// <param name="Errors">Why it was refused, by the field.</param>
-public sealed record WorkResult(Guid Id, bool Taken, Sentence? Question, IReadOnlyDictionary<string, string[]>? Errors);
+/// <param name="ClockOffS">How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be believed.</param>
+public sealed record WorkResult(Guid Id, bool Taken, Sentence? Question, IReadOnlyDictionary<string, string[]>? Errors, double? ClockOffS = null);
 
 /// <summary>What became of each command, and the build as it stands after them.</summary>
 public sealed record WorkAnswer(IReadOnlyList<WorkResult> Results, BuildState State);
@@ -35,10 +37,10 @@ public sealed record WorkAnswer(IReadOnlyList<WorkResult> Results, BuildState St
 /// <summary>A build with the sheet versions that its log names.</summary>
 public sealed record BuildView(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets);
 
-/// <summary>A build as one line of Today.</summary>
+/// <summary>A build as one line of Today; without its sheet, and with what is wrong, where it can't be read.</summary>
 public sealed record BuildLine(
-    Guid Id, string Number, string Name, EngineSheet Sheet, Standing Standing, Sentence Do, TaskRef? At, string? AtStep, IReadOnlyList<PlaceState> Places, DateTimeOffset OpenedAt,
-    IReadOnlyList<Wait> Waits, View View);
+    Guid Id, string Number, string Name, EngineSheet? Sheet, Standing Standing, Sentence Do, TaskRef? At, string? AtStep, IReadOnlyList<PlaceState> Places, DateTimeOffset OpenedAt,
+    IReadOnlyList<Wait> Waits, View View, string? Fault);
 
 internal static class BuildEndpoints
 {
@@ -47,7 +49,7 @@ internal static class BuildEndpoints
     public static void MapBuilds(this IEndpointRouteBuilder app)
     {
         var builds = app.MapGroup("/api/builds").WithTags("Builds");
-        builds.MapGet("", ListAsync).Produces<IReadOnlyList<BuildLine>>().WithSummary("Every build as a line of Today, trouble first");
+        builds.MapGet("", async (BuildReader reader, CancellationToken cancel) => Results.Ok(await reader.LinesAsync(cancel))).Produces<IReadOnlyList<BuildLine>>().WithSummary("Every build as a line of Today, trouble first");
         builds.MapPost("", OpenAsync).Accepts<OpenBuild>("application/json").Produces<BuildView>().ProducesValidationProblem().ProducesValidationProblem(422)
             .WithSummary("Puts an engine on the bench");
         builds.MapGet("{id:guid}", ReadAsync).Produces<BuildView>().ProducesProblem(404).WithSummary("A build's whole state, now or as of an earlier time");
@@ -58,25 +60,8 @@ internal static class BuildEndpoints
             .WithSummary("Readings, strikes, choices, decisions: each taken once, however often it is sent");
     }
 
-    private static async Task<IResult> ListAsync(BuildLog builds, SheetShelf shelf, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
-    {
-        var sheets = await shelf.AllAsync(cancel);
-        var lines = new List<BuildLine>();
-        foreach (var id in await builds.ListAsync(cancel))
-        {
-            if (await builds.ReadAsync(id, cancel) is { } log)
-            {
-                var state = Evaluation.Evaluate(sheets, book, log, clock.GetUtcNow());
-                lines.Add(new BuildLine(
-                    id, state.Number, state.Name, sheets[state.Sheet], state.Standing, state.Do, state.At, state.AtStep, state.Places, state.OpenedAt, state.Waits, state.View));
-            }
-        }
-
-        return Results.Ok<IReadOnlyList<BuildLine>>([.. lines.OrderByDescending(l => l.Standing).ThenBy(l => l.Number, StringComparer.Ordinal)]);
-    }
-
     private static async Task<IResult> OpenAsync(
-        HttpRequest http, BuildLog builds, SheetShelf shelf, ShopRegister shop, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
+        HttpRequest http, BuildReader reader, BuildLog builds, SheetShelf shelf, ShopRegister shop, TimeProvider clock, CancellationToken cancel)
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<OpenBuild>(), cancel);
         var sheets = await shelf.AllAsync(cancel);
@@ -89,51 +74,32 @@ internal static class BuildEndpoints
         faults.Require(request.Name.Trim() is { Length: > 0 and <= 80 }, "name", "must be 1 to 80 characters, such as Hill-climb tourer");
         faults.ThrowIfAny();
 
-        var opened = new BuildOpened(request.Id, request.DoneAt, request.Number.Trim(), request.Name.Trim(), sheet!);
-        await builds.OpenAsync(request.Build, [new LogEntry(1, Now(clock), by!, opened)], cancel);
-        return await ReadAsync(request.Build, null, builds, shelf, book, clock, cancel);
-    }
-
-    private static async Task<IResult> ReadAsync(
-        Guid id, DateTimeOffset? asOf, BuildLog builds, SheetShelf shelf, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
-    {
-        if (await builds.ReadAsync(id, cancel) is not { } log)
+        var now = Now(clock);
+        var (doneAt, saidAt) = Told.When(request.DoneAt, now);
+        var opened = new BuildOpened(request.Id, doneAt, request.Number.Trim(), request.Name.Trim(), sheet!) { SaidAt = saidAt };
+        if (!await builds.OpenAsync(request.Build, [new LogEntry(1, now, by!, opened)], cancel)
+            && (await builds.ReadAsync(request.Build, cancel))![0].Event is var before
+            && (before is not BuildOpened there || (there.Id, there.Number, there.Name, there.Sheet.Id) != (opened.Id, opened.Number, opened.Name, sheet!.Id)))
         {
-            return Gone();
+            // Sent again by a tablet that missed the answer it would be the same; this is another engine.
+            throw new OtherWordsException(request.Build);
         }
 
-        if (log[0].StoredAt > asOf)
-        {
-            throw new UnusableInputException("asOf", $"is before this build was opened ({log[0].StoredAt:yyyy-MM-dd HH:mm} UTC)");
-        }
-
-        var sheets = await shelf.AllAsync(cancel);
-        var state = Evaluation.Evaluate(sheets, book, log, asOf ?? clock.GetUtcNow());
-        return Results.Ok(new BuildView(id, state, [.. Named(log).Select(r => sheets[r])]));
+        return await ReadAsync(request.Build, null, reader, cancel);
     }
 
-    private static async Task<IResult> FastenersAsync(Guid id, BuildLog builds, SheetShelf shelf, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
-    {
-        if (await builds.ReadAsync(id, cancel) is not { } log)
-        {
-            return Gone();
-        }
+    private static async Task<IResult> ReadAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
+        await reader.ReadAsync(id, asOf, cancel) is { } read
+            ? Results.Ok(new BuildView(id, read.State, [.. BuildReader.Named(read.Log).Select(r => read.Sheets[r])]))
+            : Gone();
 
-        var sheets = await shelf.AllAsync(cancel);
-        var state = Evaluation.Evaluate(sheets, book, log, clock.GetUtcNow());
-        return Results.Ok(FastenerBoard.Of(state, sheet => sheets[sheet], sheets.Values.Where(s => s.Id == state.Sheet.Id).MaxBy(s => s.Version)!));
-    }
+    private static async Task<IResult> FastenersAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
+        await reader.ReadAsync(id, null, cancel) is { } read
+            ? Results.Ok(FastenerBoard.Of(read.State, sheet => read.Sheets[sheet], read.Sheets.Values.Where(s => s.Id == read.State.Sheet.Id).MaxBy(s => s.Version)!))
+            : Gone();
 
-    private static async Task<IResult> FileAsync(Guid id, BuildLog builds, SheetShelf shelf, CancellationToken cancel)
-    {
-        if (await builds.ReadAsync(id, cancel) is not { } log)
-        {
-            return Gone();
-        }
-
-        var sheets = await shelf.AllAsync(cancel);
-        return Results.Json(new BuildFile(BuildFile.FormatName, id, [.. Named(log).Select(r => sheets[r])], log), CoreJson.Default.BuildFile);
-    }
+    private static async Task<IResult> FileAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
+        await reader.FileAsync(id, cancel) is { } file ? Results.Bytes(file, "application/json; charset=utf-8") : Gone();
 
     private static async Task<IResult> WorkAsync(
         Guid id, HttpRequest http, BuildLog builds, BlobShelf blobs, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
@@ -146,10 +112,10 @@ internal static class BuildEndpoints
         faults.Require(by is not null, "by", $"“{request.By}” is nobody in this shop; there is {string.Join(", ", shop.People.Select(p => p.Id))}");
         faults.ThrowIfAny();
 
+        var commands = new List<Command>();
         foreach (var (command, i) in request.Commands.Select((c, i) => (c, i)))
         {
-            faults.Require(
-                command is not Attach attach || await blobs.HasAsync(attach.Photo.Sha256, cancel), $"commands[{i}].photo.sha256", "there is no such picture here; send it to /api/photos first");
+            commands.Add(command is Attach attach ? await ShownAsync(attach, blobs, faults, $"commands[{i}].photo.sha256", cancel) : command);
         }
 
         faults.ThrowIfAny();
@@ -161,7 +127,7 @@ internal static class BuildEndpoints
             before =>
             {
                 List<LogEntry> grown = [.. before];
-                foreach (var command in request.Commands)
+                foreach (var command in commands)
                 {
                     results.Add(Take(desk, grown, command, by!, Now(clock)));
                 }
@@ -178,8 +144,9 @@ internal static class BuildEndpoints
     {
         try
         {
-            log.AddRange(desk.Take(log, command, by, now));
-            return new WorkResult(command.Id, true, null, null);
+            var added = desk.Take(log, command, by, now);
+            log.AddRange(added);
+            return new WorkResult(command.Id, true, null, null, added is [{ Event: { SaidAt: { } said, DoneAt: var done } }, ..] ? (said - done).TotalSeconds : null);
         }
         catch (OddReadingException odd)
         {
@@ -191,10 +158,17 @@ internal static class BuildEndpoints
         }
     }
 
-    private static IEnumerable<SheetRef> Named(IReadOnlyList<LogEntry> log) => log
-        .Select(e => e.Event switch { BuildOpened o => o.Sheet, TaskStarted t => t.Sheet, _ => null })
-        .OfType<SheetRef>()
-        .Distinct();
+    /// <summary>What a picture is, is what was stored of it, whatever the tablet says.</summary>
+    private static async Task<Attach> ShownAsync(Attach attach, BlobShelf blobs, Faults faults, string field, CancellationToken cancel)
+    {
+        if (await blobs.ReadAsync(attach.Photo.Sha256, cancel) is var (type, bytes) && Picture.Read(bytes) is { } picture)
+        {
+            return attach with { Photo = new PhotoRef(attach.Photo.Sha256, type, picture.Width, picture.Height) };
+        }
+
+        faults.Add(field, "there is no such picture here; send it to /api/photos first");
+        return attach;
+    }
 
     /// <summary>To the microsecond, which is what the database keeps.</summary>
     private static DateTimeOffset Now(TimeProvider clock)

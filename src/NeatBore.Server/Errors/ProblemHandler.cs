@@ -1,5 +1,6 @@
 using System.Net.Sockets;
 using Microsoft.AspNetCore.Diagnostics;
+using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
 using Npgsql;
 
@@ -8,12 +9,17 @@ namespace NeatBore.Server.Errors;
 /// <summary>Every error as problem details that say what would be right.</summary>
 internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHandler
 {
+    /// <summary>Tells this 409 from the one of an id that is taken.</summary>
+    private const string UnreadableBuild = "urn:neat-bore:unreadable-build";
+
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
     {
         var result = exception switch
         {
             MalformedRequestException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 400, title: "The request is not well formed."),
             UnusableInputException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 422, title: "These values can’t be used."),
+            OtherWordsException e => Results.Problem(statusCode: 409, title: $"{e.Message} Send it again under a new one."),
+            UnreadableLogException e => Results.Problem(statusCode: 409, type: UnreadableBuild, title: $"This build can’t be read by this version of Neat Bore. {e.Message}", detail: "Nothing of it is lost: its file can still be taken out, and a newer version may read it."),
             PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } =>
                 Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
             BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "What was sent is too large." : e.Message, detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null),

@@ -3096,13 +3096,15 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
             /** @description The log in order. */
             log: components["schemas"]["LogEntry"][];
+            /** @description Every picture that the log names; null for none. */
+            photos?: null | components["schemas"]["PhotoFile"][];
         };
         BuildLine: {
             /** Format: uuid */
             id: string;
             number: string;
             name: string;
-            sheet: components["schemas"]["EngineSheet"];
+            sheet: null | components["schemas"]["EngineSheet"];
             standing: components["schemas"]["Standing"];
             do: components["schemas"]["Sentence"];
             at: null | components["schemas"]["TaskRef"];
@@ -3112,6 +3114,7 @@ export interface components {
             openedAt: string;
             waits: components["schemas"]["Wait"][];
             view: components["schemas"]["View"];
+            fault: null | string;
         };
         /** @description A build's whole state: a pure function of its log. */
         BuildState: {
@@ -4949,6 +4952,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description An engine was put on the bench. */
         LogEventBuildOpened: {
@@ -4967,6 +4977,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A call as it was shown, with the numbers that made it. */
         LogEventCalled: {
@@ -4987,6 +5004,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A school or another choice was made. */
         LogEventChose: {
@@ -5005,6 +5029,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description The builder decided on the call named, with a reason. */
         LogEventDecided: {
@@ -5024,6 +5055,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A lead opened a gate against the call named, with a reason that stays for ever. */
         LogEventGateOpened: {
@@ -5043,6 +5081,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A note on a step. */
         LogEventNoted: {
@@ -5060,6 +5105,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A reading, a tick or a typed word. */
         LogEventReadingTaken: {
@@ -5094,6 +5146,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description Something was moved or done again, and the step is measured afresh. */
         LogEventRoundBegan: {
@@ -5113,6 +5172,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A reading no longer counts. */
         LogEventStruck: {
@@ -5131,6 +5197,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A task was begun; it stays on these versions of procedure and sheet. */
         LogEventTaskStarted: {
@@ -5150,6 +5223,13 @@ export interface components {
              * @description When it was done at the bench.
              */
             doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             */
+            saidAt?: null | string;
+            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            words?: null | string;
         };
         /** @description A lubricant for pressing, with the friction it gives. */
         Lubricant: {
@@ -5382,6 +5462,18 @@ export interface components {
             /** Format: double */
             fromFaceMm: number;
             shape: components["schemas"]["HoleShape"];
+        };
+        /** @description A picture with its bytes. */
+        PhotoFile: {
+            /** @description SHA-256 of the bytes, in lower-case hex. */
+            sha256: string;
+            /** @description Its media type. */
+            type: string;
+            /**
+             * Format: byte
+             * @description The picture; base64 in the file.
+             */
+            bytes: string;
         };
         /** @description Names a stored picture by the SHA-256 of its bytes, in lower-case hex. */
         PhotoRef: {
@@ -7513,6 +7605,8 @@ export interface components {
             errors: null | {
                 [key: string]: string[];
             };
+            /** Format: double */
+            clockOffS?: null | number;
         };
         /** @description What to set. */
         WrenchSettingAnswer: {

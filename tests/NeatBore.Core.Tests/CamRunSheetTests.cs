@@ -38,6 +38,18 @@ public class CamRunSheetTests
     }
 
     [Fact]
+    public void A_tool_that_drives_no_shells_is_a_stop_and_the_order_stands()
+    {
+        var bench = LaidOut();
+        foreach (var tool in Workbench.Demo<Shop>("shop.json").Crib.DistinctBy(t => t.Kind))
+        {
+            bench.Do((id, at) => new Strike(id, at, bench.Step("order").Rounds[^1].Slots[0].Live!.Id, StrikeReason.Slip)).Take("order", "tool", tool.Id);
+            Assert.Equal(tool.Kind != "bearing-driver", bench.Says("order") == "Not this one. Strike it and pick a driver for cam bearings.");
+            Assert.NotNull(bench.Step("order").Now.Answer);
+        }
+    }
+
+    [Fact]
     public void Bearings_are_driven_one_by_one_in_their_order_and_a_gate_holds_the_next()
     {
         var bench = LaidOut();

@@ -53,7 +53,7 @@ public static class CamBearingSet
             },
             new Step("order", "The order and the tool", "cam-order")
             {
-                Slots = _ => [new Slot("tool", "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed("bearing-driver", [], 0, 1))],
+                Slots = _ => [new Slot("tool", "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
                 Judge = JudgeOrder,
                 Gate = "every shell can be driven",
                 Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],
@@ -168,18 +168,19 @@ public static class CamBearingSet
     private static Slot Diameter(string key, string label, string instrument, double nominal) => new(
         key, label, SlotKind.Number, Dimension.Length, 0.001, instrument, Plausible: new Band(nominal * 0.9, nominal * 1.1), Expected: nominal);
 
-    private static DriveOrder.DriverKind Tool(StepContext c) => c.Tool("order", "tool") is { Screw: not null } ? DriveOrder.DriverKind.Rod : DriveOrder.DriverKind.Expanding;
+    private const string DriverKind = "bearing-driver";
+
+    private static DriveOrder.DriverKind Tool(StepContext c) => c.Tool("order", "tool") is { Kind: DriverKind, Screw: not null } ? DriveOrder.DriverKind.Rod : DriveOrder.DriverKind.Expanding;
 
     /// <summary>The order from the sheet's sizes and the tool in hand; from the sheet alone, an ordinary long driver.</summary>
-    private static DriveOrder.Answer Order(StepContext c) => c.Once("order", () =>
-    {
-        var tool = c.Tool("order", "tool");
-        return DriveOrder.Solve(new DriveOrder.Request(
-            [.. c.Sheet.Cam!.Bearings.Select(b => new DriveOrder.Bore(b.Id, b.ZMm, b.WidthMm, b.DiameterMm, b.ShellOuterMm, b.ShellOuterMm - (2 * b.WallMm), b.ShellWidthMm))],
-            new DriveOrder.OpenEnds(true, c.Chosen(Stand) != "stand"),
-            new DriveOrder.Driver(Tool(c), tool?.ReachMm ?? 1000, tool?.SpreadMm?[0] ?? 10, tool?.SpreadMm?[1] ?? 200, tool?.OuterMm ?? 25, tool?.LengthMm ?? 35),
-            c.Chosen("school") == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst));
-    })!;
+    private static DriveOrder.Answer Order(StepContext c) =>
+        (c.Tool("order", "tool") is { Kind: DriverKind } driver ? c.Once("order", () => Order(c, driver)) : null) ?? c.Once("order by the sheet", () => Order(c, null))!;
+
+    private static DriveOrder.Answer Order(StepContext c, ToolMatch.CribTool? tool) => DriveOrder.Solve(new DriveOrder.Request(
+        [.. c.Sheet.Cam!.Bearings.Select(b => new DriveOrder.Bore(b.Id, b.ZMm, b.WidthMm, b.DiameterMm, b.ShellOuterMm, b.ShellOuterMm - (2 * b.WallMm), b.ShellWidthMm))],
+        new DriveOrder.OpenEnds(true, c.Chosen(Stand) != "stand"),
+        new DriveOrder.Driver(Tool(c), tool?.ReachMm ?? 1000, tool?.SpreadMm?[0] ?? 10, tool?.SpreadMm?[1] ?? 200, tool?.OuterMm ?? 25, tool?.LengthMm ?? 35),
+        c.Chosen("school") == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst));
 
     private static IReadOnlyList<string> Driven(StepContext c)
     {
@@ -280,7 +281,19 @@ public static class CamBearingSet
             return new Judgement(Sentence.Of("Pick the driver: its reach, bar and cone decide the order."), Answer: Order(c));
         }
 
-        var answer = Order(c);
+        if (tool.Kind != DriverKind || c.Once("order", () => Order(c, tool)) is not { } answer)
+        {
+            return new Judgement(
+                Sentence.Of("Not this one. Strike it and pick a driver for cam bearings."),
+                new Call(
+                    Verdict.Stop,
+                    tool.Kind == DriverKind
+                        ? Sentence.Of("{tool}: its reach, bar or cone in the crib can’t be right.", ("tool", Quantity.Word(tool.Name ?? tool.Id)))
+                        : Sentence.Of("{tool} drives no shells.", ("tool", Quantity.Word(tool.Name ?? tool.Id))),
+                    []),
+                Order(c));
+        }
+
         var never = answer.Impossible;
         if (never.Count > 0)
         {

@@ -5,11 +5,11 @@ import '@fontsource/barlow-semi-condensed/latin-500.css';
 import '@fontsource/barlow-semi-condensed/latin-600.css';
 import '@fontsource/barlow-semi-condensed/latin-700.css';
 import './theme.css';
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
-import { Problem } from './api/client';
+import { keeping, queries } from './api/queries';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './bench/reader';
 import { Crib } from './screens/Crib';
@@ -17,20 +17,9 @@ import { Fasteners } from './screens/Fasteners';
 import { Record } from './screens/Record';
 import { Today } from './screens/Today';
 
-const client = new QueryClient({
-  defaultOptions: {
-    queries: {
-      retry: (_, error) => !(error instanceof Problem) || error.passing,
-      retryDelay: (attempt) => Math.min(500 * 2 ** attempt, 5_000),
-      networkMode: 'always',
-      staleTime: 2_000,
-    },
-  },
-});
-
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
-    <QueryClientProvider client={client}>
+    <PersistQueryClientProvider client={queries} persistOptions={keeping}>
       <SettingsProvider>
         <BrowserRouter>
           <Routes>
@@ -44,6 +33,6 @@ createRoot(document.getElementById('root')!).render(
           </Routes>
         </BrowserRouter>
       </SettingsProvider>
-    </QueryClientProvider>
+    </PersistQueryClientProvider>
   </StrictMode>,
 );

@@ -5,29 +5,66 @@ import type { Command, WorkAnswer } from '../src/api/types';
 const kept = new Map<string, unknown>();
 vi.mock('idb-keyval', () => ({
   get: (key: string) => Promise.resolve(kept.get(key)),
-  set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
+  setMany: (entries: [string, unknown][]) =>
+    Promise.resolve(entries.forEach(([key, value]) => kept.set(key, structuredClone(value)))),
+  update: (key: string, change: (old: unknown) => unknown) =>
+    Promise.resolve(void kept.set(key, structuredClone(change(kept.get(key))))),
 }));
 vi.stubGlobal('window', { addEventListener: () => undefined, removeEventListener: () => undefined });
 
 const { Outbox } = await import('../src/api/outbox');
 
-type Reply = number | 'cut';
+type Reply = number | 'cut' | 'late';
 let replies: Reply[];
+/** More than the server can answer for in time. */
+let tooMany = Infinity;
+/** A command that the server breaks on. */
+let poison: string | undefined;
 let sent: { by: string; ids: string[] }[];
+const taken = new Set<string>();
 
-const note = (id: string): Command =>
-  ({ do: 'note', id, doneAt: '2026-06-01T08:00:00Z', text: id, step: {} }) as unknown as Command;
+const at = (step: string) => ({ task: { kind: 'balancer-on', place: 'balancer' }, step, item: '' });
+
+const note = (id: string): Command => ({
+  do: 'note',
+  id,
+  doneAt: '2026-06-01T08:00:00Z',
+  text: id,
+  step: at(`of ${id}`),
+});
+
+const reading = (id: string, step: string, round = 1): Command =>
+  ({
+    do: 'take-reading',
+    id,
+    doneAt: '2026-06-01T08:00:00Z',
+    slot: { step: at(step), round, slot: id },
+    typed: '34',
+  }) as Command;
 
 beforeEach(() => {
   kept.clear();
+  taken.clear();
   replies = [];
   sent = [];
+  tooMany = Infinity;
+  poison = undefined;
   vi.useFakeTimers();
   vi.stubGlobal('fetch', (_: string, init: { body: string }) => {
     const { by, commands } = JSON.parse(init.body) as { by: string; commands: Command[] };
     sent.push({ by, ids: commands.map((c) => c.id) });
-    const reply = replies.shift() ?? (commands.some((c) => c.id === 'bad') ? 400 : 200);
+    const reply =
+      replies.shift() ??
+      (commands.length > tooMany
+        ? 'late'
+        : commands.some((c) => c.id === poison)
+          ? 500
+          : commands.some((c) => c.id === 'bad')
+            ? 400
+            : 200);
     if (reply === 'cut') return Promise.reject(new TypeError('cut'));
+    if (reply === 'late') return Promise.reject(new DOMException('late', 'TimeoutError'));
+    for (const c of reply === 200 ? commands : []) taken.add(c.id);
     const results = commands.map((c) => ({ id: c.id, taken: true }));
     return Promise.resolve(new Response(JSON.stringify({ results, state: {} }), { status: reply }));
   });
@@ -50,11 +87,11 @@ describe('the outbox', () => {
     await vi.runAllTimersAsync();
     expect(sent.flatMap((s) => s.ids)).toEqual(['1', '2', '3']);
     expect(answers.flatMap((a) => a.results.map((r) => r.id))).toEqual(['1', '2', '3']);
-    expect(outbox.state()).toEqual({ waiting: [], line: 'up' });
+    expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
     expect(kept.get('outbox:b')).toEqual([]);
   });
 
-  test.each<Reply>(['cut', 503, 500])(
+  test.each<Reply>(['cut', 'late', 502, 503, 504])(
     'keeps everything while the answer is %s and sends the same ids again',
     async (reply) => {
       replies = [reply, reply, reply];
@@ -65,9 +102,9 @@ describe('the outbox', () => {
       outbox.send('ines', note('2'));
       expect(waitingIds(outbox)).toEqual(['1', '2']);
       await vi.runAllTimersAsync();
-      expect(outbox.state()).toEqual({ waiting: [], line: 'up' });
+      expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
       expect(sent[0]!.ids).toEqual(['1']);
-      expect(sent[sent.length - 1]!.ids).toEqual(['1', '2']);
+      expect(sent.flatMap((s) => s.ids).slice(-2)).toEqual(['1', '2']);
     },
   );
 
@@ -116,7 +153,127 @@ describe('the outbox', () => {
     outbox.send('ines', note('1'), note('bad'), note('3'));
     await vi.runAllTimersAsync();
     expect(back).toEqual(['bad']);
-    expect(outbox.state()).toEqual({ waiting: [], line: 'up' });
-    expect(sent.map((s) => s.ids)).toEqual([['1', 'bad', '3'], ['1', 'bad', '3'], ['1'], ['bad'], ['3']]);
+    expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
+    expect(sent.map((s) => s.ids)).toEqual([
+      ['1', 'bad', '3'],
+      ['1', 'bad', '3'],
+      ['1'],
+      ['bad', '3'],
+      ['bad'],
+      ['3'],
+    ]);
+  });
+
+  test('one that the server breaks on twice, alone, is put aside, and only what belongs to it waits', async () => {
+    poison = 'p';
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send(
+      'ines',
+      reading('1', 'nose'),
+      reading('p', 'nose'),
+      reading('2', 'nose'),
+      reading('3', 'nose', 2),
+      { do: 'strike', id: '4', doneAt: '', reading: 'p', because: 'slip' },
+      { do: 'strike', id: '5', doneAt: '', reading: '2', because: 'slip' },
+      { do: 'decide', id: '6', doneAt: '', step: at('nose'), because: 'so' },
+      reading('7', 'bore'),
+    );
+    await vi.runAllTimersAsync();
+    expect([...taken]).toEqual(['1', '3', '7']);
+    expect(outbox.state().aside.map((a) => a.command.id)).toEqual(['p']);
+    expect(waitingIds(outbox)).toEqual(['2', '4', '5', '6']);
+    expect(outbox.state().line).toBe('up');
+    expect(sent.filter((s) => s.ids.length === 1 && s.ids[0] === 'p')).toHaveLength(2);
+
+    // It survives a reload, and goes first once it is sent again.
+    const reloaded = new Outbox('b', () => undefined, never);
+    await vi.runAllTimersAsync();
+    expect(reloaded.state().aside.map((a) => a.command.id)).toEqual(['p']);
+    poison = undefined;
+    reloaded.sendAgain('p');
+    await vi.runAllTimersAsync();
+    expect([...taken]).toEqual(['1', '3', '7', 'p', '2', '4', '5', '6']);
+    expect(reloaded.state()).toEqual({ waiting: [], aside: [], line: 'up' });
+    expect([kept.get('outbox:b'), kept.get('aside:b')]).toEqual([[], []]);
+  });
+
+  test('struck, it is given up, and what waited behind it goes', async () => {
+    poison = 'p';
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send('ines', reading('p', 'nose'), reading('2', 'nose'));
+    await vi.runAllTimersAsync();
+    outbox.strike('p');
+    await vi.runAllTimersAsync();
+    expect([...taken]).toEqual(['2']);
+    expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
+  });
+
+  test('a task that could not be begun holds back all that was done in it', async () => {
+    poison = 'p';
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send('ines', { do: 'start-task', id: 'p', doneAt: '', task: at('').task }, reading('2', 'nose'), {
+      do: 'choose',
+      id: '3',
+      doneAt: '',
+      task: at('').task,
+      choice: 'c',
+      option: 'o',
+    });
+    await vi.runAllTimersAsync();
+    expect(waitingIds(outbox)).toEqual(['2', '3']);
+  });
+
+  test.each([1, 7, 100])(
+    'none of five hundred is lost where only %s at once get through in time',
+    async (most) => {
+      tooMany = most;
+      const outbox = new Outbox('b', () => undefined, never);
+      outbox.send('ines', ...Array.from({ length: 500 }, (_, i) => note(`${i}`)));
+      await vi.runAllTimersAsync();
+      expect([...taken]).toEqual(Array.from({ length: 500 }, (_, i) => `${i}`));
+      expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
+    },
+  );
+
+  test('a build that this server can’t read keeps all that waits', async () => {
+    vi.stubGlobal('fetch', () =>
+      Promise.resolve(
+        new Response(JSON.stringify({ type: 'urn:neat-bore:unreadable-build', title: 'No' }), {
+          status: 409,
+        }),
+      ),
+    );
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send('ines', note('1'));
+    await vi.runAllTimersAsync();
+    expect(outbox.state().line).toBe('unreadable');
+    expect(waitingIds(outbox)).toEqual(['1']);
+  });
+
+  test('an answer that is cut half way is no answer', async () => {
+    let calls = 0;
+    vi.stubGlobal('fetch', () => {
+      calls++;
+      return Promise.resolve(
+        new Response(
+          calls === 1 ? '{"results":[{"id":"1"' : '{"results":[{"id":"1","taken":true}],"state":{}}',
+        ),
+      );
+    });
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send('ines', note('1'));
+    await vi.runAllTimersAsync();
+    expect(calls).toBe(2);
+    expect(waitingIds(outbox)).toEqual([]);
+  });
+
+  test('what another tab of the same build keeps stays kept', async () => {
+    kept.set('outbox:b', []);
+    const outbox = new Outbox('b', () => undefined, never);
+    await vi.runAllTimersAsync();
+    kept.set('outbox:b', [{ by: 'ines', command: note('theirs') }]);
+    outbox.send('ines', note('mine'));
+    await vi.runAllTimersAsync();
+    expect((kept.get('outbox:b') as { command: Command }[]).map((w) => w.command.id)).toEqual(['theirs']);
   });
 });

@@ -22,13 +22,24 @@ export class Problem extends Error {
     readonly status: number,
     title: string,
     readonly errors: Record<string, string[]> = {},
+    /** The kind of problem, as the server names it; "time-out" where it took too long to answer. */
+    readonly type: string = '',
   ) {
     super(title);
   }
 
-  /** Sending the same again later may go through. */
+  /** Sending the same again later may go through: there was no answer, or what stands between gave one. */
   get passing(): boolean {
-    return this.status === 0 || this.status >= 500;
+    return this.status === 0 || (this.status > 500 && this.status < 600);
+  }
+
+  get timedOut(): boolean {
+    return this.type === 'time-out' || this.status === 504;
+  }
+
+  /** The build is there, but this version of the server can't read it. */
+  get unreadable(): boolean {
+    return this.type === 'urn:neat-bore:unreadable-build';
   }
 }
 
@@ -40,20 +51,24 @@ const post = <T>(path: string, body: BodyInit, type: string): Promise<T> =>
 
 async function fetched<T>(path: string, request: RequestInit): Promise<T> {
   let response: Response;
+  let answer: { title?: string; type?: string; errors?: Record<string, string[]> };
   try {
     response = await fetch(path, { ...request, signal: AbortSignal.timeout(10_000) });
-  } catch {
-    throw new Problem(0, 'There is no line to the server.');
+    // An error that is no JSON comes from something in between; an answer that is none was cut on the way.
+    answer = (await response.json().catch((error: unknown) => {
+      if (response.ok) throw error;
+      return {};
+    })) as typeof answer;
+  } catch (error) {
+    const late = error instanceof DOMException && error.name === 'TimeoutError';
+    throw new Problem(0, 'There is no line to the server.', {}, late ? 'time-out' : '');
   }
-  const answer = (await response.json().catch(() => ({}))) as {
-    title?: string;
-    errors?: Record<string, string[]>;
-  };
   if (!response.ok)
     throw new Problem(
       response.status,
       answer.title ?? `The server answered ${response.status}.`,
       answer.errors,
+      answer.type,
     );
   return answer as T;
 }

@@ -1,6 +1,41 @@
 import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { GaugeBatch, GaugeSample } from './types';
 
+/**
+ * A line of server-sent events that gives way while its page is put away: a browser opens six connections to a host,
+ * and a page that is kept for the way back would hold its own.
+ */
+class Line {
+  #source: EventSource;
+
+  constructor(
+    readonly url: string,
+    private readonly hear: (source: EventSource) => void,
+  ) {
+    this.#source = this.#open();
+    window.addEventListener('pagehide', this.#away);
+    window.addEventListener('pageshow', this.#back);
+  }
+
+  close(): void {
+    this.#source.close();
+    window.removeEventListener('pagehide', this.#away);
+    window.removeEventListener('pageshow', this.#back);
+  }
+
+  #open(): EventSource {
+    const source = new EventSource(this.url);
+    this.hear(source);
+    return source;
+  }
+
+  readonly #away = (): void => this.#source.close();
+
+  readonly #back = (event: PageTransitionEvent): void => {
+    if (event.persisted) this.#source = this.#open();
+  };
+}
+
 /** Calls back each time that a build has grown. The browser itself connects again after a cut, from where it was. */
 export function useGrowth(build: string, grown: (upToSeq: number) => void): void {
   const latest = useRef(grown);
@@ -8,11 +43,12 @@ export function useGrowth(build: string, grown: (upToSeq: number) => void): void
     latest.current = grown;
   });
   useEffect(() => {
-    const source = new EventSource(`/api/builds/${build}/live`);
-    const hear = (event: MessageEvent<string>) =>
-      latest.current((JSON.parse(event.data) as { upToSeq: number }).upToSeq);
-    source.addEventListener('grown', hear);
-    return () => source.close();
+    const line = new Line(`/api/builds/${build}/live`, (source) =>
+      source.addEventListener('grown', (event: MessageEvent<string>) =>
+        latest.current((JSON.parse(event.data) as { upToSeq: number }).upToSeq),
+      ),
+    );
+    return () => line.close();
   }, [build]);
 }
 
@@ -38,20 +74,21 @@ class GaugeLine {
   #held = 0;
   #after = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  readonly #source: EventSource;
+  readonly #line: Line;
   readonly #listeners = new Set<() => void>();
   readonly #hearers = new Set<(sample: GaugeSample) => void>();
 
   constructor(readonly gauge: string) {
-    this.#source = new EventSource(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`);
-    this.#source.onmessage = (event: MessageEvent<string>) =>
-      this.#take(JSON.parse(event.data) as GaugeBatch, Number(event.lastEventId));
-    this.#source.onerror = () => this.#change({ up: false, fault: 'no line to the server' });
+    this.#line = new Line(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`, (source) => {
+      source.onmessage = (event: MessageEvent<string>) =>
+        this.#take(JSON.parse(event.data) as GaugeBatch, Number(event.lastEventId));
+      source.onerror = () => this.#change({ up: false, fault: 'no line to the server' });
+    });
   }
 
   close(): void {
     clearTimeout(this.#timer);
-    this.#source.close();
+    this.#line.close();
   }
 
   readonly subscribe = (listener: () => void): (() => void) => {

@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { TaskRef } from '../api/types';
 import { addressOf } from './address';
 import { EngineStrip } from './EngineStrip';
 import { StripEnds } from './StripEnds';
 import { TaskBench } from './TaskBench';
-import { sheetOf, useBuild, type Bench } from './useBuild';
+import { sheetOf } from './state/outboxes';
+import { typed, useTypedOn } from './state/typed';
+import { useBuild, type Bench } from './useBuild';
 import { useNarrow } from './useNarrow';
 import { SeenFrom } from './reader';
 
@@ -27,7 +29,14 @@ export function BenchScreen() {
   const [asked, setBig] = useState<boolean | null>(null);
   const big = (asked ?? narrow) && task !== undefined;
 
-  if (!bench.view || !sheet || bench.line === 'gone') return <Missing bench={bench} />;
+  const at = bench.view?.state.at;
+  // A build that is under way opens where the work stands.
+  if (kind === '' && at) return <Navigate replace to={addressOf(build, at)} />;
+  if (!bench.view || !sheet || bench.line === 'gone' || bench.line === 'unreadable')
+    return <Missing bench={bench} build={build} />;
+  const here = bench.view.state.places.find((p) =>
+    p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
+  );
   return (
     <div
       className={
@@ -78,39 +87,54 @@ export function BenchScreen() {
             task={task}
             sheet={sheet}
             build={build}
-            siblings={
-              bench.view.state.places.find((p) =>
-                p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
-              )?.tasks ?? []
-            }
+            siblings={here?.tasks ?? []}
+            onwards={here?.tasks.find(
+              (t) => t.ref.kind === here.next?.kind && t.ref.kind !== kind && t.standing !== 'done',
+            )}
             onOpen={openTask}
           />
         </SeenFrom>
       ) : (
-        <NotBegun bench={bench} kind={kind} place={place} onOpen={openTask} />
+        <NotBegun bench={bench} build={build} kind={kind} place={place} onOpen={openTask} />
       )}
     </div>
   );
 }
 
-function Missing({ bench }: { bench: Bench }) {
+function Missing({ bench, build }: { bench: Bench; build: string }) {
   const gone = bench.line === 'gone' || bench.problem?.status === 404;
+  const unreadable = bench.line === 'unreadable' || bench.problem?.unreadable === true;
+  const waiting = bench.waiting.length + bench.aside.length;
   return (
     <main className="mx-auto max-w-[40em] p-8 font-read">
       <h1 className="text-sentence font-bold">
-        {gone
-          ? 'This build is not in the record'
-          : bench.problem
-            ? 'No line to the record'
-            : 'Fetching the build'}
+        {unreadable
+          ? 'This build can’t be read'
+          : gone
+            ? 'This build is not in the record'
+            : bench.problem
+              ? 'No line to the record'
+              : 'Fetching the build'}
       </h1>
       <p className="mt-3 text-base">
-        {gone
-          ? `It may have been on another shop’s bench. ${bench.waiting.length > 0 ? `${bench.waiting.length} entries of yours are kept on this tablet.` : ''}`
-          : bench.problem
-            ? 'It is tried again by itself. What you typed is kept on this tablet.'
-            : ''}
+        {unreadable
+          ? `${bench.problem?.message ?? ''} Nothing of it is lost: take its file out, and a newer version may read it. `
+          : gone
+            ? 'It may have been on another shop’s bench. '
+            : bench.problem
+              ? 'It is tried again by itself. What you typed is kept on this tablet. '
+              : ''}
+        {waiting > 0 && (gone || unreadable) ? `${waiting} entries of yours are kept on this tablet.` : ''}
       </p>
+      {unreadable && (
+        <a
+          href={`/api/builds/${build}/file`}
+          download={`build-${build}.json`}
+          className="mt-4 mr-4 inline-flex h-16 items-center border-2 border-ink px-6 text-title font-bold"
+        >
+          Take its file out
+        </a>
+      )}
       <Link
         to="/"
         className="mt-4 inline-flex h-16 items-center bg-ink px-6 text-title font-bold text-on-ink"
@@ -123,35 +147,72 @@ function Missing({ bench }: { bench: Bench }) {
 
 function NotBegun({
   bench,
+  build,
   kind,
   place,
   onOpen,
 }: {
   bench: Bench;
+  build: string;
   kind: string;
   place: string;
   onOpen: (task: TaskRef) => void;
 }) {
-  const possible = bench.view!.state.places.flatMap((p) => p.tasks);
+  // A task that goes over several places stands at each of them, and is one.
+  const possible = [
+    ...new Map(
+      bench.view!.state.places.flatMap((p) => p.tasks).map((t) => [`${t.ref.kind}/${t.ref.place}`, t]),
+    ).values(),
+  ];
   const wanted = possible.find((t) => t.ref.kind === kind && t.ref.place === place);
   // The task that was asked for, with the others of its place that are not begun either.
   const starts = possible.filter((t) => t.standing === 'to-do' && (!wanted || t.ref.place === place));
   const start = starts.find((t) => t === wanted) ?? starts[0];
   const begin = useRef<HTMLButtonElement>(null);
-  useEffect(() => void begin.current?.focus(), [wanted]);
+  const at = `${kind}/${place}`;
+  useEffect(() => void begin.current?.focus(), [at]);
+  const noLine = bench.line === 'down' || bench.problem !== null;
+  const beginning = bench.waiting
+    .map((w) => w.command)
+    .find((c) => c.do === 'start-task' && c.task.kind === kind && c.task.place === place);
+  const { ahead = '' } = useTypedOn(build);
   return (
     <main className="col-span-full row-span-3 grid content-center justify-items-start gap-6 bg-field px-16 on-field max-md:px-5 max-md:py-10">
       <p className="max-w-[22em] font-read text-[2.25rem] leading-tight font-semibold text-line">
-        {wanted ? `${wanted.title}: nothing is begun.` : 'Tap a part on the drawing, or begin here.'}
+        {beginning
+          ? `${wanted?.title ?? 'It'} begins.`
+          : wanted
+            ? `${wanted.title}: nothing is begun.`
+            : 'Tap a part on the drawing, or begin here.'}
       </p>
+      {noLine && (
+        <p
+          role="alert"
+          className="max-w-[34em] border-2 border-line px-4 py-2 font-read text-title text-line"
+        >
+          No line to the record. It is tried again by itself.{' '}
+          {beginning
+            ? 'This task is kept on this tablet and begins when the line is back.'
+            : 'What can be begun is shown as it was last known.'}
+        </p>
+      )}
+      {beginning && (
+        <input
+          autoFocus
+          aria-label="Typed ahead: it goes to the first place"
+          className={`h-16 w-[12em] max-w-full border-2 bg-field-deep px-3 font-read text-reading text-line ${ahead === '' ? 'border-field-deep opacity-0' : 'border-line'}`}
+          value={ahead}
+          onChange={(e) => typed.ahead(build, e.target.value)}
+        />
+      )}
       <p className="max-w-[34em] font-read text-title text-line">
         The steps, their limits and this engine’s sheet stay as they are today for as long as the record
         lasts.
       </p>
       <div className="flex flex-wrap gap-4">
-        {starts.map((task) => (
+        {(beginning ? [] : starts).map((task) => (
           <button
-            key={task.ref.kind}
+            key={`${task.ref.kind}/${task.ref.place}`}
             ref={task === start ? begin : undefined}
             type="button"
             className={`h-20 px-10 text-sentence font-bold ${task === start ? 'bg-line text-field' : 'border-2 border-line text-line'}`}

@@ -23,6 +23,7 @@ interface Props {
   /** Opens an item of the drawing. */
   onPick: (item: string) => void;
   scene: Scene;
+  also: ReactNode;
 }
 
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const;
@@ -79,6 +80,7 @@ export function BigView(props: Props) {
         offline={props.offline}
         open={open?.label}
         watched={props.watched}
+        also={props.also}
         tall
       />
       {scene.picks && (

@@ -1,4 +1,5 @@
 import type { Check, PressWatchAnswer, StepState } from '../api/types';
+import type { ReactNode } from 'react';
 import { writeQuantity, writeSentence } from '../entry/wording';
 import { limitDomain, resolutionOf } from '../figures/parts';
 import { slotsOf } from '../figures/scene';
@@ -17,10 +18,12 @@ interface Props {
   watched?: PressWatchAnswer | undefined;
   /** One above the other, as on a phone. */
   tall?: boolean;
+  /** What else has to be said, under the sentence. */
+  also?: ReactNode;
 }
 
 /** What the eye meets first: may I go on, what do I do with my hands, the number against its limit. */
-export function CallBand({ step, waiting, offline, open, watched, tall = false }: Props) {
+export function CallBand({ step, waiting, offline, open, watched, tall = false, also }: Props) {
   const reader = useReader();
   const call = watched ? watched.call : step.now.call;
   const released = step.status === 'released';
@@ -86,6 +89,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false }
             {call && waiting > 0 ? ' This call is an old one.' : ''}
           </p>
         )}
+        {also}
       </div>
       {(step.now.deadline ?? step.now.until) && !step.blockedBy ? (
         <Countdown until={(step.now.deadline ?? step.now.until)!} wait={!step.now.deadline} />

@@ -1,7 +1,7 @@
 import type { EngineSheet, PlaceState, TaskRef } from '../api/types';
 import { CallMark, inkOf, wordOf } from './CallMark';
-import { grouped, laidOut } from './stripLabels';
-import { useWidth } from './useWidth';
+import { grouped, haveRoom, laidOut, type Label } from './stripLabels';
+import { useSize } from './useSize';
 
 interface Props {
   sheet: EngineSheet;
@@ -22,7 +22,7 @@ const rockerMm = 34;
  * share the scale where there is room and are squeezed where there is not. Each place with a task is a button.
  */
 export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
-  const [ref, available] = useWidth();
+  const [ref, { width: available }] = useSize();
   const { layout, balancer } = sheet;
   const first = places[0]?.fromMm ?? 0;
   const last = places[places.length - 1]?.toMm ?? layout.blockLengthMm;
@@ -44,10 +44,14 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
     h: (mm) => mm * yScale,
   };
 
+  const labels = grouped(places);
+  // On a phone they go over several lines, below the drawing.
+  const underneath = available > 0 && !haveRoom(labels, width);
+
   return (
-    <div ref={ref} className="w-full" style={{ height }}>
+    <div ref={ref} className="w-full" style={underneath ? undefined : { height }}>
       {available > 0 && (
-        <div className="relative mx-auto h-full" style={{ width }}>
+        <div className="relative mx-auto" style={{ width, height: underneath ? drawn : height }}>
           <svg
             className="absolute inset-x-0 top-0 text-ink"
             width={width}
@@ -106,21 +110,37 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
               )
             );
           })}
-          {laidOut(grouped(places), at.x, width).map((label) => (
-            <span
-              key={label.text}
-              className={`pointer-events-none absolute bottom-0 flex items-center gap-1.5 text-base leading-[30px] font-semibold whitespace-nowrap ${inkOf(label.standing)}`}
-              style={{ left: label.x }}
-            >
-              <CallMark mark={label.standing} size={14} />
-              {label.text}
-            </span>
+          {!underneath &&
+            laidOut(labels, at.x, width).map((label) => (
+              <span
+                key={label.text}
+                className="pointer-events-none absolute bottom-0"
+                style={{ left: label.x }}
+              >
+                <Standing label={label} />
+              </span>
+            ))}
+        </div>
+      )}
+      {underneath && (
+        <div className="flex flex-wrap gap-x-4">
+          {labels.map((label) => (
+            <Standing key={label.text} label={label} />
           ))}
         </div>
       )}
     </div>
   );
 }
+
+const Standing = ({ label }: { label: Label }) => (
+  <span
+    className={`flex items-center gap-1.5 text-base leading-[30px] font-semibold whitespace-nowrap ${inkOf(label.standing)}`}
+  >
+    <CallMark mark={label.standing} size={14} />
+    {label.text}
+  </span>
+);
 
 interface Axes {
   x: (mm: number) => number;
@@ -191,6 +211,7 @@ function Cam({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
   const axis = layout.camHeightMm;
   const first = layout.camBearings[0]!;
   const last = layout.camBearings[layout.camBearings.length - 1]!;
+  const numbered = at.w(last.zMm - first.zMm) / Math.max(1, layout.camBearings.length - 1) > 64;
   return (
     <>
       <Part at={at} z={[first.zMm, last.zMm]} r={[axis - 9, axis + 9]} />
@@ -216,17 +237,19 @@ function Cam({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
               z={[bearing.zMm - bearing.widthMm / 2, bearing.zMm + bearing.widthMm / 2]}
               r={[axis - half, axis + half]}
             />
-            <text
-              x={at.x(bearing.zMm)}
-              y={at.y(axis) + 6}
-              fontSize="18"
-              fontWeight="700"
-              textAnchor="middle"
-              fill="currentColor"
-              stroke="none"
-            >
-              {i + 1}
-            </text>
+            {numbered && (
+              <text
+                x={at.x(bearing.zMm)}
+                y={at.y(axis) + 6}
+                fontSize="18"
+                fontWeight="700"
+                textAnchor="middle"
+                fill="currentColor"
+                stroke="none"
+              >
+                {i + 1}
+              </text>
+            )}
           </g>
         );
       })}

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Slot } from '../api/types';
 import { field, type Scene } from '../figures/scene';
 import { useNarrow } from './useNarrow';
+import { useSize } from './useSize';
 
 interface Props {
   scene: Scene;
@@ -13,74 +14,97 @@ interface Props {
   children?: ReactNode;
 }
 
+/** Smaller than this its words can't be read at arm's length; then it scrolls. */
+const smallest = 0.8;
+
 const percent = (value: number, of: number): string => `${(value / of) * 100}%`;
 
 /** The blue field: the drawing, and real inputs laid over it. On a narrow screen the inputs stand below the drawing. */
 export function FigureField({ scene, slots: all, box, onPick, children }: Props) {
   const slots = scene.shows ? all.filter((s) => scene.shows!.includes(s.key)) : all;
   const narrow = useNarrow();
+  const [ref, room] = useSize();
+  // Drawing, boxes and choices keep their places to one another at any size of the window.
+  const fits = Math.min(room.width / field.width, room.height / field.height);
+  const scale = Math.max(smallest, Math.floor(fits * 1000) / 1000);
   return (
     <section
+      ref={ref}
       aria-label={scene.title}
       className="on-field relative flex min-h-0 min-w-0 flex-col items-center overflow-auto bg-field"
     >
       <div
-        tabIndex={narrow ? 0 : undefined}
-        className="relative w-full max-lg:overflow-x-auto lg:aspect-[1048/500] lg:h-full lg:w-auto lg:max-w-full"
+        className="max-lg:w-full lg:shrink-0"
+        style={narrow ? undefined : { width: field.width * scale, height: field.height * scale }}
       >
-        <svg
-          viewBox={`0 0 ${field.width} ${field.height}`}
-          className="block h-full w-full max-lg:h-auto max-lg:min-w-[680px] max-lg:max-w-none"
-          role="img"
-          aria-label={scene.title}
+        <div
+          tabIndex={narrow ? 0 : undefined}
+          className="relative origin-top-left max-lg:overflow-x-auto"
+          style={
+            narrow ? undefined : { width: field.width, height: field.height, transform: `scale(${scale})` }
+          }
         >
-          <text x="20" y="34" fontSize="22" fontWeight="600" fill="var(--color-line)">
-            {scene.title}
-          </text>
-          {scene.drawing}
-          {!narrow &&
-            slots.map(({ key }) => {
-              const place = scene.places[key];
-              return (
-                place?.to && (
-                  <g key={key} stroke="var(--color-structure)" strokeWidth="1.5">
-                    <path d={`M${(place.from ?? place.at).join(' ')}L${place.to[0]} ${place.to[1]}`} />
-                    <circle cx={place.to[0]} cy={place.to[1]} r="4" fill="var(--color-line)" stroke="none" />
-                  </g>
-                )
-              );
-            })}
-        </svg>
-        {onPick &&
-          scene.picks?.map((pick) => (
-            <button
-              key={pick.item}
-              type="button"
-              aria-label={pick.words}
-              className="absolute border-2 border-transparent hover:border-line"
-              style={{
-                left: percent(pick.at[0], field.width),
-                top: percent(pick.at[1], field.height),
-                width: percent(pick.width, field.width),
-                height: percent(pick.height, field.height),
-              }}
-              onClick={() => onPick(pick.item)}
-            />
-          ))}
-        {scene.aside && !narrow && (
-          <div
-            className="absolute"
-            style={{
-              left: percent(scene.aside.at[0], field.width),
-              top: percent(scene.aside.at[1], field.height),
-              width: percent(scene.aside.width, field.width),
-              height: percent(scene.aside.height, field.height),
-            }}
+          <svg
+            viewBox={`0 0 ${field.width} ${field.height}`}
+            className="block h-full w-full max-lg:h-auto max-lg:min-w-[680px] max-lg:max-w-none"
+            role="img"
+            aria-label={scene.title}
           >
-            {scene.aside.content}
-          </div>
-        )}
-        {!narrow && slots.map((slot) => laidOver(scene, slot, box(slot.key)))}
+            <text x="20" y="34" fontSize="22" fontWeight="600" fill="var(--color-line)">
+              {scene.title}
+            </text>
+            {scene.drawing}
+            {!narrow &&
+              slots.map(({ key }) => {
+                const place = scene.places[key];
+                return (
+                  place?.to && (
+                    <g key={key} stroke="var(--color-structure)" strokeWidth="1.5">
+                      <path d={`M${(place.from ?? place.at).join(' ')}L${place.to[0]} ${place.to[1]}`} />
+                      <circle
+                        cx={place.to[0]}
+                        cy={place.to[1]}
+                        r="4"
+                        fill="var(--color-line)"
+                        stroke="none"
+                      />
+                    </g>
+                  )
+                );
+              })}
+          </svg>
+          {onPick &&
+            scene.picks?.map((pick) => (
+              <button
+                key={pick.item}
+                type="button"
+                aria-label={pick.words}
+                className="absolute border-2 border-transparent hover:border-line"
+                style={{
+                  left: percent(pick.at[0], field.width),
+                  top: percent(pick.at[1], field.height),
+                  width: percent(pick.width, field.width),
+                  height: percent(pick.height, field.height),
+                }}
+                onClick={() => onPick(pick.item)}
+              />
+            ))}
+          {scene.aside && !narrow && (
+            <div
+              className="absolute"
+              style={{
+                left: percent(scene.aside.at[0], field.width),
+                top: percent(scene.aside.at[1], field.height),
+                width: percent(scene.aside.width, field.width),
+                height: percent(scene.aside.height, field.height),
+              }}
+            >
+              {scene.aside.content}
+            </div>
+          )}
+          {!narrow && slots.map((slot) => laidOver(scene, slot, box(slot.key)))}
+          {!narrow && children}
+        </div>
       </div>
       {narrow && (
         <div className="grid w-full grid-cols-2 gap-3 p-3">
@@ -105,7 +129,7 @@ export function FigureField({ scene, slots: all, box, onPick, children }: Props)
           </tbody>
         </table>
       )}
-      {children}
+      {narrow && children}
     </section>
   );
 }

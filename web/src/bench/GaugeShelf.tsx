@@ -1,5 +1,5 @@
 import { useState, type RefObject } from 'react';
-import type { Instrument, Slot, StepRef, StepState, TaskState } from '../api/types';
+import type { Instrument, PlaceTask, Slot, StepRef, StepState, TaskState } from '../api/types';
 import { clockIn, writeNumber, writeQuantity } from '../entry/wording';
 import { Panel, Words } from './Panel';
 import { Photos } from './Photos';
@@ -30,6 +30,8 @@ interface Props {
   action: Action | undefined;
   hand: Hand;
   after: StepState | undefined;
+  /** The task that the work at this place goes on to, once this one is done. */
+  onwards: PlaceTask | undefined;
   big: RefObject<HTMLButtonElement | null>;
   panel: string | null;
   setPanel: (panel: string | null) => void;
@@ -100,6 +102,8 @@ export function GaugeShelf(props: Props) {
           <Big ref={big} words="To the open step" keyName="Enter" onClick={onGoOn} />
         ) : after ? (
           <Big ref={big} words={after.title} before="Next" keyName="Enter" onClick={onGoOn} />
+        ) : props.onwards ? (
+          <Big ref={big} words={props.onwards.title} before="Next here" keyName="Enter" onClick={onGoOn} />
         ) : (
           <Big ref={big} words="Open the record" keyName="Enter" onClick={onGoOn} />
         )}
@@ -255,28 +259,32 @@ function Big({
   onClick?: () => void;
   ref: RefObject<HTMLButtonElement | null>;
 }) {
-  // Long words take the whole width, under the key.
-  const long = before !== undefined && words.length > 24;
   return (
     <button
       {...rest}
       ref={ref}
       type="button"
-      className={`grid h-full min-h-[66px] w-full grid-cols-[1fr_auto] items-center gap-x-3 bg-ink px-4 text-left leading-tight font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark ${long ? 'text-base leading-[1.1]' : 'text-title'}`}
+      className={`grid h-full min-h-[66px] w-full grid-cols-[1fr_auto] items-center gap-x-3 bg-ink px-4 text-left font-bold text-on-ink focus-visible:outline-offset-[-6px] focus-visible:outline-mark ${before === undefined ? 'text-title leading-tight' : 'content-center gap-y-0.5'}`}
       onClick={onClick}
     >
-      {long ? (
-        <span className="font-medium">{before}</span>
+      {before === undefined ? (
+        <span className={words.length > 30 ? 'text-base leading-[1.1]' : ''}>{words}</span>
       ) : (
-        <span className="line-clamp-3">
-          {before && <span className="block text-base leading-tight font-medium">{before}</span>}
+        <span className="text-base leading-none font-medium">{before}</span>
+      )}
+      <kbd
+        className={`border-2 border-on-ink px-2 font-sans text-base ${before === undefined ? '' : 'leading-none'}`}
+      >
+        {keyName}
+      </kbd>
+      {/* What comes next has the whole width, under the key. */}
+      {before !== undefined && (
+        <span
+          className={`col-span-2 ${words.length > 19 ? 'text-base leading-[1.1]' : 'text-title leading-[1.1]'}`}
+        >
           {words}
         </span>
       )}
-      <kbd className={`border-2 border-on-ink px-2 font-sans text-base ${long ? 'leading-none' : ''}`}>
-        {keyName}
-      </kbd>
-      {long && <span className="col-span-2 line-clamp-2">{words}</span>}
     </button>
   );
 }

@@ -8,11 +8,14 @@ import type { Sight } from '../figures/camBearing';
 import { useReader } from './reader';
 import { EyePicture, SightBox } from './SightBox';
 import { ToolPicker } from './ToolPicker';
-import type { Notice } from './useBuild';
+import { typed as typedStore, useDraft, type Notice } from './state/typed';
 import type { Recorder } from './useHand';
 
 interface Props {
   slot: SlotState;
+  build: string;
+  /** Names the place within the build. */
+  place: string;
   /** What stood here in the round before. */
   before?: ReadingState | null | undefined;
   open: boolean;
@@ -262,10 +265,12 @@ const quantity = (slot: Slot, value: number) => ({
   resolution: slot.resolution!,
 });
 
-function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, keypad, ...rest }: Props) {
+function Open(props: Props) {
+  const { slot, build, place, notice, open, disabled, onTake, onOpen, onBack, focusRef, keypad } = props;
   const reader = useReader();
   const id = useId();
-  const [typed, setTyped] = useState<string | null>(null);
+  const typed = useDraft(build, place);
+  const setTyped = (text: string | null) => typedStore.draft(build, place, text);
   const [refusedHere, setRefusedHere] = useState<string | null>(null);
   const text = typed ?? notice?.typed ?? '';
   const number = slot.slot.kind === 'number';
@@ -305,8 +310,7 @@ function Open({ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef, 
       : undefined;
   return (
     <Labelled
-      {...rest}
-      {...{ slot, notice, open, disabled, onTake, onOpen, onBack, focusRef }}
+      {...props}
       htmlFor={id}
       understood={hint === undefined ? undefined : { id: `${id}-says`, words: hint }}
     >

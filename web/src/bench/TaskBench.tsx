@@ -30,7 +30,9 @@ import { useKeys } from './keys';
 import { useReader, useSettings } from './reader';
 import { useAction } from './useAction';
 import { useAwake } from './useAwake';
-import { isTaken, slotKey, waitingAt, type Bench } from './useBuild';
+import { ClockOff, PutAside } from './PutAside';
+import { slotKey, typed, useClockOff } from './state/typed';
+import { isTaken, waitingAt, type Bench } from './useBuild';
 import { useGaugeKeys } from './useGaugeKeys';
 import { useHand } from './useHand';
 import { usePressWatch } from './usePressWatch';
@@ -43,6 +45,8 @@ interface Props {
   build: string;
   /** The tasks of the same place, this one among them. */
   siblings: readonly PlaceTask[];
+  /** The one of them that the work goes on to; nothing where this place is done. */
+  onwards: PlaceTask | undefined;
   onOpen: (task: TaskRef) => void;
   big: boolean;
   setBig: (big: boolean) => void;
@@ -51,7 +55,18 @@ interface Props {
 }
 
 /** The work on one task: its call, its run sheet, the figure that is typed on, the gauge in hand. */
-export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, big, setBig }: Props) {
+export function TaskBench({
+  item,
+  siblings,
+  onwards,
+  onOpen,
+  bench,
+  task,
+  sheet,
+  build,
+  big,
+  setBig,
+}: Props) {
   const faces = useReader();
   const { sounds } = useSettings();
   const [turned, setTurned] = useState(false);
@@ -70,6 +85,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     [all, recorded],
   );
   const { send, waiting } = bench;
+  const clockOff = useClockOff();
   useAwake();
 
   const instruments = useMemo(() => bench.shop?.instruments ?? [], [bench.shop]);
@@ -145,10 +161,16 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     (place ?? bigButton.current)?.focus();
   }, [open, stepKey, panel, step.passed, verdict, big]);
 
+  // What was typed while the task was being begun stands at its first place; taking it is the builder's own Enter.
+  const landing = openSlot?.kind === 'number' || openSlot?.kind === 'text' ? keyAt(openSlot.key) : null;
+  useEffect(() => {
+    if (landing !== null) typed.land(build, landing);
+  }, [build, landing]);
+
   // A question about a reading brings the keyboard back to it, unless something else is being typed by now.
   const { notices } = bench;
   useEffect(() => {
-    const asked = slots.find((s) => notices.has(keyAt(s.slot.key)) && !s.live);
+    const asked = slots.find((s) => notices[keyAt(s.slot.key)] && !s.live);
     const typing = document.activeElement instanceof HTMLInputElement && document.activeElement.value !== '';
     if (asked && !typing) elements.current.get(asked.slot.key)?.focus();
     if (asked && sounds) play('odd');
@@ -265,7 +287,11 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     pick(lastTaken.step);
     strike(lastTaken.reading, 'rubbed-out');
   };
-  const goOn = () => (after ? pick(after) : void navigate(`/builds/${build}/record`));
+  const goOn = () => {
+    if (after) pick(after);
+    else if (onwards) onOpen(onwards.ref);
+    else void navigate(`/builds/${build}/record`);
+  };
   const previousRound = step.rounds[step.rounds.length - 2];
   const scene = sceneOf({
     sheet,
@@ -319,12 +345,14 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
   const box = (key: string) => (
     <ReadingBox
       key={keyAt(key)}
+      build={build}
+      place={keyAt(key)}
       slot={slots.find((s) => s.slot.key === key)!}
       before={previousRound?.slots.find((s) => s.slot.key === key)?.live}
       open={key === open}
       disabled={step.blockedBy !== null}
       waiting={waitingAt(waiting, keyAt(key))}
-      notice={bench.notices.get(keyAt(key))}
+      notice={bench.notices[keyAt(key)]}
       recorder={key === open ? hand.recorder : undefined}
       now={key === open ? hand.now : null}
       onTake={(typed, odd) => take(key, typed, odd)}
@@ -372,6 +400,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
       action={action}
       hand={hand}
       after={after}
+      onwards={onwards}
       big={bigButton}
       panel={panel}
       setPanel={setPanel}
@@ -409,6 +438,13 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
     />
   );
 
+  const also = (
+    <>
+      <PutAside bench={bench} task={task} step={step} />
+      {clockOff !== null && <ClockOff seconds={clockOff} onSeen={typed.clockSeen} />}
+    </>
+  );
+
   if (big)
     return (
       <BigView
@@ -429,6 +465,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
         onBack={() => openSlot && back(openSlot.key)}
         onPick={pickItem}
         scene={scene}
+        also={also}
       />
     );
   return (
@@ -439,6 +476,7 @@ export function TaskBench({ item, siblings, onOpen, bench, task, sheet, build, b
         offline={bench.line === 'down'}
         open={openSlot?.label}
         watched={watched}
+        also={also}
       />
       <main
         className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-[auto_minmax(0,1fr)]"

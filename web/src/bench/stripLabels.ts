@@ -13,6 +13,10 @@ export interface Label {
   short: string;
 }
 
+/** Whether all of them have room beside one another, in as few words as they can. */
+export const haveRoom = (labels: readonly Label[], width: number): boolean =>
+  labels.reduce((sum, l) => sum + labelWidth(l.short) + 12, -12) <= width;
+
 /** Labels stand under their place, or as near as their neighbours let them. */
 export function laidOut(
   labels: readonly Label[],

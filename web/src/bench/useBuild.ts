@@ -1,35 +1,16 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useMemo, useState, useSyncExternalStore } from 'react';
+import { useCallback, useMemo, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
 import { useGrowth } from '../api/live';
-import { Outbox, type Line, type Waiting } from '../api/outbox';
-import type {
-  BuildView,
-  Command,
-  EngineSheet,
-  Sentence,
-  SheetRef,
-  Shop,
-  SlotState,
-  StepRef,
-  WorkAnswer,
-} from '../api/types';
+import type { Aside, Line, Waiting } from '../api/outbox';
+import type { BuildView, Command, Shop, SlotState } from '../api/types';
 import { useSettings } from './reader';
+import { outboxOf } from './state/outboxes';
+import { slotKey, typed, useRefused, useTypedOn, type Notice } from './state/typed';
 
 /** A command as the bench gives it: its id and time are added when it is sent. */
 export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;
-
-/** Why something typed was not taken. It stays in its box until it is put right. */
-export interface Notice {
-  typed: string;
-  question?: Sentence;
-  errors?: string[];
-}
-
-/** Names a place within a build, for maps. */
-export const slotKey = (step: StepRef, round: number, slot: string): string =>
-  `${step.task.kind}/${step.task.place}/${step.step}@${step.item}/${round}/${slot}`;
 
 export interface Bench {
   view: BuildView | undefined;
@@ -39,8 +20,13 @@ export interface Bench {
   me: string;
   send: (...work: Work[]) => void;
   waiting: readonly Waiting[];
+  /** What the server broke on. */
+  aside: readonly Aside[];
+  sendAgain: (id: string) => void;
+  strikeAside: (id: string) => void;
   line: Line;
-  notices: ReadonlyMap<string, Notice>;
+  /** By the place; see slotKey. */
+  notices: Readonly<Record<string, Notice>>;
   /** Refusals that belong to no place. */
   refused: string | null;
   /** The gauges whose lines are up. */
@@ -49,23 +35,17 @@ export interface Bench {
   lost: (gauge: string | undefined) => string | undefined;
 }
 
-/** The sheet version that is named; undefined while it is on its way. */
-export const sheetOf = (sheets: readonly EngineSheet[], ref: SheetRef): EngineSheet | undefined =>
-  sheets.find((s) => s.id === ref.id && s.version === ref.version);
-
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
 
 const newer = (old: BuildView | undefined, now: BuildView): BuildView =>
   old && old.state.upToSeq >= now.state.upToSeq ? old : now;
 
-const outboxes = new Map<string, Outbox>();
-
 /** One build, live: its state, and the way to change it. */
 export function useBuild(id: string): Bench {
   const client = useQueryClient();
   const { me } = useSettings();
-  const [notices, setNotices] = useState<ReadonlyMap<string, Notice>>(new Map());
-  const [refused, setRefused] = useState<string | null>(null);
+  const { notices } = useTypedOn(id);
+  const refused = useRefused(id);
   const build = useQuery({
     queryKey: ['build', id],
     queryFn: () => api.build(id),
@@ -80,61 +60,18 @@ export function useBuild(id: string): Bench {
     if (upToSeq > known) void client.invalidateQueries({ queryKey: ['build', id] });
   });
 
-  const answered = useCallback(
-    (answer: WorkAnswer, sent: readonly Waiting[]) => {
-      client.setQueryData<BuildView>(['build', id], (old) => old && { ...old, state: answer.state });
-      // A task that was just begun may stand on a newer sheet than any that is here.
-      const here = client.getQueryData<BuildView>(['build', id])?.sheets ?? [];
-      if (answer.state.tasks.some((t) => !sheetOf(here, t.sheet)))
-        void client.invalidateQueries({ queryKey: ['build', id] });
-      void client.invalidateQueries({ queryKey: ['builds'] });
-      answer.results.forEach((result, i) => {
-        const command = sent[i]!.command;
-        const errors = result.errors ? Object.values(result.errors).flat() : undefined;
-        if (command.do === 'take-reading') {
-          const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
-          setNotices((old) => {
-            const next = new Map(old);
-            if (result.taken) next.delete(key);
-            else next.set(key, { typed: command.typed, question: result.question ?? undefined, errors });
-            return next;
-          });
-        } else if (!result.taken) {
-          setRefused(errors?.join(' ') ?? 'This was not taken.');
-        }
-      });
-    },
-    [client, id],
-  );
-
-  // What the server could not even read goes back to where it was typed.
-  const refusedBy = useCallback(({ command }: Waiting, problem: Problem) => {
-    const said = [...Object.values(problem.errors).flat(), problem.message];
-    if (command.do === 'take-reading') {
-      const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
-      setNotices((old) => new Map(old).set(key, { typed: command.typed, errors: said.slice(0, 1) }));
-    } else {
-      setRefused(said[0] ?? null);
-    }
-  }, []);
-
-  // One outbox for each build, however many parts of the screen look at it.
-  const outbox = useMemo(() => {
-    const known = outboxes.get(id) ?? new Outbox(id, answered, refusedBy);
-    outboxes.set(id, known);
-    return known;
-  }, [id, answered, refusedBy]);
-  const { waiting, line } = useSyncExternalStore(outbox.subscribe, outbox.state);
+  const outbox = useMemo(() => outboxOf(id), [id]);
+  const { waiting, aside, line } = useSyncExternalStore(outbox.subscribe, outbox.state);
 
   const first = shop.data?.people.find((p) => p.role !== 'viewer');
   const person = shop.data?.people.find((p) => p.id === me)?.id ?? first?.id ?? '';
   const send = useCallback(
     (...work: Work[]) => {
-      setRefused(null);
+      typed.clear(id);
       const doneAt = new Date().toISOString();
       outbox.send(person, ...work.map((w) => ({ ...w, id: uuid(), doneAt }) as Command));
     },
-    [outbox, person],
+    [id, outbox, person],
   );
 
   const gauges = useQuery({ queryKey: ['gauges'], queryFn: api.gauges, refetchInterval: 4_000 });
@@ -156,6 +93,9 @@ export function useBuild(id: string): Bench {
     me: person,
     send,
     waiting,
+    aside,
+    sendAgain: (entry) => outbox.sendAgain(entry),
+    strikeAside: (entry) => outbox.strike(entry),
     line,
     notices,
     refused,

@@ -5,6 +5,7 @@ import { api, Problem } from '../api/client';
 import type { CribTool } from '../api/types';
 import { useReader } from '../bench/reader';
 import { useShop } from '../bench/useBuild';
+import { NoLine } from './NoLine';
 import { writeMm, writeNumber, writeQuantity, type Reader } from '../entry/wording';
 
 const kinds: Record<string, string> = {
@@ -63,10 +64,11 @@ export function Crib() {
           ‹ Today
         </Link>
         <h1 className="text-[2rem] leading-none font-bold">Crib</h1>
-        <p className="text-title font-semibold text-muted">{crib.length} tools</p>
+        <p className="text-title font-semibold text-muted">{shop.data ? `${crib.length} tools` : ''}</p>
         <span className="grow" />
         <CsvInOut />
       </header>
+      <NoLine of={[shop, needs]} what="The crib" />
       <section
         aria-label="What here fits this?"
         className="on-field grid gap-x-6 gap-y-3 bg-field px-5 py-4 text-line md:grid-cols-[auto_auto_1fr]"
@@ -102,11 +104,6 @@ export function Crib() {
         )}
       </section>
       <main className="grow px-5 pb-8">
-        {shop.isError && (
-          <p role="alert" className="mt-4 font-read text-title font-semibold text-stop">
-            The crib can’t be reached. It is tried again by itself.
-          </p>
-        )}
         {shop.data && crib.length === 0 && (
           <p className="mt-6 font-read text-sentence font-semibold">
             The crib is empty. Bring your tools in as a CSV; “CSV out” gives its headings.

@@ -6,6 +6,7 @@ import { addressOf } from '../bench/address';
 import { CallMark, inkOf, wordOf, type Mark } from '../bench/CallMark';
 import { SeenFrom, useReader } from '../bench/reader';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
+import { NoLine, noLine, problemOf } from './NoLine';
 
 type Bolt = FastenerGroup['bolts'][number];
 
@@ -42,9 +43,7 @@ export function Fasteners() {
   if (!view.data || !groups.data)
     return (
       <main className="p-8 font-read text-title">
-        {view.isError || groups.isError
-          ? 'This build can’t be reached. It is tried again by itself.'
-          : 'Fetching the fasteners'}
+        {noLine(problemOf(view, groups)) ?? 'Fetching the fasteners'}
       </main>
     );
   const list = groups.data;
@@ -53,6 +52,7 @@ export function Fasteners() {
   const trouble = count('missed') + count('wrong');
   return (
     <main className="mx-auto max-w-[1240px] px-6 py-4 max-md:px-3">
+      <NoLine of={[view, groups]} what="This board" />
       <header className="flex flex-wrap items-end gap-x-8 gap-y-2 border-b-2 border-ink pb-3">
         <Link to={`/builds/${build}`} className="flex min-h-11 items-center text-base font-semibold">
           ‹ {view.data.sheets[0]?.name}, build {view.data.state.number}

@@ -5,7 +5,8 @@ import { api } from '../api/client';
 import type { BuildView, CallState, ReadingState, RoundState, StepState, TaskState } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { SeenFrom, useReader } from '../bench/reader';
-import { sheetOf } from '../bench/useBuild';
+import { sheetOf } from '../bench/state/outboxes';
+import { NoLine, noLine, problemOf } from './NoLine';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
 import { field } from '../figures/scene';
@@ -33,15 +34,12 @@ export function Record() {
   const view = useQuery({ queryKey: ['build', build], queryFn: () => api.build(build) });
   if (!view.data)
     return (
-      <main className="p-8 font-read text-title">
-        {view.isError
-          ? 'This build is not in the record, or the record can’t be reached.'
-          : 'Fetching the record'}
-      </main>
+      <main className="p-8 font-read text-title">{noLine(problemOf(view)) ?? 'Fetching the record'}</main>
     );
   const { state } = view.data;
   return (
     <main className="mx-auto max-w-[1000px] bg-white px-10 py-8 font-read text-small max-md:px-4 print:max-w-none print:p-0">
+      <NoLine of={[view]} what="This record" />
       <nav className="mb-6 flex flex-wrap gap-6 font-sans text-title font-semibold print:hidden">
         <Link className="flex min-h-11 items-center" to="/">
           ‹ Today
@@ -145,7 +143,7 @@ function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
             s.rounds.some((r) => r.slots.some((x) => x.readings.length > 0)),
         )
         .map((step) => (
-          <StepRecord key={step.ref.step} step={step} />
+          <StepRecord key={`${step.ref.step}@${step.ref.item}`} step={step} />
         ))}
       {drawn.length > 0 && (
         <div className="mt-6 grid grid-cols-2 gap-3 max-md:grid-cols-1">
@@ -153,7 +151,7 @@ function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
             const scene = sceneOf({ sheet, task, step, reader, open: undefined });
             return (
               <svg
-                key={step.ref.step}
+                key={`${step.ref.step}@${step.ref.item}`}
                 viewBox={`0 0 ${field.width} ${field.height}`}
                 className="w-full break-inside-avoid bg-field"
                 role="img"

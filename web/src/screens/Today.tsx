@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
-import type { BuildLine, Shop } from '../api/types';
+import type { BuildLine, EngineSheet, Shop } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { EngineStrip } from '../bench/EngineStrip';
 import { addressOf } from '../bench/address';
@@ -12,6 +12,7 @@ import { useReader, useSettings } from '../bench/reader';
 import { useShop } from '../bench/useBuild';
 import { spanText, useNow } from '../bench/clock';
 import { writeSentence } from '../entry/wording';
+import { NoLine } from './NoLine';
 
 /** The builds on the bench, one above another, trouble first. */
 export function Today() {
@@ -20,8 +21,8 @@ export function Today() {
   const lines = builds.data ?? [];
   return (
     <div className="flex min-h-dvh flex-col">
-      <header className="flex items-baseline gap-6 border-b-2 border-ink px-5 py-3">
-        <h1 className="text-[2rem] leading-none font-bold">Neat Bore</h1>
+      <header className="flex flex-wrap items-baseline gap-x-6 border-b-2 border-ink px-5 py-3">
+        <h1 className="text-[2rem] leading-none font-bold whitespace-nowrap">Neat Bore</h1>
         <p className="text-title font-semibold text-muted">
           {builds.data ? `${lines.length === 1 ? 'One engine' : `${lines.length} engines`} on the bench` : ''}
         </p>
@@ -33,22 +34,19 @@ export function Today() {
         <p className="text-title font-semibold max-md:hidden">{shop.data?.name}</p>
       </header>
       <main className="flex grow flex-col">
-        {builds.isError && (
-          <p
-            role="alert"
-            className="border-b-2 border-ink bg-paper px-5 py-3 font-read text-title font-semibold text-stop"
-          >
-            No line to the record. It is tried again by itself.
-          </p>
-        )}
+        <NoLine of={[builds, shop]} what="The bench" />
         {builds.data && lines.length === 0 && (
           <p className="px-5 py-10 font-read text-sentence font-semibold">
             Nothing is on the bench. Put an engine on it to begin.
           </p>
         )}
-        {lines.map((line) => (
-          <BuildRow key={line.id} line={line} alone={lines.length === 1} />
-        ))}
+        {lines.map((line) =>
+          line.sheet ? (
+            <BuildRow key={line.id} line={line} sheet={line.sheet} alone={lines.length === 1} />
+          ) : (
+            <Unreadable key={line.id} line={line} />
+          ),
+        )}
       </main>
       <footer className="flex flex-wrap items-center gap-5 border-t-2 border-ink bg-shelf px-5 py-2.5">
         {shop.data && <PutOnBench shop={shop.data} />}
@@ -75,15 +73,46 @@ function Light() {
   );
 }
 
-function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
+/** A build that this version can't read: it says why, and its file can be taken out. */
+function Unreadable({ line }: { line: BuildLine }) {
+  return (
+    <article className="border-b border-rule px-5 pt-3 pb-4" aria-label={`Build ${line.number}, unreadable`}>
+      <h2 className="text-[1.625rem] leading-tight font-bold">
+        Build {line.number || 'without a number'}, {line.name || 'without a name'}
+      </h2>
+      <div className="mt-2 flex flex-wrap items-center gap-4">
+        <CallMark mark="stop" size={40} />
+        <p className="max-w-[40em] grow font-read text-sentence leading-tight font-semibold">
+          This build can’t be read by this version. Nothing of it is lost.
+          <span className="mt-1 block text-base font-normal text-muted">{line.fault}</span>
+        </p>
+        <a
+          href={`/api/builds/${line.id}/file`}
+          download={`build-${line.number || line.id}.json`}
+          className="inline-flex h-14 items-center border-2 border-ink px-6 text-title font-bold"
+        >
+          Take its file out
+        </a>
+      </div>
+    </article>
+  );
+}
+
+function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet; alone: boolean }) {
   const reader = useReader();
   const navigate = useNavigate();
   const at =
     line.at ??
     line.places.find((p) => p.next && p.standing !== 'done')?.next ??
     line.places.find((p) => p.next)?.next;
-  const done = line.places.flatMap((p) => p.tasks).filter((t) => t.standing === 'done').length;
-  const all = line.places.flatMap((p) => p.tasks).length;
+  // A task that goes over several places stands at each of them, and is one.
+  const tasks = new Map(
+    line.places.flatMap((p) => p.tasks.map((t) => [`${t.ref.kind}/${t.ref.place}`, t.standing === 'done'])),
+  );
+  for (const { ref, standing } of line.places.flatMap((p) => p.tasks))
+    if (standing !== 'done') tasks.set(`${ref.kind}/${ref.place}`, false);
+  const done = [...tasks.values()].filter(Boolean).length;
+  const all = tasks.size;
   const heading = (
     <>
       <CallMark mark={line.standing} size={40} />
@@ -102,20 +131,20 @@ function BuildRow({ line, alone }: { line: BuildLine; alone: boolean }) {
   return (
     <article
       className="border-b border-rule px-5 pt-3 pb-4"
-      aria-label={`Build ${line.number}, ${line.sheet.name}`}
+      aria-label={`Build ${line.number}, ${sheet.name}`}
     >
       <div
         className={`grid grid-cols-[190px_minmax(0,1fr)_170px] gap-x-4 max-md:grid-cols-1 ${alone ? 'pt-2' : ''}`}
       >
         <div className={alone ? 'col-span-2 col-start-1 row-start-1' : ''}>
-          <h2 className="text-[1.625rem] leading-tight font-bold">{line.sheet.name}</h2>
+          <h2 className="text-[1.625rem] leading-tight font-bold">{sheet.name}</h2>
           <p className="text-base text-muted">
             Build {line.number}, {line.name}
           </p>
         </div>
         <div className={alone ? 'col-span-3 row-start-2' : ''}>
           <EngineStrip
-            sheet={line.sheet}
+            sheet={sheet}
             places={line.places}
             height={alone ? 410 : 132}
             onOpen={(task, place) => void navigate(addressOf(line.id, task, place))}

@@ -48,6 +48,7 @@ builder.Services.AddSingleton<BuildLog>();
 builder.Services.AddSingleton<SheetShelf>();
 builder.Services.AddSingleton<ShopRegister>();
 builder.Services.AddSingleton<BlobShelf>();
+builder.Services.AddSingleton<Outage>();
 builder.Services.AddSingleton<BuildReader>();
 builder.Services.AddSingleton<BuildBell>();
 builder.Services.AddSingleton<DemoLoader>();

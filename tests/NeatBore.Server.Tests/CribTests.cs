@@ -27,6 +27,19 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
         Assert.Equal((101.5, 62_500, 1.5), ((double)tool["reachMm"]!, (double)tool["ratedForceN"]!, (double)tool["screw"]!["pitchMm"]!));
     }
 
+    [Fact]
+    public async Task A_cell_that_a_spreadsheet_would_run_goes_out_as_a_text_and_comes_back_as_it_was()
+    {
+        string[] names = ["=HYPERLINK(\"http://elsewhere.example\";\"x\")", "+1+1", "-2+3", "@SUM(A1)", "'=already", "plain, 5"];
+        string Row(int i, string name) => $"run-{i},washer,\"{name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\n";
+        Assert.Equal(200, (await TakeAsync("id,kind,name\n" + string.Concat(names.Select((n, i) => Row(i, n.StartsWith('\'') ? "'" + n : n))))).Status);
+        var csv = await site.Client.GetStringAsync(new Uri("/api/crib.csv", UriKind.Relative), TestContext.Current.CancellationToken);
+        Assert.DoesNotMatch("(?m)(^|,)\"?[=+@-]", csv);
+        Assert.Equal(200, (await TakeAsync(csv)).Status);
+        var crib = (await site.GetAsync("/api/shop"))["crib"]!.AsArray();
+        Assert.Equal(names, names.Select((_, i) => (string)crib.Single(t => (string)t!["id"]! == $"run-{i}")!["name"]!));
+    }
+
     [Theory]
     [InlineData("", "row 1")]
     [InlineData("name,id,weight\na,b,c\n", "row 1, column 3", "row 1")]

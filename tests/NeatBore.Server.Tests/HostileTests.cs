@@ -101,6 +101,22 @@ public sealed class HostileTests(Site site) : IClassFixture<Site>
     }
 
     [Fact]
+    public async Task Half_a_character_in_a_material_is_refused_plainly()
+    {
+        var (status, problem) = await site.PostAsync("/api/calc/thermal-fit", """{"hub":{"material":"\ud83d"}}""");
+        Assert.Equal(400, status);
+        Assert.Contains("valid Unicode", problem.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_list_far_too_long_is_said_to_be_and_not_looked_through()
+    {
+        var offsets = string.Join(',', Enumerable.Range(0, 16_000).Select(i => $$"""{"hole":{{i}},"deg":1,"radialMm":0}"""));
+        var (status, problem) = await site.PostAsync("/api/calc/bolt-circle", $$"""{"holes":8,"diameterMm":80,"holeDiameterMm":9,"startDeg":0,"centreHoleMm":0,"outerMm":100,"offsets":[{{offsets}}]}""");
+        Assert.Equal((422, "offsets"), (status, string.Join(' ', problem["errors"]!.AsObject().Select(e => e.Key))));
+    }
+
+    [Fact]
     public async Task A_list_of_commands_too_long_is_refused_whole()
     {
         var build = await site.BeginAsync();

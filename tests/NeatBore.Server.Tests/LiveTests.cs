@@ -1,5 +1,8 @@
 using System.Net.ServerSentEvents;
 using System.Text.Json.Nodes;
+using CsCheck;
+using NeatBore.Gauges;
+using NeatBore.Server.Gauges;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -43,6 +46,38 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
         var still = await NextAsync(await HearAsync($"/api/builds/{build}/live", long.Parse(again.EventId!)));
         Assert.Equal("still", still.EventType);
     }
+
+    [Fact]
+    public async Task A_gauge_line_with_nothing_to_say_says_so_now_and_then()
+    {
+        site.Clock.Pace = 100;
+        try
+        {
+            var events = await HearAsync("/api/gauges/live?gauge=nobody");
+            Assert.Equal("still", (await NextAsync(events)).EventType);
+            Assert.Equal("still", (await NextAsync(events)).EventType);
+            await events.DisposeAsync();
+        }
+        finally
+        {
+            site.Clock.Pace = 1;
+        }
+    }
+
+    [Fact]
+    public void The_newest_of_a_gauge_come_back_in_order_from_any_number_on() => Gen.Select(Gen.Int[1, 20], Gen.Int[1, 9].Array[0, 60], Gen.Int[0, 300]).Sample((size, steps, after) =>
+    {
+        var ring = new SampleRing(size);
+        var all = new List<long>();
+        foreach (var step in steps)
+        {
+            all.Add((all.Count > 0 ? all[^1] : 0) + step);
+            ring.Add(all[^1], new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1], all.Count));
+        }
+
+        var upTo = after + 50;
+        Assert.Equal(all.TakeLast(size).Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
+    });
 
     [Fact]
     public async Task A_build_that_is_not_there_has_no_line() =>

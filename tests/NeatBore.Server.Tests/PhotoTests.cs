@@ -9,6 +9,40 @@ public sealed class PhotoTests(Site site) : IClassFixture<Site>
     // The smallest whole PNG there is: one pixel.
     private static readonly byte[] s_png = Convert.FromBase64String("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==");
 
+    // One pixel each, whole: a baseline JPEG and a lossless WebP.
+    private static readonly byte[] s_jpeg = Convert.FromBase64String("/9j/4AAQSkZJRgABAQEASABIAAD/2wBDAP//////////////////////////////////////////////////////////////////////////////////////wgALCAABAAEBAREA/8QAFBABAAAAAAAAAAAAAAAAAAAAAP/aAAgBAQABPxA//9k=");
+
+    private static readonly byte[] s_webp = Convert.FromBase64String("UklGRhoAAABXRUJQVlA4TA0AAAAvAAAAEAcQERGIiP4HAA==");
+
+    [Fact]
+    public async Task What_a_photo_is_is_what_was_stored_of_it_and_it_goes_with_the_builds_file()
+    {
+        var sha256 = (string)(await site.PostAsync("/api/photos", s_png, "image/jpeg")).Body["sha256"]!;
+        var build = await site.BeginAsync();
+        await site.WorkAsync(build, $$$"""{"do":"attach","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"caption":"x","photo":{"sha256":"{{{sha256}}}","type":"text/html","widthPx":9999,"heightPx":-1}}""");
+        var file = await site.GetAsync($"/api/builds/{build}/file");
+        Assert.Equal(("image/png", 1, 1), file["log"]![2]!["event"]!["photo"] is var p ? ((string)p!["type"]!, (int)p["widthPx"]!, (int)p["heightPx"]!) : default);
+        var photo = Assert.Single(file["photos"]!.AsArray())!;
+        Assert.Equal((sha256, Convert.ToBase64String(s_png)), ((string)photo["sha256"]!, (string)photo["bytes"]!));
+
+        // Into another shop, with its picture.
+        var folder = Directory.CreateTempSubdirectory("neat-bore-demo-").FullName;
+        Directory.CreateDirectory(Path.Combine(folder, "builds"));
+        await File.WriteAllTextAsync(Path.Combine(folder, "builds", "one.json"), file.ToJsonString(), TestContext.Current.CancellationToken);
+        photo["bytes"] = Convert.ToBase64String(s_jpeg);
+        file["id"] = Guid.CreateVersion7().ToString();
+        await File.WriteAllTextAsync(Path.Combine(folder, "builds", "two.json"), file.ToJsonString(), TestContext.Current.CancellationToken);
+        var other = new Site { Demo = folder };
+        await other.InitializeAsync();
+        await using (other)
+        {
+            Assert.Equal(s_png, await other.Client.GetByteArrayAsync(new Uri($"/api/photos/{sha256}", UriKind.Relative), TestContext.Current.CancellationToken));
+            Assert.Single((await other.GetAsync("/api/builds")).AsArray());
+        }
+
+        Directory.Delete(folder, recursive: true);
+    }
+
     [Fact]
     public async Task A_photo_is_kept_once_put_to_a_step_and_served_as_a_download_that_runs_nothing()
     {
@@ -47,10 +81,13 @@ public sealed class PhotoTests(Site site) : IClassFixture<Site>
         Assert.Equal(422, large);
         Assert.Contains("at most 40 million pixels", (string)pixels["errors"]!["body"]![0]!, StringComparison.Ordinal);
 
-        foreach (byte[] cut in (byte[][])[[], [0xFF], [0xFF, 0xD8, 0xFF, 0xE0], s_png[..20], [.. "RIFF0000WEBPVP8X"u8]])
+        foreach (byte[] cut in (byte[][])[[], [0xFF], [0xFF, 0xD8, 0xFF, 0xE0], s_png[..20], s_png[..33], s_png[..^12], s_jpeg[..^2], s_jpeg[..40], [.. "RIFF0000WEBPVP8X"u8], [.. "RIFF\x16\0\0\0WEBPVP8X\x0A\0\0\0\0\0\0\0\x0F\0\0\x0F\0\0"u8]])
         {
             Assert.Equal(422, (await site.PostAsync("/api/photos", cut, "image/jpeg")).Status);
         }
+
+        Assert.Equal((200, 1), (await site.PostAsync("/api/photos", s_jpeg, "image/jpeg") is var (kept, jpeg) ? kept : 0, (int)jpeg["widthPx"]!));
+        Assert.Equal((200, 1), (await site.PostAsync("/api/photos", s_webp, "image/webp") is var (also, webp) ? also : 0, (int)webp["widthPx"]!));
 
         var unknown = $$$"""{"do":"attach","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"photo":{"sha256":"{{{new string('a', 64)}}}","type":"image/png","widthPx":1,"heightPx":1}}""";
         var build = await site.BeginAsync();

@@ -15,6 +15,12 @@ public sealed class ShopClock : TimeProvider
 {
     public TimeSpan Off { get; set; }
 
+    /// <summary>How many times quicker than the clock on the wall what is waited for comes.</summary>
+    public double Pace { get; set; } = 1;
+
+    public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) =>
+        base.CreateTimer(callback, state, dueTime > TimeSpan.Zero ? dueTime / Pace : dueTime, period);
+
     public override DateTimeOffset GetUtcNow() => base.GetUtcNow() + Off;
 }
 
@@ -26,6 +32,9 @@ public sealed class Site : IAsyncLifetime
 
     /// <summary>Where the simulated gauges would be; nothing listens there.</summary>
     private string Gauges { get; } = "127.0.0.1:9";
+
+    /// <summary>The folder that it starts with.</summary>
+    public string Demo { get; set; } = Repository.At("demo");
 
     public ShopClock Clock { get; } = new();
 
@@ -48,7 +57,7 @@ public sealed class Site : IAsyncLifetime
             .UseSetting("NEATBORE_DB", _test.ConnectionString)
             .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
             .UseSetting("gauges", Gauges)
-            .UseSetting("demo", Repository.At("demo"))
+            .UseSetting("demo", Demo)
             .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock)));
         Client = _app.CreateClient();
     }

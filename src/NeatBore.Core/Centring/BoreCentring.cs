@@ -239,8 +239,8 @@ public static class BoreCentring
         faults.NotNegative(request.RepeatLimitMm ?? 0, "repeatLimitMm");
         faults.NotNegative(request.ExtraUncertaintyMm, "extraUncertaintyMm");
         var fasteners = request.Fasteners ?? [];
-        faults.Listed(fasteners, 0, 1000, "fasteners");
-        for (var i = 0; i < fasteners.Count; i++)
+        var listed = faults.Listed(fasteners, 0, 1000, "fasteners");
+        for (var i = 0; listed && i < fasteners.Count; i++)
         {
             faults.Require(fasteners.Take(i).All(f => f.Id != fasteners[i].Id), $"fasteners[{i}].id", $"“{fasteners[i].Id}” stands twice; each bolt needs its own id");
         }

@@ -180,8 +180,8 @@ public static class Squareness
             request.DepthToleranceMm is null || request.TargetDepthMm is not null, "targetDepthMm", "is needed where depthToleranceMm is given");
         faults.Positive(request.MaxTurnPerPass, "maxTurnPerPass");
         var screws = request.Screws ?? [];
-        faults.Listed(screws, 0, 1000, "screws");
-        for (var i = 0; i < screws.Count; i++)
+        var listed = faults.Listed(screws, 0, 1000, "screws");
+        for (var i = 0; listed && i < screws.Count; i++)
         {
             faults.Positive(screws[i].RadiusMm, $"screws[{i}].radiusMm");
             faults.Positive(screws[i].PitchMm, $"screws[{i}].pitchMm");

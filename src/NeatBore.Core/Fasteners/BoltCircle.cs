@@ -61,8 +61,9 @@ public static class BoltCircle
         faults.NotNegative(request.CentreHoleMm, "centreHoleMm");
         faults.Positive(request.OuterMm, "outerMm");
         var offsets = request.Offsets ?? [];
-        faults.Listed(offsets, 0, 36, "offsets");
-        for (var i = 0; i < offsets.Count; i++)
+        // A list that is far too long is not looked through.
+        var listed = faults.Listed(offsets, 0, 36, "offsets");
+        for (var i = 0; listed && i < offsets.Count; i++)
         {
             faults.Require(
                 offsets[i].Hole.Value >= 1 && offsets[i].Hole.Value <= request.Holes, $"offsets[{i}].hole", $"must be the number of a hole, 1 to {request.Holes}");

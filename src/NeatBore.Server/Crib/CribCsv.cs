@@ -51,7 +51,7 @@ internal static partial class CribCsv
             {
                 foreach (var (_, write) in s_columns)
                 {
-                    csv.WriteField(write(tool));
+                    csv.WriteField(Runs().IsMatch(write(tool)) ? $"'{write(tool)}" : write(tool));
                 }
 
                 csv.NextRecord();
@@ -141,6 +141,13 @@ internal static partial class CribCsv
 
     private static string Range(IReadOnlyList<double>? range) => range is null ? "" : $"{N(range[0])} to {N(range[1])}";
 
+    /// <summary>What a spreadsheet would run, or would show as if it were something else: an apostrophe before it keeps it a text.</summary>
+    [GeneratedRegex(@"^'*[=+\-@\t\r]")]
+    private static partial Regex Runs();
+
+    [GeneratedRegex(@"^'+[=+\-@\t\r]")]
+    private static partial Regex Marked();
+
     [GeneratedRegex(@"^crib\[(\d+)\]\.")]
     private static partial Regex Place();
 
@@ -197,7 +204,7 @@ internal static partial class CribCsv
             Words("kept", 60) is { Length: > 0 } kept ? kept : null,
             Whole("quantity", 0, 100_000));
 
-        private string Cell(string column) => csv.TryGetField<string>(column, out var text) ? text ?? "" : "";
+        private string Cell(string column) => csv.TryGetField<string>(column, out var text) && text is not null ? Marked().IsMatch(text) ? text[1..] : text : "";
 
         private void Fault(string column, string message) => faults.Add($"row {row}, {column}", message);
 

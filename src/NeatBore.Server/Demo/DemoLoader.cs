@@ -1,7 +1,9 @@
+using System.Security.Cryptography;
 using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
+using NeatBore.Server.Photos;
 using NeatBore.Store;
 using Npgsql;
 
@@ -9,7 +11,7 @@ namespace NeatBore.Server.Demo;
 
 /// <summary>Loads the made-up shop from the app's own open files; what is in the record already is left as it is.</summary>
 /// <remarks>A file that is not what it should be is left out and said so in one line; the rest of the shop starts without it.</remarks>
-internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BuildLog builds)
+internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf blobs, BuildLog builds)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
@@ -45,6 +47,16 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BuildLog 
         foreach (var sheet in build.Sheets)
         {
             await sheets.AddAsync(sheet, cancel);
+        }
+
+        foreach (var photo in build.Photos ?? [])
+        {
+            if (Picture.Read(photo.Bytes) is not { } picture || picture.Type != photo.Type || Convert.ToHexStringLower(SHA256.HashData(photo.Bytes)) != photo.Sha256)
+            {
+                throw new InvalidDataException($"the picture {photo.Sha256} must be what its type and its SHA-256 say");
+            }
+
+            await blobs.AddAsync(photo.Sha256, photo.Type, photo.Bytes, cancel);
         }
 
         await builds.OpenAsync(build.Id, build.Log, cancel);

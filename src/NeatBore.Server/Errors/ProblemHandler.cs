@@ -7,10 +7,16 @@ using Npgsql;
 namespace NeatBore.Server.Errors;
 
 /// <summary>Every error as problem details that say what would be right.</summary>
-internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHandler
+internal sealed class ProblemHandler(Outage outage, ILogger<ProblemHandler> log) : IExceptionHandler
 {
     /// <summary>Tells this 409 from the one of an id that is taken.</summary>
     private const string UnreadableBuild = "urn:neat-bore:unreadable-build";
+
+    private IResult Unreached(HttpContext context, Exception why)
+    {
+        outage.Met($"{context.Request.Method} {context.Request.Path}", why);
+        return Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back.");
+    }
 
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
     {
@@ -24,8 +30,10 @@ internal sealed class ProblemHandler(ILogger<ProblemHandler> log) : IExceptionHa
                 Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
             BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "What was sent is too large." : e.Message, detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null),
             // What the database itself refuses for good would only be sent again for ever.
-            NpgsqlException { IsTransient: true } or SocketException or TimeoutException =>
-                Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."),
+            NpgsqlException { IsTransient: true } or SocketException or TimeoutException
+                or PostgresException { SqlState: PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow } => Unreached(context, exception),
+            // Whoever asked is gone.
+            OperationCanceledException when context.RequestAborted.IsCancellationRequested => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
             _ => null,
         };
         if (result is null)

@@ -64,6 +64,8 @@ public static class RequestReader
         {
             if (element.ValueKind == JsonValueKind.String)
             {
+                // Throws on half a surrogate pair, as any text does.
+                element.GetString();
                 return;
             }
 

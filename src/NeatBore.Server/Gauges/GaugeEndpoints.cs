@@ -20,37 +20,54 @@ internal static class GaugeEndpoints
     private static readonly TimeSpan s_heard = TimeSpan.FromMilliseconds(60);
     private static readonly TimeSpan s_gathered = TimeSpan.FromMilliseconds(40);
 
+    // A line that says nothing for long is cut by what stands between.
+    private static readonly TimeSpan s_atLeastEvery = TimeSpan.FromSeconds(20);
+
     public static void MapGauges(this IEndpointRouteBuilder app)
     {
         var gauges = app.MapGroup("/api/gauges").WithTags("Gauges");
         gauges.MapGet("", (GaugeHub hub) => hub.Lines).WithSummary("How the line of every instrument that sends its readings is");
-        gauges.MapGet("live", (HttpContext http, GaugeHub hub, string[] gauge) => TypedResults.ServerSentEvents(Live(http, hub, gauge, http.RequestAborted)))
+        gauges.MapGet("live", (HttpContext http, GaugeHub hub, TimeProvider time, string[] gauge) => TypedResults.ServerSentEvents(Live(http, hub, gauge, time, http.RequestAborted)))
             .WithSummary("What the named gauges send, as server-sent events; resumed from Last-Event-ID");
         gauges.MapPost("{gauge}/aim", AimAsync).Accepts<AimRequest>("application/json").Produces<Aimed>()
             .ProducesValidationProblem().ProducesValidationProblem(422).WithSummary("Sets up a simulated gauge");
     }
 
     private static async IAsyncEnumerable<SseItem<GaugeBatch>> Live(
-        HttpContext http, GaugeHub hub, string[] gauge, [EnumeratorCancellation] CancellationToken cancel)
+        HttpContext http, GaugeHub hub, string[] gauge, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
     {
         var wanted = gauge.Take(100).ToHashSet(StringComparer.Ordinal);
         var (_, newest, _) = hub.After(long.MaxValue, wanted);
         var from = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest ? last : newest;
         var told = new Dictionary<string, GaugeLineState>(StringComparer.Ordinal);
+        var silent = false;
         while (!cancel.IsCancellationRequested)
         {
             var (samples, upTo, next) = hub.After(from, wanted);
             var lines = hub.Lines.Where(l => wanted.Contains(l.Gauge) && told.GetValueOrDefault(l.Gauge) != l).ToList();
             lines.ForEach(l => told[l.Gauge] = l);
             from = upTo;
-            if (samples.Count > 0 || lines.Count > 0)
+            if (samples.Count > 0 || lines.Count > 0 || silent)
             {
-                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines)) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
+                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), silent && samples.Count + lines.Count == 0 ? "still" : null) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
             }
+
+            silent = false;
 
             // Gathered for a moment, so that fifty values a second are not fifty events.
             await Task.Delay(s_gathered, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            await Task.WhenAny(next, Task.Delay(Timeout.Infinite, cancel));
+            try
+            {
+                await next.WaitAsync(s_atLeastEvery, time, cancel);
+            }
+            catch (TimeoutException)
+            {
+                silent = true;
+            }
+            catch (OperationCanceledException)
+            {
+                break;
+            }
         }
     }
 

@@ -21,14 +21,16 @@ public sealed record GaugeBatch(IReadOnlyList<GaugeSample> Samples, IReadOnlyLis
 internal sealed class GaugeHub(ShopRegister register, IConfiguration configuration, TimeProvider time, ILogger<GaugeHub> logger) : BackgroundService
 {
     private const string StandIn = "stand-in";
-    private const int Kept = 20_000;
+
+    /// <summary>Of each gauge: more than half a minute of the quickest.</summary>
+    private const int Kept = 4_000;
     private static readonly TimeSpan s_lookAgain = TimeSpan.FromSeconds(10);
 
     private readonly string _standIns = configuration["gauges"] ?? $"127.0.0.1:{configuration.GetValue("port", 5317) + 2}";
     private readonly ConcurrentDictionary<string, GaugeReader> _readers = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, GaugeLineState> _lines = new(StringComparer.Ordinal);
+    private readonly ConcurrentDictionary<string, SampleRing> _newest = new(StringComparer.Ordinal);
     private readonly Lock _sync = new();
-    private readonly Queue<(long Id, GaugeSample Sample)> _newest = new();
     private TaskCompletionSource _news = new(TaskCreationOptions.RunContinuationsAsynchronously);
     private IReadOnlyDictionary<string, string> _addresses = new Dictionary<string, string>();
     private long _count;
@@ -60,13 +62,19 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
         }
     }
 
-    /// <summary>What came after a value, as far as it is still kept, and the number of the newest.</summary>
+    /// <summary>What came after a value, as far as it is still kept, the number of the newest, and what completes when there is more.</summary>
     public (IReadOnlyList<GaugeSample> Samples, long UpTo, Task Next) After(long id, IReadOnlySet<string> gauges)
     {
+        // The three belong together: what comes in between completes the wait.
+        long upTo;
+        Task next;
         lock (_sync)
         {
-            return ([.. _newest.Where(n => n.Id > id && gauges.Contains(n.Sample.Gauge)).Select(n => n.Sample)], _count, _news.Task);
+            (upTo, next) = (_count, _news.Task);
         }
+
+        var samples = gauges.Select(g => _newest.GetValueOrDefault(g)).OfType<SampleRing>().SelectMany(r => r.Between(id, upTo));
+        return ([.. samples.OrderBy(s => s.Id).Select(s => s.Sample)], upTo, next);
     }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -77,11 +85,12 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
             try
             {
                 var instruments = (await register.ReadAsync(stoppingToken)).Instruments.Where(i => i.Line is not null).ToList();
-                _addresses = instruments.ToDictionary(i => i.Id, i => i.Line == StandIn ? _standIns : i.Line!, StringComparer.Ordinal);
                 foreach (var instrument in instruments)
                 {
                     _lines.TryAdd(instrument.Id, new GaugeLineState(instrument.Id, false, null));
                 }
+
+                _addresses = instruments.ToDictionary(i => i.Id, i => i.Line == StandIn ? _standIns : i.Line!, StringComparer.Ordinal);
 
                 foreach (var address in _addresses.Values.Distinct().Where(a => !_readers.ContainsKey(a)))
                 {
@@ -134,18 +143,18 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
                     return;
                 }
 
-                _newest.Enqueue((++_count, sample));
-                if (_newest.Count > Kept)
-                {
-                    _newest.Dequeue();
-                }
+                // Kept before it is counted, so that whoever hears of the number finds the value.
+                _newest.GetOrAdd(sample.Gauge, _ => new SampleRing(Kept)).Add(_count + 1, sample);
+                _count++;
             }
 
             if (news.Up is not null || news.Fault is not null)
             {
                 foreach (var gauge in _addresses.Where(a => a.Value == address).Select(a => a.Key))
                 {
-                    _lines[gauge] = new GaugeLineState(gauge, news.Up ?? _lines[gauge].Up, news.Fault);
+                    // A reader may speak before its gauge is listed.
+                    _lines.AddOrUpdate(
+                        gauge, g => new GaugeLineState(g, news.Up ?? false, news.Fault), (g, old) => new GaugeLineState(g, news.Up ?? old.Up, news.Fault));
                 }
             }
 

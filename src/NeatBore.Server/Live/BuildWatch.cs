@@ -1,10 +1,11 @@
 using System.Collections.Concurrent;
+using NeatBore.Server.Errors;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Live;
 
 /// <summary>Wakes whoever waits for a build's log to grow. Holds nothing that another instance needs.</summary>
-internal sealed class BuildWatch(BuildBell bell, TimeProvider time) : BackgroundService
+internal sealed class BuildWatch(BuildBell bell, Outage outage, TimeProvider time) : BackgroundService
 {
     private static readonly TimeSpan s_pause = TimeSpan.FromSeconds(1);
     private readonly ConcurrentDictionary<Guid, TaskCompletionSource> _waiting = new();
@@ -23,6 +24,11 @@ internal sealed class BuildWatch(BuildBell bell, TimeProvider time) : Background
             }
             catch (Exception e) when (e is Npgsql.NpgsqlException or IOException or OperationCanceledException or ObjectDisposedException)
             {
+                if (!stoppingToken.IsCancellationRequested)
+                {
+                    outage.Met("listening for what other instances add", e);
+                }
+
                 await Task.Delay(s_pause, time, stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
         }
@@ -30,6 +36,7 @@ internal sealed class BuildWatch(BuildBell bell, TimeProvider time) : Background
 
     private void Wake((Guid Build, long UpTo)? grown)
     {
+        outage.Over();
         foreach (var build in grown is { } one ? [one.Build] : _waiting.Keys.ToArray())
         {
             if (_waiting.TryRemove(build, out var waiting))

@@ -14,15 +14,15 @@ internal static class LiveEndpoints
     private static readonly TimeSpan s_atLeastEvery = TimeSpan.FromSeconds(20);
 
     public static void MapLive(this IEndpointRouteBuilder app) => app
-        .MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, CancellationToken cancel) =>
+        .MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
             await builds.UpToAsync(id, cancel) is null
                 ? Results.Problem(statusCode: 404, title: "There is no such build.")
-                : Results.ServerSentEvents(Grow(id, http, builds, watch, http.RequestAborted)))
+                : Results.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted)))
         .WithTags("Builds")
         .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");
 
     private static async IAsyncEnumerable<SseItem<Grown>> Grow(
-        Guid id, HttpContext http, BuildLog builds, BuildWatch watch, [EnumeratorCancellation] CancellationToken cancel)
+        Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
     {
         var told = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) ? last : 0;
         while (!cancel.IsCancellationRequested)
@@ -35,7 +35,7 @@ internal static class LiveEndpoints
                 EventId = upTo.ToString(CultureInfo.InvariantCulture),
             };
             told = upTo;
-            await Task.WhenAny(grown, Task.Delay(s_atLeastEvery, cancel));
+            await grown.WaitAsync(s_atLeastEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }
     }
 }

@@ -287,14 +287,12 @@ public static class BalancerOn
                 ("n", Quantity.Count(slots.ToList().IndexOf(next) + 1)), ("clock", Quantity.AtClock(next.AngleDeg!.Value)), ("torque", Quantity.Nm(torqueNm))));
         }
 
-        Check Least(Slot s) => Check.AtLeast($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(c.Step.Id, s.Key)!.Value, limit.Low ?? 0, c.Uncertainty(c.Step.Id, s.Key), Dimension.Torque, limit.SourceWords);
-        Check Most(Slot s) => Check.AtMost($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(c.Step.Id, s.Key)!.Value, limit.High ?? 1e6, c.Uncertainty(c.Step.Id, s.Key), Dimension.Torque, limit.SourceWords);
         var call = Call.Of(
-            [.. slots.SelectMany(s => new[] { Least(s), Most(s) })],
+            [.. slots.SelectMany(s => limit.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(c.Step.Id, s.Key)!.Value, c.Uncertainty(c.Step.Id, s.Key), Dimension.Torque))],
             check => Sentence.Of(
                 check.Verdict == Verdict.Go ? "All of them in their window." : "{value} {where}; the limit is {limit}.",
-                ("value", Quantity.Nm(check.Value)), ("where", Quantity.Word(check.Name["torque ".Length..])), ("limit", Quantity.Nm(check.Limit))))!;
-        return new Judgement(
+                ("value", Quantity.Nm(check.Value)), ("where", Quantity.Word(check.Name["torque ".Length..])), ("limit", Quantity.Nm(check.Limit))));
+        return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
             Sentence.Of(
                 call.Verdict switch
                 {
@@ -574,10 +572,12 @@ public static class BalancerOn
         }
 
         var bolt = c.Sheet.CrankBolt;
-        var window = 100 * Math.Min((bolt.Torque.High ?? double.MaxValue) - bolt.TorqueNm, bolt.TorqueNm - (bolt.Torque.Low ?? 0)) / bolt.TorqueNm;
-        var answer = TorqueTrace.Solve(new TorqueTrace.Request(
-            [.. trace.X.Select((x, i) => new TorqueTrace.AnglePoint(x, trace.Y[i]))], bolt.TorqueNm, Math.Clamp(window, 0.1, 50), bolt.TorqueNm * SnugShare));
-        var call = answer.Call!.Sourced(_ => bolt.Torque.SourceWords);
+        var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * SnugShare);
+        if (answer.Call?.Sourced(_ => bolt.Torque.SourceWords) is not { } call)
+        {
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, answer.Findings.Count > 0 ? answer.Findings[0].Kind : null) switch
@@ -765,18 +765,7 @@ public static class BalancerOn
 
         var reached = WrenchSetting.AtFastenerNm(request, setNm);
         var uncertainty = WrenchSetting.AtFastenerNm(request, set.Instrument?.UncertaintyAt(setNm) ?? 0);
-        var checks = new List<Check>();
-        if (bolt.Torque.Low is { } least)
-        {
-            checks.Add(Check.AtLeast("torque at the bolt", reached, least, uncertainty, Dimension.Torque, bolt.Torque.SourceWords));
-        }
-
-        if (bolt.Torque.High is { } most)
-        {
-            checks.Add(Check.AtMost("torque at the bolt", reached, most, uncertainty, Dimension.Torque, bolt.Torque.SourceWords));
-        }
-
-        checks.AddRange(answer.Call?.Checks ?? []);
+        var checks = bolt.Torque.Checks("torque at the bolt", reached, uncertainty, Dimension.Torque).Concat(answer.Call?.Checks ?? []).ToList();
         var call = Call.Of(checks, check => Sentence.Of(
             (check.Name, check.Verdict) switch
             {
@@ -788,7 +777,12 @@ public static class BalancerOn
             },
             ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1)),
             ("u", new Quantity(check.Uncertainty, check.Dimension, 0.1)),
-            ("limit", new Quantity(check.Limit, check.Dimension, 0.1))))!;
+            ("limit", new Quantity(check.Limit, check.Dimension, 0.1))));
+        if (call is null)
+        {
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
         string template = (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
         {
             (Verdict.Go, _, _) => "Tight. Crank lock out; turn it by hand.",

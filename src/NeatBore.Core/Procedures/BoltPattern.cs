@@ -7,6 +7,8 @@ namespace NeatBore.Core.Procedures;
 /// <summary>Bolts tightened in order and in passes, each pull judged: what every bolted part shares.</summary>
 internal static class BoltPattern
 {
+    private const double NearShare = 0.3;
+
     /// <summary>The bolts of a ring as seen from the front, numbered clockwise from 12 in the builder's view.</summary>
     public static IReadOnlyList<BoltPlace> Ring(int bolts, double circleMm, string group, View view, double? offsetHoleDeg = null) =>
     [
@@ -53,24 +55,24 @@ internal static class BoltPattern
             }
 
             var group = groups.First(g => g.Id == pull.Pass.Group);
-            var window = 100 * Math.Min((group.Torque.High ?? double.MaxValue) - group.TorqueNm, group.TorqueNm - (group.Torque.Low ?? 0)) / group.TorqueNm;
             var last = pull.Pass.Nm >= group.TorqueNm;
             if (c.Trace(step, pull.Key) is { X.Count: >= 20 } trace)
             {
-                var judged = TorqueTrace.Solve(new TorqueTrace.Request(
-                    [.. trace.X.Select((x, i) => new TorqueTrace.AnglePoint(x, trace.Y[i]))], pull.Pass.Nm, Math.Clamp(last ? window : 30, 0.1, 50), pull.Pass.Nm * 0.25));
-                var verdict = judged.Call!.Verdict;
-                checks.Add(new Check($"bolt {pull.Id}, pass {pull.Number}", verdict, judged.FinalNm, pull.Pass.Nm, 0, Side.Lower, Dimension.Torque, group.Torque.SourceWords));
+                // On the way there a pull need only come near; nobody's sheet says how near.
+                var torque = last ? group.Torque : new Limit(pull.Pass.Nm * (1 - NearShare), pull.Pass.Nm * (1 + NearShare), LimitSource.Default);
+                var judged = Held.Pulled(trace, pull.Pass.Nm, torque, pull.Pass.Nm * 0.25);
+                if (judged.Call is not { Verdict: var verdict })
+                {
+                    continue;
+                }
+
+                checks.Add(new Check($"bolt {pull.Id}, pass {pull.Number}", verdict, judged.FinalNm, pull.Pass.Nm, 0, Side.Lower, Dimension.Torque, torque.SourceWords));
                 findings.AddRange(verdict == Verdict.Go ? [] : [$"Bolt {pull.Id}, pass {pull.Number}: {judged.Call.Because}"]);
             }
             else if (last)
             {
                 var u = c.Uncertainty(step, pull.Key);
-                checks.AddRange(new[]
-                {
-                    group.Torque.Low is { } low ? Check.AtLeast($"bolt {pull.Id}, pass {pull.Number}", reached, low, u, Dimension.Torque, group.Torque.SourceWords) : null,
-                    group.Torque.High is { } high ? Check.AtMost($"bolt {pull.Id}, pass {pull.Number}", reached, high, u, Dimension.Torque, group.Torque.SourceWords) : null,
-                }.OfType<Check>());
+                checks.AddRange(group.Torque.Checks($"bolt {pull.Id}, pass {pull.Number}", reached, u, Dimension.Torque));
             }
 
             var at = c.At(step, pull.Key);
@@ -111,7 +113,7 @@ internal static class BoltPattern
             ("u", Quantity.Nm(lead.Uncertainty))));
         if (call is null)
         {
-            return new Judgement(Sentence.Of(done), Answer: plan);
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: plan);
         }
 
         var at0 = call.Checks[0];

@@ -237,7 +237,11 @@ public static class CamBearingSet
             return Prompt.Next(c);
         }
 
-        var call = answer.Call!;
+        if (answer.Call is not { } call)
+        {
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
         var lead = call.Checks[0];
         return new Judgement(
             Sentence.Of(
@@ -267,11 +271,31 @@ public static class CamBearingSet
         }
 
         var (crush, clearance) = (cam.Crush ?? HouseDefaults.ShellCrush, cam.Clearance ?? HouseDefaults.CamClearance);
+        var u = Math.Max(c.Uncertainty("set", "outer"), c.Uncertainty("set", s_across[0]));
+        var bore = s_across.Select(k => c.Number("set", k)!.Value).ToList();
+        var undersize = c.Chosen("shells") == "undersize";
         var answer = ShellClearance.Solve(new ShellClearance.Request(
-            [.. s_across.Select(k => c.Number("set", k)!.Value)], outer, wall, Of(c).JournalMm, cam.Block, cam.Shell, cam.Cam, cam.OperatingC,
-            new ShellClearance.ShellLimits([crush.Low ?? 0, crush.High ?? 1], c.Chosen("shells") == "undersize" ? null : [clearance.Low ?? 0, clearance.High ?? 1]),
-            Math.Max(c.Uncertainty("set", "outer"), c.Uncertainty("set", s_across[0]))));
-        return answer with { Call = answer.Call!.Sourced(k => k.Name == "clearance" ? clearance.SourceWords : crush.SourceWords) };
+            bore, outer, wall, Of(c).JournalMm, cam.Block, cam.Shell, cam.Cam, cam.OperatingC,
+            new ShellClearance.ShellLimits(crush.Ends(), undersize ? null : clearance.Ends()), u));
+        if (crush.Ends() is not null && (undersize || clearance.Ends() is not null))
+        {
+            return answer with { Call = answer.Call!.Sourced(k => k.Name == "clearance" ? clearance.SourceWords : crush.SourceWords) };
+        }
+
+        // Of a limit with one end known, that end is held, as the calculator holds both.
+        var both = u * Math.Sqrt(2);
+        IEnumerable<Check> Half(Limit limit, string name, double least, double most, double uncertainty) => limit.Ends() is not null ? [] :
+        [
+            .. (limit with { High = null }).Checks(name, least, uncertainty),
+            .. (limit with { Low = null }).Checks(name, most, uncertainty),
+        ];
+        List<Check> checks =
+        [
+            .. answer.Call?.Sourced(k => k.Name == "clearance" ? clearance.SourceWords : crush.SourceWords).Checks ?? [],
+            .. Half(crush, "crush", outer - bore.Max(), outer - bore.Min(), both),
+            .. undersize ? [] : Half(clearance, "clearance", bore.Min() - (2 * wall) - Of(c).JournalMm, bore.Max() - (2 * wall) - Of(c).JournalMm, u * Math.Sqrt(6)),
+        ];
+        return answer with { Call = Call.Of(checks, k => Sentence.Of("{name} {value}; {limit} is the limit.", ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001)))) };
     }
 
     private static Judgement JudgeOrder(StepContext c)
@@ -333,11 +357,11 @@ public static class CamBearingSet
             var bore = s_across.Select(k => c.Number("set", k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
             var crush = c.Sheet.Cam!.Crush ?? HouseDefaults.ShellCrush;
             var call = Call.Of(
-                [Check.AtLeast("crush left", again - bore.Max(), crush.Low ?? 0, c.Uncertainty("start", "again") * Math.Sqrt(2), Dimension.Length, crush.SourceWords)],
+                [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty("start", "again") * Math.Sqrt(2))],
                 k => Sentence.Of(
                     k.Verdict == Verdict.LookAgain ? "Second drive: {value} ± {u} of crush is left, too close to {limit} to decide." : "Second drive: {value} of crush is left; {limit} is the least.",
-                    ("value", Quantity.Mm(k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))))!;
-            return new Judgement(
+                    ("value", Quantity.Mm(k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
+            return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
                 Sentence.Of(call.Verdict == Verdict.Go ? "Enough crush left. Drive it again, light blows." : call.Verdict == Verdict.LookAgain ? "Measure the shell again, finer." : "Its crush is spent: a new shell."), call);
         }
 
@@ -515,8 +539,15 @@ public static class CamBearingSet
         {
             var own = bearings.FirstOrDefault(b => next.Key == $"{b.Id}-inside");
             var wanted = c.Sheet.Cam.Clearance ?? HouseDefaults.CamClearance;
-            return own is null ? Prompt.Next(c) : new Judgement(Sentence.Of(
-                "{bearing}: ream to {size}, then measure it.", ("bearing", Quantity.Word(Name(c.Sheet, own.Id))), ("size", Quantity.Mm(own.JournalMm + (((wanted.Low ?? 0) + (wanted.High ?? 0)) / 2), 0.001))));
+            if (own is null)
+            {
+                return Prompt.Next(c);
+            }
+
+            return wanted.Ends() is [var least, var most]
+                ? new Judgement(Sentence.Of(
+                    "{bearing}: ream to {size}, then measure it.", ("bearing", Quantity.Word(Name(c.Sheet, own.Id))), ("size", Quantity.Mm(own.JournalMm + ((least + most) / 2), 0.001))))
+                : new Judgement(Sentence.Of("{bearing}: ream it, then measure it. No limit known: told only.", ("bearing", Quantity.Word(Name(c.Sheet, own.Id)))));
         }
 
         var limit = c.Sheet.Cam.Clearance ?? HouseDefaults.CamClearance;
@@ -525,11 +556,11 @@ public static class CamBearingSet
                 .. bearings.SelectMany(b =>
                 {
                     var (v, u) = (c.Number("ream", $"{b.Id}-inside")!.Value - b.JournalMm, c.Uncertainty("ream", $"{b.Id}-inside"));
-                    return new[] { Check.AtLeast($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, limit.Low ?? 0, u, Dimension.Length, limit.SourceWords), Check.AtMost($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, limit.High ?? 1, u, Dimension.Length, limit.SourceWords) };
+                    return limit.Checks($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, u);
                 }),
             ],
-            k => Sentence.Of(k.Verdict == Verdict.Go ? "Every bearing has its clearance." : "{name} {value}; {limit} is the limit.", ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))))!;
-        return new Judgement(
+            k => Sentence.Of(k.Verdict == Verdict.Go ? "Every bearing has its clearance." : "{name} {value}; {limit} is the limit.", ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
+        return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
             Sentence.Of(call.Verdict switch { Verdict.Go => "Reamed to size. Wash everything again.", Verdict.LookAgain => "Measure that one again, finer.", _ => call.Checks[0].Side == Side.Lower ? "Ream that one on, a little." : "Reamed too far: a new shell there." }),
             call);
     }

@@ -246,11 +246,7 @@ public static class TimingCover
         }
 
         var limit = c.Sheet.Cover!.Rail ?? HouseDefaults.RailStep;
-        IEnumerable<Check> Both(string side, double v) =>
-        [
-            Check.AtMost($"rail, {side} side", v, limit.High ?? 0, c.Uncertainty("rail", "left"), Dimension.Length, limit.SourceWords),
-            Check.AtLeast($"rail, {side} side", v, limit.Low ?? 0, c.Uncertainty("rail", "left"), Dimension.Length, limit.SourceWords),
-        ];
+        IEnumerable<Check> Both(string side, double v) => limit.Checks($"rail, {side} side", v, c.Uncertainty("rail", "left"));
         var call = Call.Of([.. Both("9", left), .. Both("3", right)], k => Sentence.Of(
             k.Verdict switch
             {
@@ -258,8 +254,8 @@ public static class TimingCover
                 Verdict.LookAgain => "The {name} stands {value} ± {u}: too close to {limit} for this gauge to decide.",
                 _ => k.Side == Side.Upper ? "The {name} stands {value} proud; up to {limit} is allowed." : "The {name} stands {value}, below the block; {limit} is allowed.",
             },
-            ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))))!;
-        return new Judgement(
+            ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))));
+        return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
             Sentence.Of(call.Verdict switch
             {
                 Verdict.Go => "The rail is flush. Leave the joint to cure.",

@@ -9,6 +9,10 @@ namespace NeatBore.Gauges.Simulated;
 internal sealed class SimulatedBench(IReadOnlyList<StandIn> gauges)
 {
     private static readonly TimeSpan s_tick = TimeSpan.FromMilliseconds(20);
+
+    /// <summary>For a listener that is held up: a minute.</summary>
+    private const int KeptTicks = 3000;
+
     private readonly Lock _moving = new();
     private readonly ConcurrentDictionary<Channel<string>, byte> _listeners = new();
     private long _ticks;
@@ -26,6 +30,12 @@ internal sealed class SimulatedBench(IReadOnlyList<StandIn> gauges)
                 {
                     foreach (var gauge in gauges.Where(g => _ticks % g.Every == 0))
                     {
+                        // Before what it sends of it.
+                        while (gauge.Marks.TryDequeue(out var mark))
+                        {
+                            lines.Append(GaugeLine.Heard(gauge.Id, mark)).Append('\n');
+                        }
+
                         foreach (var (quantity, value, unit) in gauge.Read(s_tick.TotalSeconds * gauge.Every))
                         {
                             lines.Append(GaugeLine.Write(gauge.Id, quantity, value, unit, gauge.Sequence++)).Append('\n');
@@ -50,7 +60,7 @@ internal sealed class SimulatedBench(IReadOnlyList<StandIn> gauges)
     /// <summary>Serves one listener until it hangs up.</summary>
     public async Task ServeAsync(TcpClient client, CancellationToken cancel)
     {
-        var outgoing = Channel.CreateBounded<string>(new BoundedChannelOptions(100) { FullMode = BoundedChannelFullMode.DropOldest });
+        var outgoing = Channel.CreateBounded<string>(new BoundedChannelOptions(KeptTicks) { FullMode = BoundedChannelFullMode.DropOldest });
         using (client)
         {
             client.NoDelay = true;
@@ -87,7 +97,15 @@ internal sealed class SimulatedBench(IReadOnlyList<StandIn> gauges)
                 {
                     lock (_moving)
                     {
-                        gauges.FirstOrDefault(g => g.Id == id)?.Aim(key, value);
+                        var gauge = gauges.FirstOrDefault(g => g.Id == id);
+                        if (key == "mark")
+                        {
+                            gauge?.Marks.Enqueue(value);
+                        }
+                        else
+                        {
+                            gauge?.Aim(key, value);
+                        }
                     }
                 }
             }

@@ -16,6 +16,9 @@ internal abstract class StandIn(string id, int seed)
     /// <summary>Counts its lines.</summary>
     public long Sequence { get; set; }
 
+    /// <summary>Marks among its aims that it has still to say it has heard.</summary>
+    public Queue<string> Marks { get; } = new();
+
     protected int Seed { get; } = seed;
 
     /// <summary>Sets it up or moves it: one word to another. What it does not know is let pass.</summary>

@@ -13,6 +13,9 @@ namespace NeatBore.Gauges;
 /// <param name="Missed">How many lines of this gauge were lost just before this one.</param>
 public sealed record GaugeSample(string Gauge, string Quantity, Dimension Dimension, double Value, long Sequence, int Missed = 0);
 
+/// <summary>A stand-in has heard all that it was aimed with up to a mark.</summary>
+public sealed record HeardMark(string Gauge, string Mark);
+
 /// <summary>The line protocol: <c>&lt;id&gt; &lt;quantity&gt; &lt;value&gt; &lt;unit&gt; &lt;sequence&gt;</c> and a newline. See docs/formats/gauge-line.md.</summary>
 public static partial class GaugeLine
 {
@@ -84,6 +87,13 @@ public static partial class GaugeLine
         Word().IsMatch(gauge) && Word().IsMatch(key) && Word().IsMatch(value)
             ? $"aim {gauge} {key} {value}"
             : throw new ArgumentException("Each must be one word of 1 to 60 letters, digits and -+./@_ signs.");
+
+    /// <summary>Writes the line by which a stand-in says that it has heard all aims up to a mark; what it sends after it is of that.</summary>
+    public static string Heard(string gauge, string mark) => $"heard {gauge} {mark}";
+
+    /// <summary>Reads such a line; null for any other.</summary>
+    public static HeardMark? ReadHeard(string line) =>
+        line.TrimEnd('\r').Split(' ') is ["heard", var gauge, var mark] && Id().IsMatch(gauge) && Word().IsMatch(mark) ? new HeardMark(gauge, mark) : null;
 
     private static string Shown(string word) => word.Length > 12 ? word[..12] + "…" : word;
 

@@ -8,7 +8,8 @@ namespace NeatBore.Gauges;
 /// <param name="Sample">A value; null where only the line is told of.</param>
 /// <param name="Up">Whether the line is up; null where it has not changed.</param>
 /// <param name="Fault">What was wrong with what came, in words; null for nothing.</param>
-public sealed record GaugeNews(GaugeSample? Sample = null, bool? Up = null, string? Fault = null);
+/// <param name="Heard">What a stand-in has heard; null for any other.</param>
+public sealed record GaugeNews(GaugeSample? Sample = null, bool? Up = null, string? Fault = null, HeardMark? Heard = null);
 
 /// <summary>Keeps a line to one address of gauges: connects, reads, finds what was lost, and connects again for as long as it runs.</summary>
 /// <remarks>What floods the line, sends garbage or half lines is told of and dropped; the values between are kept.</remarks>
@@ -144,6 +145,12 @@ public sealed class GaugeReader(string host, int port, Action<GaugeNews> heard, 
 
     private void Understand(string? line)
     {
+        if (line is not null && GaugeLine.ReadHeard(line) is { } mark)
+        {
+            heard(new GaugeNews(Heard: mark));
+            return;
+        }
+
         GaugeSample? sample = null;
         var fault = line is null ? $"a line must be at most {GaugeLine.Longest} bytes long" : GaugeLine.Read(line, out sample);
         if (sample is null)

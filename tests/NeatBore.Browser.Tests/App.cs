@@ -89,6 +89,15 @@ public class App : IAsyncLifetime
     public Task WorkAsync(string build, IEnumerable<JsonObject> commands) =>
         PostAsync($"/api/builds/{build}/work", new JsonObject { ["by"] = "tomas", ["commands"] = new JsonArray([.. commands]) }.ToJsonString());
 
+    /// <summary>A task that is begun, as it is sent.</summary>
+    public static JsonObject Begun(string kind, string place) => new()
+    {
+        ["do"] = "start-task",
+        ["id"] = Guid.CreateVersion7().ToString(),
+        ["doneAt"] = DateTimeOffset.UtcNow,
+        ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place },
+    };
+
     /// <summary>A reading as it is sent.</summary>
     public static JsonObject Taken(string kind, string place, string step, string item, int round, string slot, string typed) => new()
     {
@@ -192,14 +201,29 @@ public sealed class Builder : IDisposable
             "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", "--lang=en-GB", $"--user-data-dir={_profile}");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         _driver = new ChromeDriver(service, options);
-        _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
-        {
-            ["width"] = width,
-            ["height"] = height,
-            ["deviceScaleFactor"] = 1,
-            ["mobile"] = false,
-        });
+        Size(width, height);
     }
+
+    /// <summary>Another screen, px.</summary>
+    public void Size(int width, int height) => _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
+    {
+        ["width"] = width,
+        ["height"] = height,
+        ["deviceScaleFactor"] = 1,
+        ["mobile"] = false,
+    });
+
+    /// <summary>Runs a script in the page.</summary>
+    public object? Js(string script, params object?[] arguments) => _driver.ExecuteScript(script, arguments);
+
+    /// <summary>Runs a script in each page before its own.</summary>
+    public void BeforeEachPage(string script) => _driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
+
+    /// <summary>Waits until a script in the page answers true.</summary>
+    public void Wait(string script) => Until(() => _driver.ExecuteScript(script) is true, script);
+
+    /// <summary>What stands in each of some elements.</summary>
+    public IReadOnlyList<string> Texts(string css) => [.. _driver.FindElements(By.CssSelector(css)).Select(e => e.Text)];
 
     public void Open(string address) => _driver.Navigate().GoToUrl(address);
 

@@ -55,7 +55,8 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.Tick("key");
         builder.Tick("rubber");
         builder.Tick("unlocked");
-        builder.GoOn("Open the record");
+        builder.BigSays("Next here");
+        builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Balancer off");
         builder.See("Three-slot yoke, long screws");
         builder.See("Round 2: Turned the screw at 4:00");

@@ -115,7 +115,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         Pushes(builder);
         builder.See("The rear seal may go in.");
         builder.IsAccessible();
-        builder.Open($"{app.Address}/builds/{build}/rear-seal/rear-seal");
+        builder.GoOn("Rear seal");
         builder.Read("seal", "RS-92");
         Steps.Ticks(builder, "clean", "flange");
         builder.Read("droop", "0.00");
@@ -195,9 +195,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Arm("Simulated dial");
         Pushes(builder);
         builder.See("Float 0.10 mm.");
-        builder.GoOn("Open the record");
-
-        builder.Open($"{app.Address}/builds/{build}/rear-sleeve/rear-seal");
+        builder.GoOn("Repair sleeve");
         builder.GoOn("Begin: Repair sleeve");
         builder.Read("sleeve", "RSL-84");
         Steps.Ticks(builder, "clean", "way-round");

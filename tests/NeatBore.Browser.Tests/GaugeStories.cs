@@ -16,9 +16,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");
         builder.GoOn("Begin: Balancer off");
         Off(builder, builder.Gauge);
-        builder.GoOn("Open the record");
-
-        builder.Open($"{app.Address}/builds/{build}/balancer-inspect/balancer");
+        builder.GoOn("Inspection");
         builder.GoOn("Begin: Inspection");
         builder.Tick("clean");
         builder.IsAccessible();
@@ -60,7 +58,8 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Picture("bench-tree");
         builder.GoOn("Say why, go on");
         builder.Find("//textarea").SendKeys("New mark cut, old one defaced" + Keys.Enter);
-        builder.GoOn("Open the record");
+        builder.BigSays("Next here");
+        builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Skin only, pressed with a thumb");
 
         // A second screen follows by itself.
@@ -324,7 +323,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("It is off.");
         builder.GoOn("Kept together");
         Steps.Ticks(builder, "key", "rubber", "unlocked");
-        builder.BigSays("Open the record");
+        builder.BigSays("Next here");
     }
 
     private static void Sweep(Builder builder)

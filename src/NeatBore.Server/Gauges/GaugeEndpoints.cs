@@ -17,7 +17,6 @@ public sealed record Aimed(long After);
 internal static class GaugeEndpoints
 {
     private const int MostAims = 20;
-    private static readonly TimeSpan s_heard = TimeSpan.FromMilliseconds(60);
     private static readonly TimeSpan s_gathered = TimeSpan.FromMilliseconds(40);
 
     // A line that says nothing for long is cut by what stands between.
@@ -83,14 +82,7 @@ internal static class GaugeEndpoints
         }
 
         faults.ThrowIfAny();
-        foreach (var (key, value) in request.Set)
-        {
-            hub.Aim(gauge, key, value);
-        }
-
-        // It has heard of it within a few of its own ticks.
-        await Task.Delay(s_heard, cancel);
-        return Results.Ok(new Aimed(hub.Count));
+        return Results.Ok(new Aimed(await hub.AimAsync(gauge, request.Set, cancel)));
     }
 
     private static bool IsWord(string gauge, string key, string value)

@@ -25,6 +25,7 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
     /// <summary>Of each gauge: more than half a minute of the quickest.</summary>
     private const int Kept = 4_000;
     private static readonly TimeSpan s_lookAgain = TimeSpan.FromSeconds(10);
+    private static readonly TimeSpan s_mostWait = TimeSpan.FromSeconds(5);
 
     private readonly string _standIns = configuration["gauges"] ?? $"127.0.0.1:{configuration.GetValue("port", 5317) + 2}";
     private readonly ConcurrentDictionary<string, GaugeReader> _readers = new(StringComparer.Ordinal);
@@ -33,7 +34,9 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
     private readonly Lock _sync = new();
     private TaskCompletionSource _news = new(TaskCreationOptions.RunContinuationsAsynchronously);
     private IReadOnlyDictionary<string, string> _addresses = new Dictionary<string, string>();
+    private readonly ConcurrentDictionary<string, TaskCompletionSource<long>> _marks = new(StringComparer.Ordinal);
     private long _count;
+    private long _marked;
 
     /// <summary>The line of every instrument that has one.</summary>
     public IReadOnlyList<GaugeLineState> Lines => [.. _lines.Values.OrderBy(l => l.Gauge, StringComparer.Ordinal)];
@@ -53,13 +56,35 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
     /// <summary>Whether an instrument is one of the stand-ins, and so may be aimed.</summary>
     public bool CanAim(string gauge) => _addresses.GetValueOrDefault(gauge) == _standIns;
 
-    /// <summary>Aims a stand-in.</summary>
-    public void Aim(string gauge, string key, string value)
+    /// <summary>Aims a stand-in, and waits until it has heard.</summary>
+    /// <returns>The number of the last value that may still be from before it.</returns>
+    public async Task<long> AimAsync(string gauge, IReadOnlyDictionary<string, string> set, CancellationToken cancel)
     {
         if (_readers.TryGetValue(_standIns, out var reader))
         {
-            reader.Send(GaugeLine.Aim(gauge, key, value));
+            var mark = $"{Interlocked.Increment(ref _marked)}";
+            var heard = _marks[mark] = new TaskCompletionSource<long>(TaskCreationOptions.RunContinuationsAsynchronously);
+            foreach (var (key, value) in set)
+            {
+                reader.Send(GaugeLine.Aim(gauge, key, value));
+            }
+
+            reader.Send(GaugeLine.Aim(gauge, "mark", mark));
+            try
+            {
+                return await heard.Task.WaitAsync(s_mostWait, time, cancel);
+            }
+            catch (TimeoutException)
+            {
+                // Off its line; the line says so.
+            }
+            finally
+            {
+                _marks.TryRemove(mark, out _);
+            }
         }
+
+        return Count;
     }
 
     /// <summary>What came after a value, as far as it is still kept, the number of the newest, and what completes when there is more.</summary>
@@ -146,6 +171,11 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
                 // Kept before it is counted, so that whoever hears of the number finds the value.
                 _newest.GetOrAdd(sample.Gauge, _ => new SampleRing(Kept)).Add(_count + 1, sample);
                 _count++;
+            }
+
+            if (news.Heard is { } heard && _marks.TryRemove(heard.Mark, out var aimed))
+            {
+                aimed.SetResult(_count);
             }
 
             if (news.Up is not null || news.Fault is not null)

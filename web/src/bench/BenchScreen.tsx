@@ -32,7 +32,8 @@ export function BenchScreen() {
   const at = bench.view?.state.at;
   // A build that is under way opens where the work stands.
   if (kind === '' && at) return <Navigate replace to={addressOf(build, at)} />;
-  if (!bench.view || !sheet || bench.line === 'gone' || bench.line === 'unreadable')
+  // Nobody's work is sent before it is known who is at the bench.
+  if (!bench.view || !sheet || bench.me === '' || bench.line === 'gone' || bench.line === 'unreadable')
     return <Missing bench={bench} build={build} />;
   const here = bench.view.state.places.find((p) =>
     p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
@@ -194,6 +195,14 @@ function NotBegun({
           {beginning
             ? 'This task is kept on this tablet and begins when the line is back.'
             : 'What can be begun is shown as it was last known.'}
+        </p>
+      )}
+      {bench.refused && (
+        <p
+          role="alert"
+          className="max-w-[34em] bg-white px-4 py-2 font-read text-title font-semibold text-stop"
+        >
+          {bench.refused}
         </p>
       )}
       {beginning && (

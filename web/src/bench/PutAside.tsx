@@ -33,7 +33,17 @@ export const asideAt = (bench: Bench, task: TaskState, step: StepState): readonl
   });
 
 /** What the server broke on, with the two things that can be done about it. What belongs to it waits. */
-export function PutAside({ bench, task, step }: { bench: Bench; task: TaskState; step: StepState }) {
+export function PutAside({
+  bench,
+  task,
+  step,
+  onDone,
+}: {
+  bench: Bench;
+  task: TaskState;
+  step: StepState;
+  onDone: () => void;
+}) {
   const look = 'min-h-11 border-2 border-ink px-3 text-base font-bold';
   return asideAt(bench, task, step).map((entry) => {
     const words = wordsOf(entry, step);
@@ -45,7 +55,10 @@ export function PutAside({ bench, task, step }: { bench: Bench; task: TaskState;
         <button
           type="button"
           className={`${look} bg-ink text-on-ink`}
-          onClick={() => bench.sendAgain(entry.command.id)}
+          onClick={() => {
+            bench.sendAgain(entry.command.id);
+            onDone();
+          }}
         >
           Send again
           <span className="sr-only">: {words}</span>
@@ -53,7 +66,10 @@ export function PutAside({ bench, task, step }: { bench: Bench; task: TaskState;
         <button
           type="button"
           className={`${look} bg-page`}
-          onClick={() => bench.strikeAside(entry.command.id)}
+          onClick={() => {
+            bench.strikeAside(entry.command.id);
+            onDone();
+          }}
         >
           Strike
           <span className="sr-only">: {words}</span>

@@ -384,6 +384,10 @@ export function TaskBench({
     if (to) pick(to);
   };
 
+  // What was pressed is gone then, and the hand goes back to the part.
+  const toHand = () =>
+    requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
+
   const shelf = (
     <GaugeShelf
       bench={bench}
@@ -410,8 +414,7 @@ export function TaskBench({
       }
       onArm={(id) => {
         if (inHand?.instrument) setArmed({ ...armed, [inHand.instrument]: id });
-        // The hand goes back to the part.
-        requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
+        toHand();
       }}
       onGoOn={goOn}
       onRubOut={lastTaken ? rubOut : undefined}
@@ -432,7 +435,7 @@ export function TaskBench({
         send({ do: 'choose', task: task.ref, choice, option });
         // What is asked for follows from the choice; the hand begins with the first of it.
         setFocused(null);
-        requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
+        toHand();
       }}
       places={scene.choice}
     />
@@ -440,8 +443,16 @@ export function TaskBench({
 
   const also = (
     <>
-      <PutAside bench={bench} task={task} step={step} />
-      {clockOff !== null && <ClockOff seconds={clockOff} onSeen={typed.clockSeen} />}
+      <PutAside bench={bench} task={task} step={step} onDone={toHand} />
+      {clockOff !== null && (
+        <ClockOff
+          seconds={clockOff}
+          onSeen={() => {
+            typed.clockSeen();
+            toHand();
+          }}
+        />
+      )}
     </>
   );
 

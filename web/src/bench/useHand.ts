@@ -50,6 +50,8 @@ const baseUnit: Partial<Record<string, string>> = {
 const standsStillFor = 1200;
 /** A wrench that clicked is let go at once. */
 const pullStandsStillFor = 500;
+/** So many lines that stand still: what is held up on its way has not stopped. */
+const stillLines = 15;
 const atMost = 20_000;
 
 /** Records one quantity against another as they come, and stops by itself when nothing moves any more. */
@@ -91,6 +93,7 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
     if (state !== 'running' || line === null) return undefined;
     const kept = columns.current;
     let along: number | undefined;
+    let still = 0;
     kept.at = performance.now();
     const silence = line.hear((sample) => {
       kept.missed += sample.missed ?? 0;
@@ -98,7 +101,11 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
       if (sample.quantity !== y || along === undefined) return;
       const last = kept.x[kept.x.length - 1];
       // What stands still is not recorded again and again.
-      if (last !== undefined && Math.abs(along - last) < 0.015) return;
+      if (last !== undefined && Math.abs(along - last) < 0.015) {
+        still++;
+        return;
+      }
+      still = 0;
       kept.at = performance.now();
       if (kept.x.length < atMost) {
         kept.x.push(along);
@@ -109,6 +116,7 @@ function useRecorder(line: GaugeLine | null, x: string, y: string, place: string
       show();
       if (
         kept.x.length > 3 &&
+        still >= stillLines &&
         performance.now() - kept.at > (y === 'torque' ? pullStandsStillFor : standsStillFor)
       )
         stop();

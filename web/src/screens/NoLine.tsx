@@ -15,15 +15,17 @@ const at = (ms: number): string =>
 /** Says at once that there is no line, and how old what is shown is. */
 export function NoLine({ of, what }: { of: UseQueryResult[]; what: string }) {
   if (problemOf(...of) === null) return null;
-  const known = of.every((q) => q.data !== undefined);
-  const old = Math.min(...of.map((q) => q.dataUpdatedAt));
+  // The first is what the screen is about.
+  const main = of[0]!;
   return (
     <p
       role="alert"
       className="border-b-2 border-ink bg-paper px-5 py-3 font-read text-title font-semibold text-stop"
     >
       No line to the record. It is tried again by itself.{' '}
-      {known ? `${what} as it was at ${at(old)}.` : `${what}: nothing is known of it here yet.`}
+      {main.data !== undefined
+        ? `${what} as it was at ${at(main.dataUpdatedAt)}.`
+        : `${what}: nothing is known of it here yet.`}
     </p>
   );
 }

@@ -1,0 +1,159 @@
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>What was typed, when the bench is left, the line is gone, or the server breaks on it.</summary>
+public sealed class LineStories(App app) : IClassFixture<App>
+{
+    private async Task<(string Build, string Address)> BegunAsync(string number)
+    {
+        var build = await app.BuildAsync(number);
+        await app.WorkAsync(build, [App.Begun("balancer-on", "balancer")]);
+        return (build, $"{app.Address}/builds/{build}/balancer-on/balancer");
+    }
+
+    [Fact]
+    public async Task What_was_typed_odd_or_half_way_is_there_when_the_bench_is_come_back_to()
+    {
+        var (build, address) = await BegunAsync("030");
+        using var builder = new Builder();
+        builder.Open(address);
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("balancer", "HB-21"), ("bolt", "B-7, new")])
+        {
+            builder.Read(place, value);
+        }
+
+        Steps.Ticks(builder, "nose", "bore", "thread", "clean");
+        builder.Read("s1-0", "34 in");
+        // Left before the question is looked at, the way the app's own links go.
+        builder.Click("//a[contains(., 'Today')]");
+        builder.See("Build 030");
+        builder.Click($"//a[contains(@href, '{build}/balancer-on')]");
+        builder.See("863.600 mm was understood");
+        builder.WaitForPlace("s1-0");
+        builder.Press(Keys.Enter);
+        builder.WaitForPlace("s1-90");
+
+        builder.Press("34.0");
+        builder.Open(address);
+        builder.WaitForPlace("s1-90");
+        builder.Press("22", Keys.Enter);
+        builder.See("34.022 mm was understood");
+        builder.Press(Keys.Enter);
+        builder.See("2 of 7 taken");
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
+        Assert.Equal(["34 in", "34.022"], slots.Take(2).Select(s => (string)s!["readings"]![0]!["typed"]!));
+        Assert.True((bool)slots[0]!["readings"]![0]!["oddConfirmed"]!);
+    }
+
+    [Fact]
+    public async Task What_the_server_breaks_on_stands_on_its_step_and_the_rest_goes_on()
+    {
+        var (build, address) = await BegunAsync("031");
+        using var builder = new Builder();
+        builder.Open(address);
+        builder.WaitForPlace("balancer");
+        // The server itself is made to break on this one word.
+        builder.Js("""
+            const real = window.fetch;
+            window.breaks = true;
+            window.fetch = (path, init) => window.breaks && String(init?.body).includes('HB-666')
+              ? Promise.resolve(new Response('{"title":"Something in Neat Bore broke."}', { status: 500 }))
+              : real(path, init);
+            """);
+        builder.Read("balancer", "HB-666");
+        builder.Read("bolt", "B-7, new");
+        builder.See("Balancer, “HB-666”: not in the record. The server broke on it twice.");
+        builder.IsAccessible();
+        Assert.Equal(2, (long)(await app.StateAsync(build))["upToSeq"]!);
+
+        builder.Js("window.breaks = false");
+        builder.Click("//button[starts-with(., 'Send again')]");
+        builder.SeeNot("not in the record");
+        builder.See("2 of 6 taken");
+        builder.SeeNot("waiting");
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]!.AsArray();
+        Assert.Equal(["HB-666", "B-7, new"], slots.Take(2).Select(s => (string)s!["readings"]![0]!["typed"]!));
+    }
+
+    [Fact]
+    public async Task A_tablet_whose_clock_is_years_off_is_told_so_once()
+    {
+        var (build, address) = await BegunAsync("032");
+        using var builder = new Builder();
+        builder.BeforeEachPage("const Real = Date; Date = class extends Real { constructor(...a) { if (a.length) super(...a); else super(Real.now() + 3 * 365.25 * 864e5); } };");
+        builder.Open(address);
+        builder.Read("balancer", "HB-21");
+        builder.See("This tablet’s clock is 3 years ahead.");
+        builder.Click("//button[.='Seen']");
+        builder.SeeNot("This tablet’s clock");
+        builder.Read("bolt", "B-7, new");
+        builder.See("2 of 6 taken");
+        builder.SeeNot("This tablet’s clock");
+        var done = (DateTimeOffset)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["doneAt"]!;
+        Assert.True(done < DateTimeOffset.UtcNow.AddMinutes(1));
+    }
+
+    [Fact]
+    public async Task Without_a_line_each_screen_says_so_and_shows_the_last_it_knew()
+    {
+        var build = await app.BuildAsync("033");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/crib");
+        builder.See(" tools");
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.See("Begin: Balancer on");
+        builder.Open(app.Address);
+        builder.See("Build 033");
+        // Kept a moment after it was fetched.
+        builder.Wait("return new Promise((done) => { const r = indexedDB.open('keyval-store'); r.onsuccess = () => { const q = r.result.transaction('keyval').objectStore('keyval').get('known'); q.onsuccess = () => done(String(q.result).includes('033')); }; })");
+        App.Cluster("stop", "immediate");
+        try
+        {
+            builder.Open(app.Address);
+            builder.See("No line to the record.");
+            builder.See("The bench as it was at");
+            builder.See("Build 033");
+            builder.Open($"{app.Address}/crib");
+            builder.See("The crib as it was at");
+            builder.SeeNot("0 tools");
+            builder.Open($"{app.Address}/builds/{build}");
+            builder.See("No line to the record");
+        }
+        finally
+        {
+            App.Cluster("start");
+        }
+
+        builder.Open(app.Address);
+        builder.See("Build 033");
+        builder.SeeNot("No line to the record.");
+    }
+
+    [Fact]
+    public async Task A_task_begun_without_a_line_says_so_and_what_is_typed_meanwhile_goes_to_its_first_place()
+    {
+        var build = await app.BuildAsync("034");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.See("Begin: Balancer on");
+        App.Cluster("stop", "immediate");
+        try
+        {
+            builder.GoOn("Begin: Balancer on");
+            builder.See("This task is kept on this tablet and begins when the line is back.");
+            builder.Press("HB-21");
+            builder.IsAccessible();
+        }
+        finally
+        {
+            App.Cluster("start");
+        }
+
+        builder.WaitForPlace("balancer");
+        builder.Press(Keys.Enter);
+        builder.See("1 of 6 taken");
+        Assert.Equal("HB-21", (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!);
+    }
+}

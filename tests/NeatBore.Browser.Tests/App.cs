@@ -170,6 +170,13 @@ public class GaugedApp : App
         _gauges.Dispose();
     }
 
+    /// <summary>Holds all of them up in mid-word, or lets them go on.</summary>
+    public void HoldUpGauges(bool held)
+    {
+        using var signal = Process.Start("kill", [held ? "-STOP" : "-CONT", $"{_gauges!.Id}"]);
+        signal.WaitForExit();
+    }
+
     public override async ValueTask DisposeAsync()
     {
         GC.SuppressFinalize(this);

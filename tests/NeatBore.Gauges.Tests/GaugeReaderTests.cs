@@ -31,6 +31,20 @@ public sealed class GaugeReaderTests : IDisposable
     }
 
     [Fact]
+    public async Task What_a_stand_in_has_heard_is_told_between_the_values_in_its_place()
+    {
+        using var gauge = await AcceptAsync();
+        await SayAsync(gauge, "mic length 34.020 mm 1\nheard mic 17\nmic length 35 mm 2\nheard MIC 18\n");
+        var told = new List<GaugeNews>();
+        while (told.All(n => n.Fault is null))
+        {
+            told.Add(await _news.Reader.ReadAsync(_stop.Token));
+        }
+
+        Assert.Equal(["34.02", "mic 17", "35"], told.Where(n => n.Sample is not null || n.Heard is not null).Select(n => n.Heard is { } h ? $"{h.Gauge} {h.Mark}" : $"{n.Sample!.Value}"));
+    }
+
+    [Fact]
     public async Task Garbage_half_lines_and_other_units_are_told_of_and_the_values_between_are_kept()
     {
         using var gauge = await AcceptAsync();

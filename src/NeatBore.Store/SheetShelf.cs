@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using Dapper;
 using NeatBore.Core;
@@ -8,13 +9,26 @@ namespace NeatBore.Store;
 /// <summary>Engine sheets in all their versions. A version is never changed once it is in.</summary>
 public sealed class SheetShelf(Database database)
 {
+    // A version never changes, so what was read once is read for good.
+    private readonly ConcurrentDictionary<SheetRef, EngineSheet?> _read = new();
+
     /// <summary>Every version of every sheet that this version of Neat Bore can read.</summary>
     public async Task<IReadOnlyDictionary<SheetRef, EngineSheet>> AllAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var bodies = await connection.QueryAsync<string>(new CommandDefinition(
-            "select body::text from sheet_version order by id, version", cancellationToken: cancel));
-        return bodies.Select(Read).OfType<EngineSheet>().ToDictionary(s => s.Ref);
+        var refs = (await connection.QueryAsync<SheetRef>(new CommandDefinition(
+            "select id, version from sheet_version order by id, version", cancellationToken: cancel))).ToList();
+        if (refs.Exists(r => !_read.ContainsKey(r)))
+        {
+            var rows = await connection.QueryAsync<(string Id, int Version, string Body)>(new CommandDefinition(
+                "select id, version, body::text from sheet_version", cancellationToken: cancel));
+            foreach (var (id, version, body) in rows)
+            {
+                _read.TryAdd(new SheetRef(id, version), Read(body));
+            }
+        }
+
+        return refs.Where(r => _read.GetValueOrDefault(r) is not null).ToDictionary(r => r, r => _read[r]!);
     }
 
     /// <summary>Sheet versions as they stand, for what can't be read.</summary>

@@ -378,6 +378,7 @@ public sealed class Builder : IDisposable
     public void GoOn(string words)
     {
         Until(() => _driver.SwitchTo().ActiveElement().Text.Contains(words, StringComparison.Ordinal), $"the keyboard on “{words}”");
+        Assert.True(Js("const e = document.activeElement; return e.scrollHeight <= e.clientHeight + 1 && e.scrollWidth <= e.clientWidth + 1") is true, $"“{words}” is cut off");
         Press(Keys.Enter);
     }
 

@@ -54,6 +54,11 @@ public class BalancerDesignTests
         Assert.Equal((Verdict.Stop, "Pull that one again to 62.0 N·m."), (on.Step("flange-bolts").Now.Call!.Verdict, on.Says("flange-bolts")));
         Assert.Equal("48.0 N·m at 10:00; the limit is 57.0 N·m.", on.Step("flange-bolts").Now.Call!.Because);
         Assert.Equal(StepStatus.Blocked, on.Step("turn").Status);
+
+        on.Again("flange-bolts").TakeAll("flange-bolts", "62", "62", "75", "61", "62", "62");
+        var over = on.Step("flange-bolts").Now.Call!.Checks[0];
+        Assert.Equal((Verdict.Stop, Side.Upper, 75), (over.Verdict, over.Side, over.Value));
+        Assert.Equal("Over-tightened. Take that one out, look at its thread, fit a new one.", on.Says("flange-bolts"));
     }
 
     [Fact]

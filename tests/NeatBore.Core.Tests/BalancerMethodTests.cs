@@ -34,6 +34,8 @@ public class BalancerMethodTests
         var bench = new Workbench().Measured().Choose("method", "warm").TakeAll("method", "16").TakeAll("dress").TakeAll("tool");
         // The wanted clearance asks for more than 105 °C less what the oven may be off.
         Assert.Equal("Oven at 100 °C. It won’t slide home: draw it, without a pause.", bench.Says("method"));
+        var planned = bench.Step("method").Now.Call!.Checks.Single(k => k.Name == "hub temperature");
+        Assert.Equal((100, 105, 5), (planned.Value, planned.Limit, planned.Uncertainty));
         Assert.Equal("It goes on cold.", new Workbench().Measured().Says("warm"));
 
         bench.Take("warm", "soaked").Take("warm", "hub", "100");

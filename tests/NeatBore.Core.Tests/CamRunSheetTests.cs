@@ -31,6 +31,21 @@ public class CamRunSheetTests
         return bench.Take("order", "tool", "cb-1");
     }
 
+    /// <summary>Drives the bearing in hand all the way, as it should go.</summary>
+    private static void Home(Workbench bench)
+    {
+        bench.TakeAll("start").TakeAll("bite", "in-line", "yes");
+        foreach (var step in (string[])["look", "seat"])
+        {
+            foreach (var passage in s_six.Cam!.Bearings.Single(b => b.Id == bench.Item).Passages)
+            {
+                bench.See(step, passage.Id, 0, step == "look" ? -1.4 : 0);
+            }
+
+            bench.TakeAll(step, step == "look" ? "yes" : "1.0", "1.0", "1.0", "1.0");
+        }
+    }
+
     private static string[] Sizes(CamBearingSheet b)
     {
         string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
@@ -113,19 +128,7 @@ public class CamRunSheetTests
         foreach (var id in (string[])["cam-7", "cam-6"])
         {
             bench.Item = id;
-            bench.TakeAll("start").TakeAll("bite", "in-line", "yes");
-            foreach (var passage in s_six.Cam!.Bearings.Single(b => b.Id == id).Passages)
-            {
-                bench.See("look", passage.Id, 0, -1.4);
-            }
-
-            bench.Take("look", "turns", "yes");
-            foreach (var passage in s_six.Cam.Bearings.Single(b => b.Id == id).Passages)
-            {
-                bench.See("seat", passage.Id, 0, 0);
-            }
-
-            bench.TakeAll("seat", "1.0");
+            Home(bench);
         }
 
         bench.Item = "cam-5";

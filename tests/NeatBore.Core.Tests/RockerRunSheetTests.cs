@@ -85,7 +85,12 @@ public class RockerRunSheetTests
     {
         var bench = Stacked();
         bench.Item = "rocker-2";
-        bench.Pick("out", "came", "caged").TakeAll("out", "32");
+        bench.Pick("out", "came", "caged");
+        var count = bench.Step("out");
+        Assert.Equal(
+            ["must be a whole number: it is a count"],
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), "31.5"))["typed"]);
+        bench.TakeAll("out", "32");
         Assert.Equal("Find 2 needles: in the head, the valley, the sump. They go through the engine.", bench.Says("out"));
         Assert.NotNull(bench.Step("body").BlockedBy);
         Assert.Equal(("out", "rocker-2"), (bench.Task.Next!.Step, bench.Task.Next.Item));

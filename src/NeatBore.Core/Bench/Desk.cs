@@ -269,7 +269,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
     }
 
     /// <summary>Outside what the part could be, or ten or more times away from the others like it at this step.</summary>
-    private static Sentence? Odd(Slot slot, double value, IReadOnlyList<SlotState> slots)
+    internal static Sentence? Odd(Slot slot, double value, IReadOnlyList<SlotState> slots)
     {
         Quantity Shown(double v) => new(v, slot.Dimension, slot.Resolution);
         Quantity Roughly(double v, Band part) => new(v, slot.Dimension, Math.Max(slot.Resolution, (part.High - part.Low) / 20));

@@ -174,7 +174,7 @@ public class BenchTests
         bench.Log[at] = bench.Log[at] with { Event = called with { Judgement = called.Judgement with { Call = called.Judgement.Call! with { Verdict = Verdict.Decide } }, CalculatorVersion = "0" } };
         bench.Forget();
         Assert.True(bench.Step("fit").Differs);
-        Assert.Equal((Verdict.Decide, Verdict.Go), (bench.Step("fit").Calls[0].Judgement.Call!.Verdict, bench.Step("fit").Now.Call!.Verdict));
+        Assert.Equal((Verdict.Decide, Verdict.Go), (bench.Step("fit").Now.Call!.Verdict, bench.Step("fit").Otherwise!.Call!.Verdict));
     }
 
     [Fact]

@@ -82,10 +82,18 @@ public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
 
 /// <summary>A call as it was given, with what was decided on it.</summary>
 public sealed record CallState(
-    Guid Id, int Round, Judgement Judgement, string CalculatorVersion, DateTimeOffset DoneAt, Release? Release);
+    Guid Id, int Round, Judgement Judgement, string CalculatorVersion, DateTimeOffset DoneAt, Release? Release)
+{
+    /// <summary>Its place in the log.</summary>
+    internal long Seq { get; init; }
+}
 
 /// <summary>A decision or an opened gate, with its reason.</summary>
-public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt);
+public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt)
+{
+    /// <summary>What its call stood on; null in logs from before that was kept.</summary>
+    internal Footing? StoodOn { get; init; }
+}
 
 /// <summary>One go at a step's readings.</summary>
 public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotState> Slots);
@@ -110,9 +118,9 @@ public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyLi
 /// <param name="Passed">Whether it lets the next step go on.</param>
 /// <param name="BlockedBy">What has to be done first.</param>
 /// <param name="Rounds">All rounds, the newest last.</param>
-/// <param name="Now">What it says as it is worked out now.</param>
+/// <param name="Now">What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out now.</param>
 /// <param name="Calls">Every call that was given, oldest first.</param>
-/// <param name="Differs">Whether today's calculators would not say what was last said.</param>
+/// <param name="Differs">Whether what was last said is not what it would say now.</param>
 /// <param name="Notes">Notes on it.</param>
 /// <param name="Photos">Photos on it.</param>
 /// <param name="MeasuredAt">The steps whose readings it stands on, itself first where it has any.</param>
@@ -136,6 +144,12 @@ public sealed record StepState(
 {
     /// <summary>The number of the newest round, from 1.</summary>
     public int Round => Rounds[^1].Round;
+
+    /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
+    public Judgement? Otherwise { get; init; }
+
+    /// <summary>What it says stands on; null where nothing is judged.</summary>
+    internal Footing? Footing { get; init; }
 }
 
 /// <summary>A task as it stands.</summary>

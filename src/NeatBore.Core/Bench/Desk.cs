@@ -50,6 +50,12 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         List<LogEntry> grown = [.. log];
         void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, storedAt, by, e));
 
+        // A call that is decided on is in the log, also where an older version gave none.
+        if (command is Decide or OpenGate && Unsaid(command, before) is { } unsaid)
+        {
+            Append(CallOf(command, unsaid));
+        }
+
         Append(EventOf(command, before, log, by) with { SaidAt = saidAt, Words = words });
         foreach (var renewed in Renewed(command, before))
         {
@@ -57,10 +63,10 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         var after = Foreseen(grown);
-        foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(NeedsCalling))
+        var stood = before.Tasks.SelectMany(t => t.Steps).ToDictionary(s => s.Ref);
+        foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(s => NeedsCalling(s, stood.GetValueOrDefault(s.Ref))))
         {
-            Append(new Called(
-                Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion));
+            Append(CallOf(command, step));
         }
 
         return grown[log.Count..];
@@ -94,9 +100,18 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             .Select(s => new RoundBegan(Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"), round.DoneAt, s.Ref, s.Round + 1, round.Because.Trim()));
     }
 
-    /// <summary>A call is kept when it is first given, and again whenever it is no longer the same.</summary>
-    private static bool NeedsCalling(StepState step) =>
-        step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut) && (step.Calls.Count == 0 || step.Differs);
+    private static Called CallOf(Command command, StepState step) => new(
+        Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion);
+
+    private static StepState? Unsaid(Command command, BuildState state) =>
+        state.Tasks.SelectMany(t => t.Steps).FirstOrDefault(s => s.Ref == (command as Decide)?.Step || s.Ref == (command as OpenGate)?.Step) is { Calls.Count: 0, BlockedBy: null, Now.Call: not null } step ? step : null;
+
+    /// <summary>A call is kept when it is first given, and again whenever what was done here has changed it; what a new version would say of the same is not said by itself.</summary>
+    private static bool NeedsCalling(StepState step, StepState? before) =>
+        IsOpen(step) && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null))
+        && !(before is not null && IsOpen(before) && Evaluation.SaysTheSame(before.Now, step.Now));
+
+    private static bool IsOpen(StepState step) => step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut);
 
     /// <summary>An id that follows from the command's, so that taking a command twice can't make two events of one.</summary>
     private static Guid Derived(Guid command, string what)
@@ -116,9 +131,9 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         BeginRound round => new RoundBegan(
             round.Id, round.DoneAt, round.Step, Unblocked(state, round.Step).Round + 1, Reason(round.Because, "because")),
         Decide decide => new Decided(
-            decide.Id, decide.DoneAt, decide.Step, Releasable(state, decide.Step, Verdict.Decide), Reason(decide.Because, "because")),
+            decide.Id, decide.DoneAt, decide.Step, Releasable(decide, state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).Footing),
         OpenGate open => by.Role == Role.Lead
-            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(state, open.Step, Verdict.Stop), Reason(open.Because, "because"))
+            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(open, state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).Footing)
             : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
         Attach attach => Photo(attach, state),
         Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
@@ -312,10 +327,10 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         return new Struck(strike.Id, strike.DoneAt, strike.Reading, strike.Because);
     }
 
-    private static Guid Releasable(BuildState state, StepRef at, Verdict most)
+    private static Guid Releasable(Command command, BuildState state, StepRef at, Verdict most)
     {
         var step = Unblocked(state, at);
-        if (step.Now.Call is not { } call || step.Calls.Count == 0)
+        if (step.Now.Call is not { } call)
         {
             throw new UnusableInputException("step", $"“{step.Title}” has no call to decide on yet");
         }
@@ -326,7 +341,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         return call.Verdict <= most
-            ? step.Calls[^1].Id
+            ? (step.Calls.Count > 0 ? step.Calls[^1].Id : CallOf(command, step).Id)
             : throw new UnusableInputException("step", $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason");
     }
 

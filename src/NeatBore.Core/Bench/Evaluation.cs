@@ -114,7 +114,7 @@ public static class Evaluation
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
         var steps = new List<StepState>();
-        var known = new Dictionary<string, object?>(StringComparer.Ordinal);
+        var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
         string? gate = null;
         for (var at = 0; at < procedure.Steps.Count;)
         {
@@ -133,7 +133,7 @@ public static class Evaluation
                 var own = gate;
                 foreach (var step in together)
                 {
-                    var state = StepOf(step, new StepRef(started.Task, step.Id, item), ContextOf(step, item), journal, steps, own);
+                    var state = StepOf(step, new StepRef(started.Task, step.Id, item), ContextOf(step, item), journal, steps, own, started.Sheet, chosen);
                     steps.Add(state);
                     if (state.Gate is not null && !state.Passed)
                     {
@@ -196,7 +196,7 @@ public static class Evaluation
     };
 
     private static StepState StepOf(
-        Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate)
+        Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate, SheetRef sheet, IReadOnlyDictionary<string, string> chosen)
     {
         var left = step.When(context);
         if (left.Because is { } because)
@@ -218,19 +218,33 @@ public static class Evaluation
         var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
         var calls = journal.Calls(at);
         var given = calls.Count > 0 ? calls[^1] : null;
+        // What was said stays said while nothing that it looks at has changed, whatever today's code would make of it.
+        foreach (var own in slots.Where(s => s.Required))
+        {
+            context.Looked.AtSlot(at.Step, at.Item, own.Key);
+        }
+
         var differs = given is not null && now.Call is not null && !SaysTheSame(given.Judgement, now);
-        var holds = given?.Release is not null && !differs;
-        var passed = blockedBy is null && complete && (now.Call is null ? slots.Count > 0 : now.Call.Verdict == Verdict.Go || holds);
+        var otherwise = differs && conflict is null && !journal.ChangedSince(context.Looked, given!.Seq) ? now : null;
+        var says = otherwise is null ? now : given!.Judgement;
+        var holds = given?.Release is { } release && (release.StoodOn is { } stoodOn ? journal.Stands(stoodOn) : !differs || otherwise is not null);
+        var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
+        complete |= was || (holds && given!.Release!.StoodOn is { Complete: true });
+        var passed = blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
         var status = blockedBy is not null ? StepStatus.Blocked
             : holds && passed ? StepStatus.Released
-            : complete && (slots.Count > 0 || now.Call is not null) ? StepStatus.Judged
+            : complete && (slots.Count > 0 || says.Call is not null) ? StepStatus.Judged
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         return new StepState(
-            at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, now, calls, differs, journal.Notes(at), journal.Photos(at),
+            at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, says, calls, differs, journal.Notes(at), journal.Photos(at),
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
-                : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)]);
+                : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)])
+        {
+            Otherwise = otherwise,
+            Footing = says.Call is null ? null : journal.Footing(context.Looked, sheet, chosen, complete),
+        };
     }
 
     private static string Title(Step step, StepContext context) =>

@@ -14,26 +14,52 @@ internal sealed class Journal
     private readonly ILookup<StepRef, NoteState> _notes;
     private readonly ILookup<StepRef, PhotoState> _photos;
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
+    private readonly TaskRef _task;
+
+    // The last entry that changed anything at an address.
+    private readonly Dictionary<(StepRef Step, string Slot), long> _slotAt = [];
+    private readonly Dictionary<StepRef, long> _roundAt = [];
+    private readonly Dictionary<string, long> _choiceAt = new(StringComparer.Ordinal);
+    private readonly Dictionary<string, long> _taskAt = new(StringComparer.Ordinal);
 
     public Journal(TaskRef task, List<LogEntry> log)
     {
+        _task = task;
+        var slotOf = new Dictionary<Guid, SlotRef>();
         foreach (var entry in log)
         {
+            // What another task may look at: its work, not what was said of it.
+            if (WorkedAt(entry.Event, slotOf) is { } worked)
+            {
+                _taskAt[worked.Kind] = entry.Seq;
+            }
+
             switch (entry.Event)
             {
                 case Struck struck:
                     _struck.TryAdd(struck.Reading, struck.Because);
+                    if (slotOf.TryGetValue(struck.Reading, out var slot))
+                    {
+                        _slotAt[(slot.Step, slot.Slot)] = entry.Seq;
+                    }
+
                     break;
                 case Decided decided when decided.Step.Task == task:
-                    _releases.TryAdd(decided.Call, new Release(false, decided.Because, entry.By, decided.DoneAt));
+                    // Decided again, once what it stood on had changed.
+                    _releases[decided.Call] = new Release(false, decided.Because, entry.By, decided.DoneAt) { StoodOn = decided.StoodOn };
                     break;
                 case GateOpened opened when opened.Step.Task == task:
-                    _releases.TryAdd(opened.Call, new Release(true, opened.Because, entry.By, opened.DoneAt));
+                    _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
                     break;
                 case Chose chose when chose.Task == task:
                     _chosen[chose.Choice] = chose.Option;
+                    _choiceAt[chose.Choice] = entry.Seq;
+                    break;
+                case RoundBegan round when round.Step.Task == task:
+                    _roundAt[round.Step] = entry.Seq;
                     break;
                 case ReadingTaken reading when reading.Slot.Step.Task == task:
+                    _slotAt[(reading.Slot.Step, reading.Slot.Slot)] = entry.Seq;
                     LastAt = LastAt > reading.DoneAt ? LastAt : reading.DoneAt;
                     break;
             }
@@ -47,6 +73,60 @@ internal sealed class Journal
         _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
             .ToLookup(e => ((Attached)e.Event).Step, e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt));
     }
+
+    /// <summary>The task that an entry did work on, or decided on.</summary>
+    private static TaskRef? WorkedAt(LogEvent e, Dictionary<Guid, SlotRef> slotOf)
+    {
+        switch (e)
+        {
+            case ReadingTaken reading:
+                slotOf.TryAdd(reading.Id, reading.Slot);
+                return reading.Slot.Step.Task;
+            case Struck struck:
+                return slotOf.GetValueOrDefault(struck.Reading)?.Step.Task;
+            case TaskStarted started:
+                return started.Task;
+            case Chose chose:
+                return chose.Task;
+            case RoundBegan round:
+                return round.Step.Task;
+            case Decided decided:
+                return decided.Step.Task;
+            case GateOpened opened:
+                return opened.Step.Task;
+            default:
+                return null;
+        }
+    }
+
+    /// <summary>Whether anything that was looked at has changed since an entry.</summary>
+    public bool ChangedSince(Looked looked, long seq)
+    {
+        bool After(long at) => at > seq;
+        return looked.Slots.Any(s => At(s.Step, s.Item) is var step
+                && (After(_slotAt.GetValueOrDefault((step, s.Slot))) || After(_roundAt.GetValueOrDefault(step))))
+            || looked.Rounds.Any(r => After(_roundAt.GetValueOrDefault(At(r.Step, r.Item))))
+            || looked.Choices.Any(c => After(_choiceAt.GetValueOrDefault(c)))
+            || looked.Tasks.Any(t => After(_taskAt.GetValueOrDefault(t)));
+    }
+
+    /// <summary>What was looked at, as it stands now.</summary>
+    public Footing Footing(Looked looked, SheetRef sheet, IReadOnlyDictionary<string, string> chosen, bool complete) => new(
+        sheet,
+        [.. looked.Slots.Select(s => At(s.Step, s.Item) is var step ? new StoodReading(new SlotRef(step, Round(step), s.Slot), Live(step, s.Slot)?.Id) : null!)],
+        [.. looked.Choices.Where(chosen.ContainsKey).Select(c => new StoodChoice(c, chosen[c]))],
+        [.. looked.Rounds.Select(r => At(r.Step, r.Item) is var step ? new StoodRound(step, Round(step)) : null!)],
+        [.. looked.Tasks.Select(t => new StoodTask(t, _taskAt.GetValueOrDefault(t)))],
+        complete);
+
+    /// <summary>Whether all that a decision kept is still so. An option that nobody has chosen since is still what it was.</summary>
+    public bool Stands(Footing footing) =>
+        footing.Readings.All(r => Round(r.Slot.Step) == r.Slot.Round && Live(r.Slot.Step, r.Slot.Slot)?.Id == r.Reading)
+        && footing.Choices.All(c => Chosen(c.Choice) is not { } made || made == c.Option)
+        && footing.Rounds.All(r => Round(r.Step) == r.Round)
+        && footing.Tasks.All(t => _taskAt.GetValueOrDefault(t.Kind) == t.UpTo);
+
+    private StepRef At(string step, string item) => new(_task, step, item);
 
     /// <summary>When the newest reading was taken; null before the first.</summary>
     public DateTimeOffset? LastAt { get; }
@@ -79,7 +159,7 @@ internal sealed class Journal
         .. _calls[step].Select(e =>
         {
             var call = (Called)e.Event;
-            return new CallState(call.Id, call.Round, call.Judgement, call.CalculatorVersion, call.DoneAt, _releases.GetValueOrDefault(call.Id));
+            return new CallState(call.Id, call.Round, call.Judgement, call.CalculatorVersion, call.DoneAt, _releases.GetValueOrDefault(call.Id)) { Seq = e.Seq };
         }),
     ];
 

@@ -181,11 +181,23 @@ public sealed record PhotoRef(string Sha256, string Type, int WidthPx, int Heigh
 /// <summary>A call as it was shown, with the numbers that made it.</summary>
 public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Judgement Judgement, string CalculatorVersion) : LogEvent(Id, DoneAt);
 
-/// <summary>The builder decided on the call named, with a reason.</summary>
-public sealed record Decided(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Call, string Because) : LogEvent(Id, DoneAt);
+/// <summary>The builder decided on the call named, with a reason; it holds while what the call stood on is still so.</summary>
+public sealed record Decided(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    StepRef Step,
+    Guid Call,
+    string Because,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null) : LogEvent(Id, DoneAt);
 
-/// <summary>A lead opened a gate against the call named, with a reason that stays for ever.</summary>
-public sealed record GateOpened(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Call, string Because) : LogEvent(Id, DoneAt);
+/// <summary>A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is still so.</summary>
+public sealed record GateOpened(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    StepRef Step,
+    Guid Call,
+    string Because,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null) : LogEvent(Id, DoneAt);
 
 /// <summary>An event with what the store adds: its place in the log, when it was stored, who signed it.</summary>
 public sealed record LogEntry(long Seq, DateTimeOffset StoredAt, Signer By, LogEvent Event);

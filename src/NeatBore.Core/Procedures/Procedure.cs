@@ -203,11 +203,15 @@ public sealed class StepContext(
     string item,
     IReadOnlyDictionary<string, string> choices,
     Func<string, string, string, ReadingTaken?> reading,
-    Dictionary<string, object?>? known = null,
+    Dictionary<string, (object? Value, Looked Looked)>? known = null,
     Func<string, TaskState?>? other = null,
-    Func<string, string, int>? round = null)
+    Func<string, string, int>? round = null,
+    Looked? looked = null)
 {
-    private readonly Dictionary<string, object?> _known = known ?? [];
+    private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
+
+    /// <summary>What was looked at through it so far.</summary>
+    public Looked Looked { get; } = looked ?? new Looked();
 
     /// <summary>The step itself.</summary>
     public Step Step { get; } = step;
@@ -222,7 +226,14 @@ public sealed class StepContext(
     public T? Once<T>(string name, Func<T?> work)
         where T : class
     {
-        if (!_known.TryGetValue(name, out var found))
+        if (_known.TryGetValue(name, out var kept))
+        {
+            Looked.Add(kept.Looked);
+            return (T?)kept.Value;
+        }
+
+        T? found = null;
+        var part = Looked.During(() =>
         {
             try
             {
@@ -230,35 +241,51 @@ public sealed class StepContext(
             }
             catch (UnusableInputException)
             {
-                found = null;
+                // What can't be used is nothing, to every step that needs it.
             }
-
-            _known[name] = found;
-        }
-
-        return (T?)found;
+        });
+        _known[name] = (found, part);
+        return found;
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round);
+    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext At(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round);
+    public StepContext At(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
-    public int Round(string step) => round?.Invoke(step, Item) ?? 1;
+    public int Round(string step)
+    {
+        Looked.AtRounds(step, Item);
+        return round?.Invoke(step, Item) ?? 1;
+    }
 
     /// <summary>What was seen in a slot, or null.</summary>
     public Sight? Sight(string step, string slot) => Reading(step, slot)?.Sight;
 
     /// <summary>Another task of the same build as it stands, by its kind; null where it was not begun.</summary>
-    public TaskState? Other(string kind) => other?.Invoke(kind);
+    public TaskState? Other(string kind)
+    {
+        Looked.AtTask(kind);
+        return other?.Invoke(kind);
+    }
 
     /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>
-    public string? Chosen(string choice) => choices.GetValueOrDefault(choice);
+    public string? Chosen(string choice)
+    {
+        Looked.AtChoice(choice);
+        return choices.GetValueOrDefault(choice);
+    }
 
     /// <summary>The live reading of a slot, or null.</summary>
-    public ReadingTaken? Reading(string step, string slot) => reading(step, Item, slot) ?? reading(step, "", slot);
+    public ReadingTaken? Reading(string step, string slot) => Live(step, Item, slot) ?? (Item.Length > 0 ? Live(step, "", slot) : null);
+
+    private ReadingTaken? Live(string step, string item, string slot)
+    {
+        Looked.AtSlot(step, item, slot);
+        return reading(step, item, slot);
+    }
 
     /// <summary>The tool picked in a slot, or null.</summary>
     public ToolMatch.CribTool? Tool(string step, string slot) => Reading(step, slot)?.Tool;

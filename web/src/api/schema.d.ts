@@ -4323,6 +4323,16 @@ export interface components {
              */
             shimOuterMm: number;
         };
+        /** @description What a call stood on when it was decided on, kept with the decision: it stands while all of this is still so, whatever a later version would look at besides. */
+        Footing: {
+            sheet: components["schemas"]["SheetRef"];
+            readings: components["schemas"]["StoodReading"][];
+            choices: components["schemas"]["StoodChoice"][];
+            rounds: components["schemas"]["StoodRound"][];
+            tasks: components["schemas"]["StoodTask"][];
+            /** @description Whether all that the step asked for was in. */
+            complete: boolean;
+        };
         /** @description What it takes. */
         ForcingScrewAnswer: {
             /**
@@ -5037,7 +5047,7 @@ export interface components {
             /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
             words?: null | string;
         };
-        /** @description The builder decided on the call named, with a reason. */
+        /** @description The builder decided on the call named, with a reason; it holds while what the call stood on is still so. */
         LogEventDecided: {
             /** @enum {string} */
             kind?: "decided";
@@ -5045,6 +5055,7 @@ export interface components {
             /** Format: uuid */
             call: string;
             because: string;
+            stoodOn?: null | components["schemas"]["Footing"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -5063,7 +5074,7 @@ export interface components {
             /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
             words?: null | string;
         };
-        /** @description A lead opened a gate against the call named, with a reason that stays for ever. */
+        /** @description A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is still so. */
         LogEventGateOpened: {
             /** @enum {string} */
             kind?: "gate-opened";
@@ -5071,6 +5082,7 @@ export interface components {
             /** Format: uuid */
             call: string;
             because: string;
+            stoodOn?: null | components["schemas"]["Footing"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -6819,11 +6831,11 @@ export interface components {
             blockedBy: null | string;
             /** @description All rounds, the newest last. */
             rounds: components["schemas"]["RoundState"][];
-            /** @description What it says as it is worked out now. */
+            /** @description What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out now. */
             now: components["schemas"]["Judgement"];
             /** @description Every call that was given, oldest first. */
             calls: components["schemas"]["CallState"][];
-            /** @description Whether today's calculators would not say what was last said. */
+            /** @description Whether what was last said is not what it would say now. */
             differs: boolean;
             /** @description Notes on it. */
             notes: components["schemas"]["NoteState"][];
@@ -6836,12 +6848,36 @@ export interface components {
              * @description The number of the newest round, from 1.
              */
             round: number;
+            otherwise?: null | components["schemas"]["Judgement"];
         };
         /**
          * @description How far a step has got.
          * @enum {unknown}
          */
         StepStatus: "blocked" | "open" | "under-way" | "judged" | "released" | "left-out";
+        /** @description A choice, and the option that was taken. */
+        StoodChoice: {
+            choice: string;
+            option: string;
+        };
+        /** @description A slot in its round, and the live reading in it. */
+        StoodReading: {
+            slot: components["schemas"]["SlotRef"];
+            /** Format: uuid */
+            reading: null | string;
+        };
+        /** @description A step, and its newest round. */
+        StoodRound: {
+            step: components["schemas"]["StepRef"];
+            /** Format: int32 */
+            round: number;
+        };
+        /** @description Another task, and the last entry of its work. */
+        StoodTask: {
+            kind: string;
+            /** Format: int64 */
+            upTo: number;
+        };
         /**
          * @description Why a reading no longer counts. It stays in the log and in the record.
          * @enum {unknown}

@@ -89,6 +89,11 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
             {call && waiting > 0 ? ' This call is an old one.' : ''}
           </p>
         )}
+        {step.otherwise && (
+          <p className="mt-1 font-read text-base font-semibold text-look-again">
+            Said by an earlier version, which stands. It would say otherwise now: see Why.
+          </p>
+        )}
         {also}
       </div>
       {(step.now.deadline ?? step.now.until) && !step.blockedBy ? (

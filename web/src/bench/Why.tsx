@@ -65,9 +65,9 @@ export function Why({ step }: { step: StepState }) {
       <p className="mt-3">
         A value with its uncertainty must lie wholly inside its limit for a Go, and wholly outside for a Stop.
       </p>
-      {step.differs && given?.judgement.call && (
+      {step.otherwise?.call && given && (
         <p className="mt-2 font-semibold">
-          {`Calculator ${given.calculatorVersion} said “${wordOf(given.judgement.call.verdict)}: ${writeSentence(given.judgement.call.why, reader)}” Both stay in the record.`}
+          {`Calculator ${given.calculatorVersion} said this. Today’s would say “${wordOf(step.otherwise.call.verdict)}: ${writeSentence(step.otherwise.call.why, reader)}” What was said stands, and both are in the record.`}
         </p>
       )}
       <p className="mt-2 text-muted">

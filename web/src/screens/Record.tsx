@@ -185,10 +185,10 @@ function StepRecord({ step }: { step: StepState }) {
       {step.calls.map((call) => (
         <GivenCall key={call.id} call={call} rounds={step.rounds.length} reader={reader} />
       ))}
-      {step.differs && step.now.call && (
+      {step.otherwise?.call && (
         <p className="mt-1 font-semibold">
-          Today’s calculators would say “{wordOf(step.now.call.verdict)}:{' '}
-          {writeSentence(step.now.call.why, reader)}”
+          Today’s calculators would say “{wordOf(step.otherwise.call.verdict)}:{' '}
+          {writeSentence(step.otherwise.call.why, reader)}” What was said stands.
         </p>
       )}
       {step.photos.length > 0 && (

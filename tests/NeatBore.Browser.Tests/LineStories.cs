@@ -6,6 +6,17 @@ namespace NeatBore.Browser.Tests;
 /// <summary>What was typed, when the bench is left, the line is gone, or the server breaks on it.</summary>
 public sealed class LineStories(App app) : IClassFixture<App>
 {
+    /// <summary>Whether the browser's own database holds a word under a name: it is written a moment after it is typed or fetched.</summary>
+    private static string Kept(string name, string word) => $$"""
+        return new Promise((done) => {
+          const open = indexedDB.open('keyval-store');
+          open.onsuccess = () => {
+            const asked = open.result.transaction('keyval').objectStore('keyval').get('{{name}}');
+            asked.onsuccess = () => { open.result.close(); done(String(asked.result).includes('{{word}}')); };
+          };
+        })
+        """;
+
     private async Task<(string Build, string Address)> BegunAsync(string number)
     {
         var build = await app.BuildAsync(number);
@@ -36,6 +47,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.WaitForPlace("s1-90");
 
         builder.Press("34.0");
+        builder.Wait(Kept("typed", "34.0"));
         builder.Open(address);
         builder.WaitForPlace("s1-90");
         builder.Press("22", Keys.Enter);
@@ -107,7 +119,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.Open(app.Address);
         builder.See("Build 033");
         // Kept a moment after it was fetched.
-        builder.Wait("return new Promise((done) => { const r = indexedDB.open('keyval-store'); r.onsuccess = () => { const q = r.result.transaction('keyval').objectStore('keyval').get('known'); q.onsuccess = () => done(String(q.result).includes('033')); }; })");
+        builder.Wait(Kept("known", "033"));
         App.Cluster("stop", "immediate");
         try
         {

@@ -18,6 +18,8 @@ public sealed class ShopClock : TimeProvider
     /// <summary>How many times quicker than the clock on the wall what is waited for comes.</summary>
     public double Pace { get; set; } = 1;
 
+    public override long TimestampFrequency => (long)(TimeProvider.System.TimestampFrequency / Pace);
+
     public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) =>
         base.CreateTimer(callback, state, dueTime > TimeSpan.Zero ? dueTime / Pace : dueTime, period);
 

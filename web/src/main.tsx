@@ -12,11 +12,13 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { keeping, queries } from './api/queries';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './bench/reader';
+import { typedKept } from './bench/state/typed';
 import { Crib } from './screens/Crib';
 import { Fasteners } from './screens/Fasteners';
 import { Record } from './screens/Record';
 import { Today } from './screens/Today';
 
+await typedKept;
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <PersistQueryClientProvider client={queries} persistOptions={keeping}>

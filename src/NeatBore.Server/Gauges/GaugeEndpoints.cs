@@ -39,34 +39,25 @@ internal static class GaugeEndpoints
         var (_, newest, _) = hub.After(long.MaxValue, wanted);
         var from = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest ? last : newest;
         var told = new Dictionary<string, GaugeLineState>(StringComparer.Ordinal);
-        var silent = false;
+        var said = time.GetTimestamp();
         while (!cancel.IsCancellationRequested)
         {
             var (samples, upTo, next) = hub.After(from, wanted);
             var lines = hub.Lines.Where(l => wanted.Contains(l.Gauge) && told.GetValueOrDefault(l.Gauge) != l).ToList();
             lines.ForEach(l => told[l.Gauge] = l);
             from = upTo;
-            if (samples.Count > 0 || lines.Count > 0 || silent)
+            // What other gauges say wakes this line too, and is nothing that it says.
+            var still = samples.Count + lines.Count == 0;
+            if (!still || time.GetElapsedTime(said) >= s_atLeastEvery)
             {
-                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), silent && samples.Count + lines.Count == 0 ? "still" : null) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
+                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), still ? "still" : null) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
+                said = time.GetTimestamp();
             }
-
-            silent = false;
 
             // Gathered for a moment, so that fifty values a second are not fifty events.
             await Task.Delay(s_gathered, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            try
-            {
-                await next.WaitAsync(s_atLeastEvery, time, cancel);
-            }
-            catch (TimeoutException)
-            {
-                silent = true;
-            }
-            catch (OperationCanceledException)
-            {
-                break;
-            }
+            var rest = s_atLeastEvery - time.GetElapsedTime(said);
+            await next.WaitAsync(rest > TimeSpan.Zero ? rest : TimeSpan.FromMilliseconds(1), time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }
     }
 

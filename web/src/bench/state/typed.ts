@@ -59,6 +59,11 @@ const useTyped = create<TypedState>()(
 
 const { setState, getState } = useTyped;
 
+/** What was kept is there: before that, a key that is pressed would be taken for the first. */
+export const typedKept: Promise<void> = useTyped.persist.hasHydrated()
+  ? Promise.resolve()
+  : new Promise((done) => useTyped.persist.onFinishHydration(() => done()));
+
 const without = <T>(map: Readonly<Record<string, T>>, key: string): Record<string, T> =>
   Object.fromEntries(Object.entries(map).filter(([k]) => k !== key));
 

@@ -73,6 +73,9 @@ function change(build: string, how: (old: TypedOn) => TypedOn): void {
   setState(({ builds }) => ({ builds: empty ? without(builds, build) : { ...builds, [build]: now } }));
 }
 
+/** Past the screen, for tests. */
+export const typedNow = (): TypedState => getState();
+
 export const useTypedOn = (build: string): TypedOn => useTyped((s) => s.builds[build] ?? nothing);
 export const useRefused = (build: string): string | null => useTyped((s) => s.refused[build] ?? null);
 export const useClockOff = (): number | null => useTyped((s) => s.clockOffS);
@@ -87,11 +90,12 @@ export const typed = {
     })),
   ahead: (build: string, text: string): void => change(build, (old) => ({ ...old, ahead: text })),
   /** Puts what was typed ahead into a place, as if it had been typed there. */
-  land: (build: string, key: string): void =>
-    change(build, ({ ahead, drafts, ...old }) => ({
-      ...old,
-      drafts: ahead && !drafts[key] ? { ...drafts, [key]: ahead } : drafts,
-    })),
+  land: (build: string, key: string): void => {
+    const on = getState().builds[build];
+    // What stands at a place already stays; it goes to the next that is free.
+    if (!on?.ahead || on.drafts[key]) return;
+    change(build, ({ ahead, drafts, ...old }) => ({ ...old, drafts: { ...drafts, [key]: ahead! } }));
+  },
   clear: (build: string): void => void setState(({ refused }) => ({ refused: without(refused, build) })),
   clockSeen: (): void => void setState({ clockOffS: null }),
 };

@@ -148,8 +148,8 @@ public sealed record StepState(
     /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
     public Judgement? Otherwise { get; init; }
 
-    /// <summary>What it says stands on; null where nothing is judged.</summary>
-    internal Footing? Footing { get; init; }
+    /// <summary>Tells what it says stands on, for a decision to keep; null where nothing is judged.</summary>
+    internal Func<Footing>? StandsOn { get; init; }
 }
 
 /// <summary>A task as it stands.</summary>

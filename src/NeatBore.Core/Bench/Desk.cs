@@ -131,9 +131,9 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         BeginRound round => new RoundBegan(
             round.Id, round.DoneAt, round.Step, Unblocked(state, round.Step).Round + 1, Reason(round.Because, "because")),
         Decide decide => new Decided(
-            decide.Id, decide.DoneAt, decide.Step, Releasable(decide, state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).Footing),
+            decide.Id, decide.DoneAt, decide.Step, Releasable(decide, state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).StandsOn?.Invoke()),
         OpenGate open => by.Role == Role.Lead
-            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(open, state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).Footing)
+            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(open, state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).StandsOn?.Invoke())
             : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
         Attach attach => Photo(attach, state),
         Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),

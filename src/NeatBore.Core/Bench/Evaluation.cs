@@ -243,7 +243,7 @@ public static class Evaluation
                 : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. before.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).Select(s => s.Ref)])
         {
             Otherwise = otherwise,
-            Footing = says.Call is null ? null : journal.Footing(context.Looked, sheet, chosen, complete),
+            StandsOn = says.Call is null ? null : () => journal.Footing(context.Looked, sheet, chosen, complete),
         };
     }
 

@@ -353,7 +353,7 @@ public sealed class Builder : IDisposable
     public void BigSays(string says) => Until(() => Big.StartsWith(says, StringComparison.Ordinal), $"the big button on “{says}”, not “{Big}”");
 
     /// <summary>What the one big button says.</summary>
-    private string Big => _driver.FindElements(By.CssSelector("footer kbd")).Select(k => k.FindElement(By.XPath("..")).Text).FirstOrDefault() ?? "";
+    private string Big => ((string)_driver.ExecuteScript("return document.querySelector('footer kbd')?.parentElement?.innerText ?? ''")!).Trim();
 
     /// <summary>Picks what was found at a place.</summary>
     public void Pick(string place, string word)

@@ -152,7 +152,7 @@ function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet;
         </div>
         <div className="flex items-start justify-end gap-6 text-right max-md:justify-start max-md:text-left">
           <div>
-            <p className="text-base text-muted">tasks done</p>
+            <p className="text-base whitespace-nowrap text-muted">tasks done</p>
             <p className="text-[1.75rem] leading-none font-bold whitespace-nowrap">
               {done} of {all}
             </p>

@@ -45,8 +45,9 @@ internal static class Json
                 types[name] = context.JsonTypeInfo;
             }
 
-            // What is worked out from the rest is always there, though no constructor asks for it.
-            foreach (var worked in context.JsonTypeInfo.Properties.Where(p => p is { Set: null, AssociatedParameter: null, Get: not null }))
+            // What is worked out from the rest is always there, though no constructor asks for it; but where it may be null.
+            foreach (var worked in context.JsonTypeInfo.Properties.Where(p =>
+                p is { Set: null, AssociatedParameter: null, Get: not null } && Nullable.GetUnderlyingType(p.PropertyType) is null))
             {
                 (schema.Required ??= new HashSet<string>()).Add(worked.Name);
             }

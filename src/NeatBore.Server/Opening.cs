@@ -1,10 +1,11 @@
+using NeatBore.Server.Builds;
 using NeatBore.Server.Demo;
 using NeatBore.Store;
 
 namespace NeatBore.Server;
 
-/// <summary>Opens the record before the first request is served: migrations, then the demo if one is named.</summary>
-internal sealed class Opening(Database database, DemoLoader demo, IConfiguration configuration) : IHostedService
+/// <summary>Opens the record before the first request is served: migrations, the demo if one is named, Today’s lines.</summary>
+internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, IConfiguration configuration) : IHostedService
 {
     public bool Done { get; private set; }
 
@@ -16,6 +17,12 @@ internal sealed class Opening(Database database, DemoLoader demo, IConfiguration
             await demo.LoadAsync(folder, cancel);
         }
 
+        if (configuration.GetValue("anew", false))
+        {
+            await today.ForgetAsync(cancel: cancel);
+        }
+
+        await lines.MakeFirstAsync(cancel);
         Done = true;
     }
 

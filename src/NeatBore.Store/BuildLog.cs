@@ -9,26 +9,21 @@ namespace NeatBore.Store;
 /// <summary>An entry as it stands in the database, whatever it holds.</summary>
 public sealed record RawEntry(long Seq, DateTimeOffset StoredAt, string By, string Event);
 
+/// <summary>What is added to a build's log, with the line that Today then has; null where it stays.</summary>
+public sealed record Appended(IReadOnlyList<LogEntry> Entries, MadeLine? Line);
+
 /// <summary>The append-only logs of all builds.</summary>
 public sealed class BuildLog(Database database)
 {
     private const string Columns = "seq, stored_at as StoredAt, signer::text as Signer, body::text as Body";
 
-    /// <summary>All builds, the newest opened first.</summary>
-    public async Task<IReadOnlyList<Guid>> ListAsync(CancellationToken cancel = default)
-    {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<Guid>(new CommandDefinition(
-            "select id from build order by opened_at desc, id", cancellationToken: cancel))];
-    }
-
-    /// <summary>A build's whole log in order; null if there is no such build.</summary>
+    /// <summary>A build's log in order, from after an entry that is known already; null if there is no such build.</summary>
     /// <exception cref="UnreadableLogException">An entry is of a kind, or holds a value, that this version does not know.</exception>
-    public async Task<IReadOnlyList<LogEntry>?> ReadAsync(Guid build, CancellationToken cancel = default)
+    public async Task<IReadOnlyList<LogEntry>?> ReadAsync(Guid build, long after = 0, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var entries = await ReadAsync(connection, null, build, cancel);
-        return entries.Count > 0 ? entries : null;
+        var entries = await ReadAsync(connection, null, build, after, cancel);
+        return entries.Count > 0 || after > 0 ? entries : null;
     }
 
     /// <summary>A build's log as it stands, for what can't be read.</summary>
@@ -50,7 +45,7 @@ public sealed class BuildLog(Database database)
 
     /// <summary>Puts a build with its first entries in, or nothing if a build with this id is there already.</summary>
     /// <returns>Whether it was put in.</returns>
-    public async Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, CancellationToken cancel = default)
+    public async Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, MadeLine? line = null, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -62,6 +57,7 @@ public sealed class BuildLog(Database database)
         if (fresh)
         {
             await InsertAsync(connection, transaction, build, entries, cancel);
+            await TodayLines.PutAsync(connection, transaction, line, cancel);
             await transaction.CommitAsync(cancel);
             await BuildBell.RingAsync(connection, build, entries[^1].Seq, cancel);
         }
@@ -71,12 +67,12 @@ public sealed class BuildLog(Database database)
 
     /// <summary>Appends what <paramref name="decide"/> makes of the log as it stands. Writers of one build wait for one another; a log never branches.</summary>
     /// <param name="build">The build.</param>
-    /// <param name="decide">From the whole log to the entries to add, numbered on from its last.</param>
+    /// <param name="after">The last entry that the caller knows; 0 for none.</param>
+    /// <param name="decide">From what came after that to the entries to add, numbered on from the last, with the line that Today then has.</param>
     /// <param name="cancel">Gives up before the commit.</param>
-    /// <returns>The log with what was added; null if there is no such build.</returns>
+    /// <returns>Whether there is such a build.</returns>
     /// <exception cref="PostgresException">Among others, an id that another build's log has already (23505).</exception>
-    public async Task<IReadOnlyList<LogEntry>?> AppendAsync(
-        Guid build, Func<IReadOnlyList<LogEntry>, IReadOnlyList<LogEntry>> decide, CancellationToken cancel = default)
+    public async Task<bool> AppendAsync(Guid build, long after, Func<IReadOnlyList<LogEntry>, Appended> decide, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -84,26 +80,26 @@ public sealed class BuildLog(Database database)
             "select id from build where id = @build for update", new { build }, transaction, cancellationToken: cancel));
         if (there is null)
         {
-            return null;
+            return false;
         }
 
-        var log = await ReadAsync(connection, transaction, build, cancel);
-        var added = decide(log);
+        var (added, line) = decide(await ReadAsync(connection, transaction, build, after, cancel));
         await InsertAsync(connection, transaction, build, added, cancel);
+        await TodayLines.PutAsync(connection, transaction, line, cancel);
         await transaction.CommitAsync(cancel);
         if (added.Count > 0)
         {
             await BuildBell.RingAsync(connection, build, added[^1].Seq, cancel);
         }
 
-        return [.. log, .. added];
+        return true;
     }
 
     private static async Task<IReadOnlyList<LogEntry>> ReadAsync(
-        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, CancellationToken cancel)
+        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, long after, CancellationToken cancel)
     {
         var rows = await connection.QueryAsync<Row>(new CommandDefinition(
-            $"select {Columns} from log where build = @build order by seq", new { build }, transaction, cancellationToken: cancel));
+            $"select {Columns} from log where build = @build and seq > @after order by seq", new { build, after }, transaction, cancellationToken: cancel));
         return [.. rows.Select(Entry)];
     }
 

@@ -11,8 +11,9 @@ public sealed class SheetShelf(Database database)
 {
     // A version never changes, so what was read once is read for good.
     private readonly ConcurrentDictionary<SheetRef, EngineSheet?> _read = new();
+    private IReadOnlyDictionary<SheetRef, EngineSheet> _all = new Dictionary<SheetRef, EngineSheet>();
 
-    /// <summary>Every version of every sheet that this version of Neat Bore can read.</summary>
+    /// <summary>Every version of every sheet that this version of Neat Bore can read; the same map as before while none has come.</summary>
     public async Task<IReadOnlyDictionary<SheetRef, EngineSheet>> AllAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
@@ -28,7 +29,9 @@ public sealed class SheetShelf(Database database)
             }
         }
 
-        return refs.Where(r => _read.GetValueOrDefault(r) is not null).ToDictionary(r => r, r => _read[r]!);
+        var all = _all;
+        var readable = refs.Where(r => _read.GetValueOrDefault(r) is not null).ToList();
+        return readable.Count == all.Count && readable.TrueForAll(all.ContainsKey) ? all : _all = readable.ToDictionary(r => r, r => _read[r]!);
     }
 
     /// <summary>Sheet versions as they stand, for what can't be read.</summary>
@@ -45,8 +48,12 @@ public sealed class SheetShelf(Database database)
     public async Task AddAsync(EngineSheet sheet, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        // What can be begun on an engine follows its newest version: its lines of Today are old then.
         await connection.ExecuteAsync(new CommandDefinition(
-            "insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing",
+            """
+            with fresh as (insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing returning id)
+            update line set made_by = '' where engine in (select id from fresh)
+            """,
             new { sheet.Id, sheet.Version, body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet) },
             cancellationToken: cancel));
     }

@@ -116,7 +116,7 @@ public class App : IAsyncLifetime
 
     /// <summary>What the record holds, past the screen.</summary>
     public async Task<JsonNode> StateAsync(string build) =>
-        JsonNode.Parse(await _http.GetStringAsync(new Uri($"{Address}/api/builds/{build}")))!["state"]!;
+        JsonNode.Parse(await _http.GetStringAsync(new Uri($"{Address}/api/builds/{build}/record")))!["state"]!;
 
     /// <summary>Starts or stops the cluster that the tests run on.</summary>
     public static void Cluster(string verb, params string[] more)

@@ -19,7 +19,8 @@ public class BenchTests
         Assert.Equal(["fit", "method", "seat", "bolt", "mark"], bench.Log.Select(e => e.Event).OfType<Called>().Select(c => c.Step.Step));
         Assert.All(bench.Log.Select(e => e.Event).OfType<Called>(), c => Assert.Equal(Verdict.Go, c.Judgement.Call!.Verdict));
         Assert.Equal(Standing.Done, bench.State.Places.Single(p => p.Id == "balancer").Standing);
-        Assert.Equal(Standing.NotYet, bench.State.Places.Single(p => p.Id == "cam-4").Standing);
+        Assert.Equal(Standing.ToDo, bench.State.Places.Single(p => p.Id == "cam-4").Standing);
+        Assert.Equal(Standing.NotYet, new Workbench(bench.Sheet with { Cam = null }).State.Places.Single(p => p.Id == "cam-4").Standing);
     }
 
     [Fact]
@@ -145,10 +146,10 @@ public class BenchTests
     public void A_command_sent_twice_is_taken_once()
     {
         var bench = new Workbench().Measured();
-        var desk = new Desk(bench.Sheets, ProcedureBook.Default, Workbench.Demo<Shop>("shop.json"));
+        var desk = new Desk(ProcedureBook.Default, Workbench.Demo<Shop>("shop.json"));
         var note = new Note(Guid.CreateVersion7(), Workbench.Start, Workbench.At("fit"), "New hub from stock");
-        bench.Log.AddRange(desk.Take(bench.Log, note, Workbench.Ines, Workbench.Start));
-        Assert.Empty(desk.Take(bench.Log, note, Workbench.Ines, Workbench.Start));
+        bench.Sit(desk.Take(bench.Build, note, Workbench.Ines, Workbench.Start));
+        Assert.Same(bench.Build, desk.Take(bench.Build, note, Workbench.Ines, Workbench.Start));
         Assert.Single(bench.Step("fit").Notes);
     }
 
@@ -160,9 +161,9 @@ public class BenchTests
     public void A_task_stays_on_the_sheet_it_was_begun_with()
     {
         var bench = new Workbench().Measured();
-        bench.Sheets[new SheetRef(bench.Sheet.Id, 3)] = bench.Sheet with { Version = 3, Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) } };
+        bench.Sheets[new SheetRef(bench.Sheet.Id, 2)] = bench.Sheet with { Version = 2, Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) } };
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
-        Assert.Equal(2, bench.Task.Sheet.Version);
+        Assert.Equal(1, bench.Task.Sheet.Version);
     }
 
     [Fact]
@@ -171,7 +172,7 @@ public class BenchTests
         var bench = new Workbench().Measured();
         var at = bench.Log.FindIndex(e => e.Event is Called);
         var called = (Called)bench.Log[at].Event;
-        bench.Log[at] = bench.Log[at] with { Event = called with { Judgement = called.Judgement with { Call = called.Judgement.Call! with { Verdict = Verdict.Decide } }, CalculatorVersion = "0" } };
+        bench.Log[at] = bench.Log[at] with { Event = called with { Judgement = called.Judgement with { Call = called.Judgement.Call! with { Verdict = Verdict.Decide } }, Version = 0 } };
         bench.Forget();
         Assert.True(bench.Step("fit").Differs);
         Assert.Equal((Verdict.Decide, Verdict.Go), (bench.Step("fit").Now.Call!.Verdict, bench.Step("fit").Otherwise!.Call!.Verdict));

@@ -9,7 +9,7 @@ namespace NeatBore.Core.Tests;
 
 public class CamRunSheetTests
 {
-    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v3.json");
+    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
 
     private static Workbench LaidOut(string school = "far-end-first")
     {

@@ -76,7 +76,7 @@ public class DeskRefusalTests
     public void What_is_usual_and_what_to_take_care_of_stands_as_it_was_agreed()
     {
         var lines = new List<string>();
-        foreach (var file in (string[])["four-1.8.v3", "straight-six-2.7.v4", "v6-3.0.v3", "v8-4.4.v2"])
+        foreach (var file in (string[])["four-1.8.v1", "straight-six-2.7.v1", "v6-3.0.v1", "v8-4.4.v1"])
         {
             var engine = Workbench.Demo<EngineSheet>($"sheets/{file}.json");
             foreach (var p in ProcedureBook.Default.Newest.Where(p => p.Places(engine).Count > 0))

@@ -10,7 +10,7 @@ public class HeldTests
 {
     private const string ToldOnly = "No limit known: told only.";
 
-    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
 
     private static Limit Known(double? low, double? high) => new(low, high, LimitSource.Manual);
 

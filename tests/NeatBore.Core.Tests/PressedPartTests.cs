@@ -11,13 +11,13 @@ public class PressedPartTests
     private static Workbench On(string sheet, string kind, string item = "") =>
         new Workbench(Workbench.Demo<EngineSheet>($"sheets/{sheet}.json"), new TaskRef(kind, "pressed")) { Item = item }.Begin();
 
-    private static Workbench Pin() => On("four-1.8.v3", "shrunk-pin", "1")
+    private static Workbench Pin() => On("four-1.8.v1", "shrunk-pin", "1")
         .TakeAll("facing").TakeAll("sizes", "20.000", "20.001", "19.972", "19.973", "20");
 
     [Fact]
     public void Which_way_round_is_asked_before_the_heat()
     {
-        var bench = On("four-1.8.v3", "shrunk-pin", "1");
+        var bench = On("four-1.8.v1", "shrunk-pin", "1");
         Assert.Equal(["Piston’s mark to the front", "Rod’s number to the camshaft side", "Eye’s chamfer to the pin’s entry side"], bench.Step("facing").Rounds[^1].Slots.Select(s => s.Slot.Label));
         Assert.All(new[] { "sizes", "way" }, s => Assert.NotNull(bench.Step(s).BlockedBy));
         // Another rod waits for none of it.
@@ -85,7 +85,7 @@ public class PressedPartTests
     [Fact]
     public void A_bush_is_reamed_after_it_was_pressed()
     {
-        var bench = On("straight-six-2.7.v4", "pressed-bush", "2").TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
+        var bench = On("straight-six-2.7.v1", "pressed-bush", "2").TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
             .TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack").TakeAll("press", "5 kN").TakeAll("home", "0.02");
         Assert.True(bench.Step("home").Passed);
         bench.TakeAll("inside", "22.001", "22.002");
@@ -98,7 +98,7 @@ public class PressedPartTests
     [InlineData("pressed-spigot", "32.018", "32.003")]
     public void Each_kind_has_its_run_sheet(string kind, string inner, string outer)
     {
-        var bench = On("straight-six-2.7.v4", kind).TakeAll("facing").TakeAll("sizes", inner, inner, outer, outer, "20");
+        var bench = On("straight-six-2.7.v1", kind).TakeAll("facing").TakeAll("sizes", inner, inner, outer, outer, "20");
         Assert.True(bench.Step("sizes").Passed);
         bench.TakeAll("way", "18");
         Assert.True(bench.Step("way").Passed, bench.Says("way"));
@@ -108,7 +108,7 @@ public class PressedPartTests
     [Fact]
     public void Chilled_alone_its_seconds_are_those_of_a_cold_bearing_in_a_crank_as_it_is()
     {
-        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         var colder = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Spigot ? p with { Heat = p.Heat! with { FreezerC = -78, SlideSeconds = 0.5 } } : p)] };
         var bench = new Workbench(colder, new TaskRef("pressed-spigot", "pressed")).Begin().TakeAll("facing").TakeAll("sizes", "32.018", "32.018", "32.003", "32.003", "20").TakeAll("way", "18");
         var answer = Assert.IsType<ThermalFit.Answer>(bench.Step("way").Now.Answer);
@@ -123,7 +123,7 @@ public class PressedPartTests
     [Fact]
     public void What_fits_nothing_in_the_crib_says_what_to_make()
     {
-        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
+        var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         var narrow = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Bush ? p with { Outer = p.Outer with { LandOuterMm = 34 } } : p)] };
         var bench = new Workbench(narrow, new TaskRef("pressed-bush", "pressed")) { Item = "1" }.Begin()
             .TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20").TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack");
@@ -171,7 +171,7 @@ public class FastenerBoardTests
     [Fact]
     public void Before_anything_every_group_of_the_sheet_is_planned()
     {
-        var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json")));
+        var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json")));
         Assert.Equal(["Timing cover", "Rear housing", "Rear flange", "Balancer’s body", "Crank bolt"], board.Select(g => g.Name.Split(',')[0]).Distinct());
         Assert.All(board, g => Assert.Equal((FastenerStanding.Planned, null), (g.Standing, g.Verdict)));
         Assert.All(board, g => Assert.All(g.Bolts, b => Assert.Equal(FastenerStanding.Planned, b.Standing)));
@@ -187,7 +187,7 @@ public class FastenerBoardTests
     [Fact]
     public void A_bolt_that_was_passed_over_is_missed_and_a_slack_one_is_not_right()
     {
-        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/v8-4.4.v2.json"), new TaskRef("balancer-on", "balancer")).Begin();
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/v8-4.4.v1.json"), new TaskRef("balancer-on", "balancer")).Begin();
         bench.TakeAll("parts", "B", "new").TakeAll("pilot");
         var places = bench.Step("flange-bolts").Rounds[^1].Slots.Select(s => s.Slot).ToList();
         bench.Take("flange-bolts", places[0].Key, $"{places[0].Expected}").Take("flange-bolts", places[2].Key, $"{places[0].Expected}");

@@ -9,7 +9,7 @@ public class RockerRunSheetTests
 {
     private static readonly TaskRef s_rockers = new("rocker-trunnions", "rockers");
 
-    private static Workbench Bench(string places = "1-12") => new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json"), s_rockers).Begin()
+    private static Workbench Bench(string places = "1-12") => new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json"), s_rockers).Begin()
         .TakeAll("set", "TK-16", places);
 
     private static Workbench Stacked() => Bench().Pick("stack-out", "press", "vt-1").TakeAll("stack-out").TakeAll("stack-in");
@@ -54,7 +54,7 @@ public class RockerRunSheetTests
     [Fact]
     public void A_sheet_with_a_hole_in_its_set_says_which()
     {
-        var rockers = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v3.json").Rockers!;
+        var rockers = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json").Rockers!;
         Assert.Null(rockers.Fault());
         Assert.StartsWith("rocker 7 is there twice", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 7 } : p)] }).Fault(), StringComparison.Ordinal);
         Assert.StartsWith("rocker 8 is missing", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 13 } : p)] }).Fault(), StringComparison.Ordinal);

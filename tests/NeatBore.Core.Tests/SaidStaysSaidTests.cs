@@ -15,7 +15,7 @@ public class SaidStaysSaidTests
         {
             if (bench.Log[i].Event is Called called && called.Step.Step == step)
             {
-                bench.Log[i] = bench.Log[i] with { Event = called with { Judgement = otherwise(called.Judgement), CalculatorVersion = "0" } };
+                bench.Log[i] = bench.Log[i] with { Event = called with { Judgement = Given.Of(otherwise(called.Judgement.Read())), Version = 0 } };
             }
         }
 

@@ -8,8 +8,8 @@ namespace NeatBore.Core.Tests;
 /// <summary>Seals and bearings at the crank's ends that have no browser story of their own.</summary>
 public class SealRunSheetTests
 {
-    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v4.json");
-    private static readonly EngineSheet s_four = Workbench.Demo<EngineSheet>("sheets/four-1.8.v3.json");
+    private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+    private static readonly EngineSheet s_four = Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json");
 
     [Fact]
     public void A_dry_front_lip_is_left_alone_for_its_hours()

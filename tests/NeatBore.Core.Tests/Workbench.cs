@@ -18,14 +18,14 @@ internal sealed class Workbench
     private readonly Desk _desk;
     private TaskRef _task;
     private int _clock;
-    private (int Length, BuildState? State) _state;
+    private WorkedBuild? _built;
 
     public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
     {
         _task = task ?? BalancerOn;
-        Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v2.json");
+        Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
-        _desk = new Desk(Sheets, ProcedureBook.Default, s_shop);
+        _desk = new Desk(ProcedureBook.Default, s_shop);
         Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
     }
 
@@ -35,22 +35,14 @@ internal sealed class Workbench
 
     public List<LogEntry> Log { get; }
 
-    /// <summary>The state of the log as it is, worked out once for each last entry of it.</summary>
-    public BuildState State
-    {
-        get
-        {
-            if (_state.Length != Log.Count)
-            {
-                _state = (Log.Count, Evaluation.Evaluate(Sheets, ProcedureBook.Default, Log, DateTimeOffset.MaxValue));
-            }
+    /// <summary>The log as it is, worked out on from what was known of it.</summary>
+    public WorkedBuild Build =>
+        _built = _built is { } known && known.Log.Count == Log.Count ? known : WorkedBuild.Of(Sheets, ProcedureBook.Default, Log);
 
-            return _state.State!;
-        }
-    }
+    public BuildState State => Build.State;
 
     /// <summary>For a log that was changed behind its back.</summary>
-    public void Forget() => _state = default;
+    public void Forget() => _built = null;
 
     public TaskState Task => State.Tasks.Single(t => t.Ref == _task);
 
@@ -65,7 +57,14 @@ internal sealed class Workbench
     public Workbench Do(Func<Guid, DateTimeOffset, Command> command, Signer? by = null)
     {
         var at = Start.AddMinutes(++_clock);
-        Log.AddRange(_desk.Take(Log, command(Guid.CreateVersion7(), at), by ?? Ines, at));
+        return Sit(_desk.Take(Build, command(Guid.CreateVersion7(), at), by ?? Ines, at));
+    }
+
+    /// <summary>Takes the build as it stands after some work.</summary>
+    public Workbench Sit(WorkedBuild after)
+    {
+        Log.AddRange(after.Log.Skip(Log.Count));
+        _built = after;
         return this;
     }
 

@@ -14,7 +14,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task The_demo_is_on_the_bench_and_health_says_ready()
     {
         Assert.True((bool)(await site.GetAsync("/api/health"))["ready"]!);
-        Assert.Contains((await site.GetAsync("/api/builds")).AsArray(), b => (string)b!["number"]! == "014");
+        Assert.Contains((await site.GetAsync("/api/builds"))["lines"]!.AsArray(), b => (string)b!["number"]! == "014");
     }
 
     [Fact]
@@ -25,7 +25,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         var first = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), id);
         var again = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), id);
         Assert.True((bool)again["results"]![0]!["taken"]!);
-        Assert.Equal((long)first["state"]!["upToSeq"]!, (long)again["state"]!["upToSeq"]!);
+        Assert.Equal((long)first["head"]!["upToSeq"]!, (long)again["head"]!["upToSeq"]!);
     }
 
     [Fact]
@@ -63,9 +63,9 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task The_demos_rockers_stand_half_way_with_the_worn_one_told()
     {
-        var build = (await site.GetAsync("/api/builds")).AsArray().Single(b => (string)b!["number"]! == "018")!;
+        var build = (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(b => (string)b!["number"]! == "018")!;
         Assert.Equal("Rocker trunnions, rocker 8: bush inside, after pressing", (string)build["atStep"]!);
-        var tray = (await site.GetAsync($"/api/builds/{build["id"]}"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;
+        var tray = (await site.GetAsync($"/api/builds/{build["id"]}/record"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;
         Assert.Equal(["rocker-8"], tray["halfDone"]!.AsArray().Select(h => (string)h!["item"]!));
         Assert.Equal(["rocker-3"], tray["measures"]![0]!["values"]!.AsArray().Where(v => (string?)v!["verdict"] == "stop").Select(v => (string)v!["item"]!));
     }
@@ -96,9 +96,9 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task As_of_before_a_build_was_opened_is_answered_with_when_it_was()
     {
         var build = await site.BeginAsync();
-        using var response = await site.Client.GetAsync(new Uri($"/api/builds/{build}?asOf=2001-01-01T00:00:00Z", UriKind.Relative), TestContext.Current.CancellationToken);
+        using var response = await site.Client.GetAsync(new Uri($"/api/builds/{build}/record?asOf=2001-01-01T00:00:00Z", UriKind.Relative), TestContext.Current.CancellationToken);
         Assert.Equal(422, (int)response.StatusCode);
-        var blank = await site.GetAsync($"/api/builds/{build}?asOf={Uri.EscapeDataString(DateTimeOffset.UtcNow.AddMinutes(1).ToString("O"))}");
+        var blank = await site.GetAsync($"/api/builds/{build}/record?asOf={Uri.EscapeDataString(DateTimeOffset.UtcNow.AddMinutes(1).ToString("O"))}");
         Assert.Single(blank["state"]!["tasks"]!.AsArray());
     }
 
@@ -115,8 +115,8 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         {
             var read = JsonSerializer.Deserialize(file, CoreJson.Default.BuildFile)!;
             var builds = new BuildLog(database);
-            await builds.OpenAsync(read.Id, read.Log, TestContext.Current.CancellationToken);
-            var again = read with { Log = (await builds.ReadAsync(read.Id, TestContext.Current.CancellationToken))! };
+            await builds.OpenAsync(read.Id, read.Log, null, TestContext.Current.CancellationToken);
+            var again = read with { Log = (await builds.ReadAsync(read.Id, 0, TestContext.Current.CancellationToken))! };
             Assert.Equal(file, JsonSerializer.Serialize(again, CoreJson.Default.BuildFile));
         }
     }

@@ -48,6 +48,19 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
     }
 
     [Fact]
+    public async Task Today_is_told_when_any_build_grows_or_is_opened()
+    {
+        var events = await HearAsync("/api/builds/live");
+        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        var build = await site.BeginAsync();
+        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        // What grows while the last one is being told is told of next.
+        await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
+        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        await events.DisposeAsync();
+    }
+
+    [Fact]
     public async Task A_gauge_line_with_nothing_to_say_says_so_now_and_then()
     {
         site.Clock.Pace = 100;

@@ -14,7 +14,7 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
         from log, (select '{{body.Replace("ID", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)}}'::jsonb as body) b where build = '{{build}}' group by b.body
         """);
 
-    private async Task<JsonNode> LineAsync(Guid build) => (await site.GetAsync("/api/builds")).AsArray().Single(b => (string)b!["id"]! == build.ToString())!;
+    private async Task<JsonNode> LineAsync(Guid build) => (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(b => (string)b!["id"]! == build.ToString())!;
 
     private async Task<(int Status, JsonNode Body)> OpenAsync(Guid build)
     {
@@ -32,14 +32,16 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
         var (sound, bad) = (await site.BeginAsync(), await site.BeginAsync());
         await AppendAsync(bad, entry);
 
+        var (status, problem) = await OpenAsync(bad);
+        Assert.Equal(409, status);
+        Assert.Contains(says, (string)problem["title"]!, StringComparison.Ordinal);
+
+        // What is appended past the app is found out when it is opened; after an upgrade, for all builds at the start.
         var line = await LineAsync(bad);
         Assert.Contains(says, (string)line["fault"]!, StringComparison.Ordinal);
         Assert.Equal(("020", "Trial"), ((string)line["number"]!, (string)line["name"]!));
         Assert.Null((await LineAsync(sound))["fault"]);
 
-        var (status, problem) = await OpenAsync(bad);
-        Assert.Equal(409, status);
-        Assert.Contains(says, (string)problem["title"]!, StringComparison.Ordinal);
         var note = $$"""{"by":"ines","commands":[{"do":"note","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"text":"x"}]}""";
         Assert.Equal((what, 409), (what, (await site.PostAsync($"/api/builds/{bad}/work", note)).Status));
         Assert.Equal(200, (await site.PostAsync($"/api/builds/{sound}/work", note)).Status);
@@ -56,6 +58,7 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
         var (sound, bad) = (await site.BeginAsync(), await site.BeginAsync());
         await site.SqlAsync("""insert into sheet_version (id, version, body) values ('odd-one', 1, '{"id":"odd-one","version":1,"crank":"none"}')""");
         await AppendAsync(bad, """{"kind":"task-started","id":"ID","doneAt":"2026-06-01T08:00:00Z","task":{"kind":"cam-bearings","place":"camshaft"},"procedure":1,"sheet":{"id":"odd-one","version":1}}""");
+        Assert.Equal(409, (await OpenAsync(bad)).Status);
         Assert.Contains("“odd-one”", (string)(await LineAsync(bad))["fault"]!, StringComparison.Ordinal);
         Assert.Null((await LineAsync(sound))["fault"]);
         Assert.DoesNotContain((await site.GetAsync("/api/sheets")).AsArray(), s => (string)s!["id"]! == "odd-one");
@@ -71,7 +74,7 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
         await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
         var log = (await site.GetAsync($"/api/builds/{build}/file"))["log"]!.AsArray();
         Assert.Equal((DateTimeOffset)log[2]!["storedAt"]!, (DateTimeOffset)log[3]!["storedAt"]!);
-        Assert.Equal(4, (long)(await OpenAsync(build)).Body["state"]!["upToSeq"]!);
+        Assert.Equal(4, (long)(await OpenAsync(build)).Body["head"]!["upToSeq"]!);
     }
 
     [Fact]
@@ -86,11 +89,11 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
                 foreach (var (minutes, i) in jumps.Select((j, i) => (j, i)))
                 {
                     site.Clock.Off += TimeSpan.FromMinutes(minutes);
-                    var state = (await site.WorkAsync(build, """{"do":"note","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"text":"x"}"""))["state"]!;
+                    var state = (await site.WorkAsync(build, """{"do":"note","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"text":"x"}"""))["head"]!;
                     Assert.Equal(i + 3, (long)state["upToSeq"]!);
                     foreach (var asOf in (string[])["", $"?asOf={Uri.EscapeDataString(site.Clock.GetUtcNow().AddMinutes(1).ToString("O"))}"])
                     {
-                        Assert.Equal(i + 3, (long)(await site.GetAsync($"/api/builds/{build}{asOf}"))["state"]!["upToSeq"]!);
+                        Assert.Equal(i + 3, (long)(await site.GetAsync($"/api/builds/{build}/record{asOf}"))["state"]!["upToSeq"]!);
                     }
 
                     Assert.NotNull(await LineAsync(build));

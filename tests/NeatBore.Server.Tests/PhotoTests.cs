@@ -37,7 +37,7 @@ public sealed class PhotoTests(Site site) : IClassFixture<Site>
         await using (other)
         {
             Assert.Equal(s_png, await other.Client.GetByteArrayAsync(new Uri($"/api/photos/{sha256}", UriKind.Relative), TestContext.Current.CancellationToken));
-            Assert.Single((await other.GetAsync("/api/builds")).AsArray());
+            Assert.Single((await other.GetAsync("/api/builds"))["lines"]!.AsArray());
         }
 
         Directory.Delete(folder, recursive: true);
@@ -55,7 +55,7 @@ public sealed class PhotoTests(Site site) : IClassFixture<Site>
         var build = await site.BeginAsync();
         var attach = """{"do":"attach","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"caption":"Keyway","photo":""" + photo.ToJsonString() + "}";
         Assert.True((bool)(await site.WorkAsync(build, attach))["results"]![0]!["taken"]!);
-        var step = (await site.GetAsync($"/api/builds/{build}"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "nose")!;
+        var step = (await site.GetAsync($"/api/builds/{build}/record"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "nose")!;
         Assert.Equal(("Keyway", sha256), ((string)step["photos"]![0]!["caption"]!, (string)step["photos"]![0]!["photo"]!["sha256"]!));
 
         using var shown = await site.Client.GetAsync(new Uri($"/api/photos/{sha256}", UriKind.Relative), TestContext.Current.CancellationToken);

@@ -86,6 +86,9 @@ public sealed class Site : IAsyncLifetime
         return ((int)response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
     }
 
+    /// <summary>Makes the lines of Today that are old.</summary>
+    public Task MakeLinesAsync() => _app.Services.GetRequiredService<Builds.LineKeeper>().MakeAsync(int.MaxValue, CancellationToken.None);
+
     public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
 
     /// <summary>Puts an engine on the bench and begins its balancer.</summary>

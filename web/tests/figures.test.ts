@@ -25,7 +25,7 @@ function sheetFrom(file: string): EngineSheet {
   };
 }
 
-const sheet = sheetFrom('straight-six-2.7.v3.json');
+const sheet = sheetFrom('straight-six-2.7.v1.json');
 
 /** A step with these places, each with a value if one is given. */
 function stepWith(
@@ -163,8 +163,8 @@ interface Stood {
 const round = (keys: readonly number[], more: Partial<Slot> = {}) =>
   Object.fromEntries(keys.map((deg) => [`${deg}`, { angleDeg: deg, instrument: 'dial', ...more }]));
 const eight = [0, 45, 90, 135, 180, 225, 270, 315];
-const v6 = other('v6-3.0.v2.json');
-const four = other('four-1.8.v2.json');
+const v6 = other('v6-3.0.v1.json');
+const four = other('four-1.8.v1.json');
 const onCam = (step: StepState, item: string): StepState => ({ ...step, ref: { ...step.ref, item } });
 const sights = (item: string) =>
   Object.fromEntries(
@@ -173,9 +173,9 @@ const sights = (item: string) =>
       .passages.map((p) => [p.id, { kind: 'sight' as const, angleDeg: p.angleDeg }]),
   );
 
-const rockers = other('v6-3.0.v3.json');
-const withPins = other('four-1.8.v3.json');
-const withBushes = other('straight-six-2.7.v4.json');
+const rockers = other('v6-3.0.v1.json');
+const withPins = other('four-1.8.v1.json');
+const withBushes = other('straight-six-2.7.v1.json');
 const forceTrace = { kind: 'trace' as const };
 const rockerSteps: [string, Parameters<typeof stepWith>[2]][] = [
   [
@@ -474,7 +474,7 @@ describe('the rocker tray', () => {
   const scene = (file: string) =>
     sceneOf({ sheet: other(file), task: there, step: stepWith('set', 'tray', {}), reader, open: undefined });
 
-  test.each(['v6-3.0.v3.json', 'v8-4.4.v2.json'])(
+  test.each(['v6-3.0.v1.json', 'v8-4.4.v1.json'])(
     'has a place to tap for every rocker, none over another: %s',
     (file) => {
       const picks = scene(file).picks!;

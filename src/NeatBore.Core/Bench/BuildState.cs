@@ -80,9 +80,9 @@ public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
     public bool Conflict => Readings.Count(r => r.Struck is null) > 1;
 }
 
-/// <summary>A call as it was given, with what was decided on it.</summary>
+/// <summary>A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run sheet.</summary>
 public sealed record CallState(
-    Guid Id, int Round, Judgement Judgement, string CalculatorVersion, DateTimeOffset DoneAt, Release? Release)
+    Guid Id, int Round, Given Judgement, string? Calculator, int Version, DateTimeOffset DoneAt, Release? Release)
 {
     /// <summary>Its place in the log.</summary>
     internal long Seq { get; init; }
@@ -144,6 +144,15 @@ public sealed record StepState(
 {
     /// <summary>The number of the newest round, from 1.</summary>
     public int Round => Rounds[^1].Round;
+
+    /// <summary>The verdict of what it says; null before there is a call.</summary>
+    public Verdict? Verdict => Now.Call?.Verdict;
+
+    /// <summary>The entry that last changed anything of it.</summary>
+    public required long ChangedAt { get; init; }
+
+    /// <summary>The entry that last changed anything that it stands on.</summary>
+    internal long StoodOnAt { get; init; }
 
     /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
     public Judgement? Otherwise { get; init; }

@@ -12,30 +12,80 @@ public sealed class OddReadingException(Sentence question) : Exception(Wording.W
     public Sentence Question { get; } = question;
 }
 
-/// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls it brings about among them.</summary>
-/// <param name="sheets">Every sheet version; the newest of a sheet is what a new task is pinned to.</param>
+/// <summary>What became of one command.</summary>
+/// <param name="Id">The command's id.</param>
+/// <param name="Taken">In the log now, whether by this call or an earlier one.</param>
+/// <param name="Question">What looks odd about a reading that was not taken; sent again as confirmed it is.</param>
+/// <param name="Errors">Why it was refused, by the field.</param>
+/// <param name="ClockOffS">How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be believed.</param>
+public sealed record WorkResult(Guid Id, bool Taken, Sentence? Question, IReadOnlyDictionary<string, string[]>? Errors, double? ClockOffS = null);
+
+/// <summary>A build after some commands, what they added to its log, and what became of each.</summary>
+public sealed record Sitting(WorkedBuild Build, IReadOnlyList<LogEntry> Added, IReadOnlyList<WorkResult> Results);
+
+/// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls that stand at the end among them.</summary>
 /// <param name="book">Every procedure version.</param>
 /// <param name="shop">The shop, for its instruments and its crib.</param>
-public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, Shop shop)
+public sealed class Desk(ProcedureBook book, Shop shop)
 {
     private const int LongestText = 2000;
 
-    /// <summary>The events that a command makes on top of a log, none if its id is in the log already.</summary>
-    /// <param name="log">The build's whole log.</param>
-    /// <param name="command">What is wanted.</param>
+    /// <summary>Takes commands one after another; each works out its own task once, and of the calls that come and go only those that stand at the end are kept.</summary>
+    /// <param name="build">The build as it stands.</param>
+    /// <param name="commands">What is wanted, in order; one that can't be taken keeps none of the others from it.</param>
     /// <param name="by">Who wants it.</param>
     /// <param name="now">What the clock says; an entry is never stored before the one before it, whatever that is.</param>
-    /// <returns>The new entries, in order.</returns>
+    /// <exception cref="OtherWordsException">An id is in the log already, and it was something else then.</exception>
+    public Sitting Take(WorkedBuild build, IReadOnlyList<Command> commands, Signer by, DateTimeOffset now)
+    {
+        var (grown, results) = (build, new List<WorkResult>());
+        Command? last = null;
+        foreach (var command in commands)
+        {
+            try
+            {
+                var from = grown.Log.Count;
+                grown = Taken(grown, command, by, now);
+                var added = grown.Log.Count > from;
+                last = added ? command : last;
+                results.Add(new WorkResult(
+                    command.Id, true, null, null, added && grown.Log[from].Event is { SaidAt: { } said, DoneAt: var done } ? (said - done).TotalSeconds : null));
+            }
+            catch (OddReadingException odd)
+            {
+                results.Add(new WorkResult(command.Id, false, odd.Question, null));
+            }
+            catch (UnusableInputException refused)
+            {
+                results.Add(new WorkResult(command.Id, false, null, refused.Errors));
+            }
+        }
+
+        if (last is not null)
+        {
+            grown = Said(build, grown, last, by);
+        }
+
+        return new Sitting(grown, [.. grown.Log.Skip(build.Log.Count)], results);
+    }
+
+    /// <summary>Takes one command; nothing is added if its id is in the log already.</summary>
     /// <exception cref="OtherWordsException">Its id is in the log already, and it was something else then.</exception>
     /// <exception cref="UnusableInputException">It may not happen: why, by the field.</exception>
     /// <exception cref="OddReadingException">The reading looks odd and was not confirmed.</exception>
-    public IReadOnlyList<LogEntry> Take(IReadOnlyList<LogEntry> log, Command command, Signer by, DateTimeOffset now)
+    public WorkedBuild Take(WorkedBuild build, Command command, Signer by, DateTimeOffset now)
     {
-        var words = Told.Words(command, by);
+        var grown = Taken(build, command, by, now);
+        return ReferenceEquals(grown, build) ? build : Said(build, grown, command, by);
+    }
+
+    private WorkedBuild Taken(WorkedBuild build, Command command, Signer by, DateTimeOffset now)
+    {
+        var (log, words) = (build.Log, Told.Words(command, by));
         if (log.FirstOrDefault(e => e.Event.Id == command.Id) is { Event: var there })
         {
             // What was stored before digests were kept is believed.
-            return there is Called || (there.Words ?? words) != words ? throw new OtherWordsException(command.Id) : [];
+            return there is Called || (there.Words ?? words) != words ? throw new OtherWordsException(command.Id) : build;
         }
 
         if (by.Role == Role.Viewer)
@@ -43,50 +93,45 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             throw new UnusableInputException("by", $"{by.Name} may read but not work on a build; a builder or a lead may");
         }
 
-        var before = Evaluation.Evaluate(sheets, book, log, DateTimeOffset.MaxValue);
         var storedAt = now > log[^1].StoredAt ? now : log[^1].StoredAt;
         var (doneAt, saidAt) = Told.When(command.DoneAt, storedAt);
         command = command with { DoneAt = doneAt };
-        List<LogEntry> grown = [.. log];
-        void Append(LogEvent e) => grown.Add(new LogEntry(grown[^1].Seq + 1, storedAt, by, e));
 
-        // A call that is decided on is in the log, also where an older version gave none.
-        if (command is Decide or OpenGate && Unsaid(command, before) is { } unsaid)
+        // A call that is decided on is in the log, also where an older version gave none or it only came up just now.
+        if (command is Decide or OpenGate && Unsaid(command, build) is { } unsaid)
         {
-            Append(CallOf(command, unsaid));
+            build = build.Say([new LogEntry(build.UpToSeq + 1, storedAt, by, CallOf(command, unsaid, TaskAt(build, unsaid.Ref.Task)))]);
         }
 
-        Append(EventOf(command, before, log, by) with { SaidAt = saidAt, Words = words });
-        foreach (var renewed in Renewed(command, before))
-        {
-            Append(renewed);
-        }
-
-        var after = Foreseen(grown);
-        var stood = before.Tasks.SelectMany(t => t.Steps).ToDictionary(s => s.Ref);
-        foreach (var step in after.Tasks.SelectMany(t => t.Steps).Where(s => NeedsCalling(s, stood.GetValueOrDefault(s.Ref))))
-        {
-            Append(CallOf(command, step));
-        }
-
-        return grown[log.Count..];
-    }
-
-    /// <summary>What the log would make of it; what it could not be worked out with is not appended.</summary>
-    private BuildState Foreseen(IReadOnlyList<LogEntry> grown)
-    {
+        LogEvent[] events = [EventOf(command, build, by) with { SaidAt = saidAt, Words = words }, .. Renewed(command, build)];
         try
         {
-            return Evaluation.Evaluate(sheets, book, grown, DateTimeOffset.MaxValue);
+            return build.Apply([.. events.Select((e, i) => new LogEntry(build.UpToSeq + 1 + i, storedAt, by, e))]);
         }
         catch (UnreadableLogException e)
         {
-            throw new InvalidOperationException($"The build could not be worked out with {grown[^1].Event.GetType().Name} {grown[^1].Event.Id}.", e);
+            // What the build could not be worked out with is not appended.
+            throw new InvalidOperationException($"The build could not be worked out with {events[0].GetType().Name} {events[0].Id}.", e);
         }
     }
 
+    /// <summary>What the steps say now, where that was not said before.</summary>
+    private static WorkedBuild Said(WorkedBuild before, WorkedBuild grown, Command command, Signer by)
+    {
+        var stood = before.Tasks.ToDictionary(t => t.Ref);
+        var calls = new List<LogEntry>();
+        foreach (var task in grown.Tasks.Where(t => !ReferenceEquals(t, stood.GetValueOrDefault(t.Ref))))
+        {
+            var steps = stood.GetValueOrDefault(task.Ref)?.Steps.ToDictionary(s => s.Ref) ?? [];
+            calls.AddRange(task.Steps.Where(s => NeedsCalling(s, steps.GetValueOrDefault(s.Ref))).Select(s => CallOf(command, s, task))
+                .Select((call, i) => new LogEntry(grown.UpToSeq + 1 + calls.Count + i, grown.Log[^1].StoredAt, by, call)).ToList());
+        }
+
+        return grown.Say(calls);
+    }
+
     /// <summary>What was read of the part before does not stand for the next one: those steps begin anew with it.</summary>
-    private IEnumerable<RoundBegan> Renewed(Command command, BuildState before)
+    private IEnumerable<RoundBegan> Renewed(Command command, WorkedBuild before)
     {
         if (command is not BeginRound round)
         {
@@ -100,16 +145,22 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             .Select(s => new RoundBegan(Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"), round.DoneAt, s.Ref, s.Round + 1, round.Because.Trim()));
     }
 
-    private static Called CallOf(Command command, StepState step) => new(
-        Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, step.Now, Evaluation.CalculatorVersion);
+    private static Called CallOf(Command command, StepState step, TaskState task)
+    {
+        var said = Given.Of(step.Now);
+        var calculator = said.Calculator();
+        return new Called(
+            Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, said, calculator, calculator is null ? task.Procedure : step.Now.Answer!.Version);
+    }
 
-    private static StepState? Unsaid(Command command, BuildState state) =>
-        state.Tasks.SelectMany(t => t.Steps).FirstOrDefault(s => s.Ref == (command as Decide)?.Step || s.Ref == (command as OpenGate)?.Step) is { Calls.Count: 0, BlockedBy: null, Now.Call: not null } step ? step : null;
+    private static StepState? Unsaid(Command command, WorkedBuild build) =>
+        build.Tasks.SelectMany(t => t.Steps).FirstOrDefault(s => s.Ref == (command as Decide)?.Step || s.Ref == (command as OpenGate)?.Step) is { BlockedBy: null, Now.Call: not null } step
+        && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null)) ? step : null;
 
     /// <summary>A call is kept when it is first given, and again whenever what was done here has changed it; what a new version would say of the same is not said by itself.</summary>
     private static bool NeedsCalling(StepState step, StepState? before) =>
         IsOpen(step) && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null))
-        && !(before is not null && IsOpen(before) && Evaluation.SaysTheSame(before.Now, step.Now));
+        && !(before is not null && IsOpen(before) && before.Calls.Count == step.Calls.Count && Saying.TheSame(before.Now, step.Now));
 
     private static bool IsOpen(StepState step) => step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut);
 
@@ -122,38 +173,38 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         return new Guid(hash.AsSpan(0, 16), bigEndian: true);
     }
 
-    private LogEvent EventOf(Command command, BuildState state, IReadOnlyList<LogEntry> log, Signer by) => command switch
+    private LogEvent EventOf(Command command, WorkedBuild state, Signer by) => command switch
     {
         StartTask start => Start(start, state),
         Choose choose => Choice(choose, state),
         TakeReading take => Reading(take, state),
-        Strike strike => Struck(strike, log, state, by),
+        Strike strike => Struck(strike, state, by),
         BeginRound round => new RoundBegan(
             round.Id, round.DoneAt, round.Step, Unblocked(state, round.Step).Round + 1, Reason(round.Because, "because")),
         Decide decide => new Decided(
-            decide.Id, decide.DoneAt, decide.Step, Releasable(decide, state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).StandsOn?.Invoke()),
+            decide.Id, decide.DoneAt, decide.Step, Releasable(state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).StandsOn?.Invoke()),
         OpenGate open => by.Role == Role.Lead
-            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(open, state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).StandsOn?.Invoke())
+            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).StandsOn?.Invoke())
             : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
         Attach attach => Photo(attach, state),
         Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
         _ => throw new UnusableInputException("do", "is not something that can be done"),
     };
 
-    private TaskStarted Start(StartTask start, BuildState state)
+    private TaskStarted Start(StartTask start, WorkedBuild state)
     {
-        var possible = state.Places.SelectMany(p => p.Tasks).FirstOrDefault(t => t.Ref == start.Task)
+        var possible = state.State.Places.SelectMany(p => p.Tasks).FirstOrDefault(t => t.Ref == start.Task)
             ?? throw new UnusableInputException("task", $"there is no task “{start.Task.Kind}” at “{start.Task.Place}” on this engine");
         if (state.Tasks.Any(t => t.Ref == start.Task))
         {
             throw new UnusableInputException("task", $"{possible.Title} is begun already");
         }
 
-        var newest = sheets.Keys.Where(s => s.Id == state.Sheet.Id).MaxBy(s => s.Version)!;
+        var newest = state.Sheets.Keys.Where(s => s.Id == state.Opened.Sheet.Id).MaxBy(s => s.Version)!;
         return new TaskStarted(start.Id, start.DoneAt, start.Task, book.Newest.First(p => p.Id == start.Task.Kind).Version, newest);
     }
 
-    private static Chose Choice(Choose choose, BuildState state)
+    private static Chose Choice(Choose choose, WorkedBuild state)
     {
         var task = TaskAt(state, choose.Task);
         var choice = task.Choices.FirstOrDefault(c => c.Id == choose.Choice)
@@ -163,7 +214,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             : throw new UnusableInputException("option", $"must be one of {string.Join(", ", choice.Options.Select(o => o.Id))}");
     }
 
-    private ReadingTaken Reading(TakeReading take, BuildState state)
+    private ReadingTaken Reading(TakeReading take, WorkedBuild state)
     {
         var step = Unblocked(state, take.Slot.Step);
         if (take.Slot.Round != step.Round)
@@ -274,7 +325,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             take.Id, take.DoneAt, take.Slot, $"{trace.X.Count} points, peak {peak}", trace.Peak(), by, take.OddConfirmed, Trace: PackedTrace.Of(trace, axes));
     }
 
-    private static Attached Photo(Attach attach, BuildState state)
+    private static Attached Photo(Attach attach, WorkedBuild state)
     {
         var faults = new Faults();
         faults.Require(attach.Photo.Sha256.Length == 64 && attach.Photo.Sha256.All(char.IsAsciiHexDigitLower), "photo.sha256", "must be a SHA-256 in lower-case hex");
@@ -303,8 +354,9 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             : null;
     }
 
-    private static Struck Struck(Strike strike, IReadOnlyList<LogEntry> log, BuildState state, Signer by)
+    private static Struck Struck(Strike strike, WorkedBuild state, Signer by)
     {
+        var log = state.Log;
         var entry = log.FirstOrDefault(e => e.Event is ReadingTaken && e.Event.Id == strike.Reading)
             ?? throw new UnusableInputException("reading", "there is no such reading in this build");
         if (log.Any(e => e.Event is Struck s && s.Reading == strike.Reading))
@@ -327,7 +379,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         return new Struck(strike.Id, strike.DoneAt, strike.Reading, strike.Because);
     }
 
-    private static Guid Releasable(Command command, BuildState state, StepRef at, Verdict most)
+    private static Guid Releasable(WorkedBuild state, StepRef at, Verdict most)
     {
         var step = Unblocked(state, at);
         if (step.Now.Call is not { } call)
@@ -341,7 +393,7 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
         }
 
         return call.Verdict <= most
-            ? (step.Calls.Count > 0 ? step.Calls[^1].Id : CallOf(command, step).Id)
+            ? step.Calls[^1].Id
             : throw new UnusableInputException("step", $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason");
     }
 
@@ -350,14 +402,14 @@ public sealed class Desk(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, Proc
             ? words
             : throw new UnusableInputException(field, $"must be words, 1 to {LongestText} characters");
 
-    private static TaskState TaskAt(BuildState state, TaskRef task) =>
+    private static TaskState TaskAt(WorkedBuild state, TaskRef task) =>
         state.Tasks.FirstOrDefault(t => t.Ref == task) ?? throw new UnusableInputException("task", $"“{task.Kind}” is not begun on this build");
 
-    private static StepState Step(BuildState state, StepRef at) =>
+    private static StepState Step(WorkedBuild state, StepRef at) =>
         TaskAt(state, at.Task).Steps.FirstOrDefault(s => s.Ref == at)
         ?? throw new UnusableInputException("step", $"there is no step “{at.Step}” in this task");
 
-    private static StepState Unblocked(BuildState state, StepRef at)
+    private static StepState Unblocked(WorkedBuild state, StepRef at)
     {
         var step = Step(state, at);
         if (step.Status == StepStatus.LeftOut)

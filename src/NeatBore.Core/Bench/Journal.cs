@@ -19,10 +19,11 @@ internal sealed class Journal
     // The last entry that changed anything at an address.
     private readonly Dictionary<(StepRef Step, string Slot), long> _slotAt = [];
     private readonly Dictionary<StepRef, long> _roundAt = [];
+    private readonly Dictionary<StepRef, long> _stepAt = [];
     private readonly Dictionary<string, long> _choiceAt = new(StringComparer.Ordinal);
     private readonly Dictionary<string, long> _taskAt = new(StringComparer.Ordinal);
 
-    public Journal(TaskRef task, List<LogEntry> log)
+    public Journal(TaskRef task, IReadOnlyList<LogEntry> log)
     {
         _task = task;
         var slotOf = new Dictionary<Guid, SlotRef>();
@@ -32,6 +33,11 @@ internal sealed class Journal
             if (WorkedAt(entry.Event, slotOf) is { } worked)
             {
                 _taskAt[worked.Kind] = entry.Seq;
+            }
+
+            if (StepOf(entry.Event, slotOf) is { } at && at.Task == task)
+            {
+                _stepAt[at] = entry.Seq;
             }
 
             switch (entry.Event)
@@ -74,6 +80,19 @@ internal sealed class Journal
             .ToLookup(e => ((Attached)e.Event).Step, e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt));
     }
 
+    private static StepRef? StepOf(LogEvent e, Dictionary<Guid, SlotRef> slotOf) => e switch
+    {
+        ReadingTaken reading => reading.Slot.Step,
+        Struck struck => slotOf.GetValueOrDefault(struck.Reading)?.Step,
+        RoundBegan round => round.Step,
+        Called called => called.Step,
+        Decided decided => decided.Step,
+        GateOpened opened => opened.Step,
+        Noted noted => noted.Step,
+        Attached attached => attached.Step,
+        _ => null,
+    };
+
     /// <summary>The task that an entry did work on, or decided on.</summary>
     private static TaskRef? WorkedAt(LogEvent e, Dictionary<Guid, SlotRef> slotOf)
     {
@@ -109,6 +128,20 @@ internal sealed class Journal
             || looked.Choices.Any(c => After(_choiceAt.GetValueOrDefault(c)))
             || looked.Tasks.Any(t => After(_taskAt.GetValueOrDefault(t)));
     }
+
+    /// <summary>The last entry about a step.</summary>
+    public long ToldAt(StepRef step) => _stepAt.GetValueOrDefault(step);
+
+    /// <summary>The last entry that changed anything that was looked at.</summary>
+    public long ChangedAt(Looked looked) =>
+        ((IEnumerable<long>)
+        [
+            0,
+            .. looked.Slots.Select(s => At(s.Step, s.Item) is var at ? Math.Max(_slotAt.GetValueOrDefault((at, s.Slot)), _roundAt.GetValueOrDefault(at)) : 0),
+            .. looked.Rounds.Select(r => _roundAt.GetValueOrDefault(At(r.Step, r.Item))),
+            .. looked.Choices.Select(c => _choiceAt.GetValueOrDefault(c)),
+            .. looked.Tasks.Select(t => _taskAt.GetValueOrDefault(t)),
+        ]).Max();
 
     /// <summary>What was looked at, as it stands now.</summary>
     public Footing Footing(Looked looked, SheetRef sheet, IReadOnlyDictionary<string, string> chosen, bool complete) => new(
@@ -156,12 +189,15 @@ internal sealed class Journal
 
     public IReadOnlyList<CallState> Calls(StepRef step) =>
     [
-        .. _calls[step].Select(e =>
-        {
-            var call = (Called)e.Event;
-            return new CallState(call.Id, call.Round, call.Judgement, call.CalculatorVersion, call.DoneAt, _releases.GetValueOrDefault(call.Id)) { Seq = e.Seq };
-        }),
+        .. _calls[step].Select(e => Given(e, _releases.GetValueOrDefault(e.Event.Id))),
     ];
+
+    /// <summary>A call as it was given, with what was decided on it.</summary>
+    internal static CallState Given(LogEntry entry, Release? release)
+    {
+        var call = (Called)entry.Event;
+        return new CallState(call.Id, call.Round, call.Judgement, call.Calculator, call.Version, call.DoneAt, release) { Seq = entry.Seq };
+    }
 
     private ReadingState Reading(LogEntry entry)
     {

@@ -179,7 +179,14 @@ public sealed record Attached(Guid Id, DateTimeOffset DoneAt, StepRef Step, Phot
 public sealed record PhotoRef(string Sha256, string Type, int WidthPx, int HeightPx);
 
 /// <summary>A call as it was shown, with the numbers that made it.</summary>
-public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Judgement Judgement, string CalculatorVersion) : LogEvent(Id, DoneAt);
+/// <param name="Id">Follows from the command's that brought it about.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">Where.</param>
+/// <param name="Round">The step's round then.</param>
+/// <param name="Judgement">What was said, its answer as it was.</param>
+/// <param name="Calculator">The calculator that answered; null where the run sheet judged by itself.</param>
+/// <param name="Version">Of the calculator, or of the run sheet.</param>
+public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Given Judgement, string? Calculator = null, int Version = 1) : LogEvent(Id, DoneAt);
 
 /// <summary>The builder decided on the call named, with a reason; it holds while what the call stood on is still so.</summary>
 public sealed record Decided(

@@ -49,4 +49,7 @@ public abstract record CalcAnswer
 {
     /// <summary>The formula and its source in one line.</summary>
     public abstract string Model { get; }
+
+    /// <summary>The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.</summary>
+    public virtual int Version => 1;
 }

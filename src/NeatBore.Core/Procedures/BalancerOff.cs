@@ -23,8 +23,8 @@ public static class BalancerOff
 
     private static readonly int[] s_yokeDeg = [0, 120, 240];
 
-    /// <summary>The first version: a press-fit hub with threaded holes.</summary>
-    public static Procedure Version1 { get; } = new(
+    /// <summary>A press-fit hub with threaded holes; what every design builds on.</summary>
+    private static Procedure PressFit { get; } = new(
         "balancer-off",
         1,
         "Balancer off",
@@ -95,12 +95,11 @@ public static class BalancerOff
             },
         ]);
 
-    /// <summary>The second version: every design, and a plan that grips the ring refused with its reason.</summary>
-    public static Procedure Version2 { get; } = Version1 with
+    /// <summary>The first version: every design, and a plan that grips the ring refused with its reason.</summary>
+    public static Procedure Version1 { get; } = PressFit with
     {
-        Version = 2,
         Places = sheet => sheet.Balancer is { Puller: null, Spokes: null, Flange: null } ? [] : ["balancer"],
-        Choices = [.. Version1.Choices, new Choice(Grip, "puller", "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")])],
+        Choices = [.. PressFit.Choices, new Choice(Grip, "puller", "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")])],
         Steps =
         [
             First("before"),
@@ -161,7 +160,7 @@ public static class BalancerOff
 
     private const string Grip = "grip";
 
-    private static Step First(string id) => Version1.Steps.First(s => s.Id == id);
+    private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
 
     private static BalancerDesign Design(StepContext c) => c.Sheet.Balancer.Design;
 

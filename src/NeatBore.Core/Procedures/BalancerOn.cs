@@ -26,8 +26,8 @@ public static class BalancerOn
     private static readonly int[] s_acrossDeg = [0, 90];
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
-    /// <summary>The first version: cold, lubricated, drawn on with a screw tool.</summary>
-    public static Procedure Version1 { get; } = new(
+    /// <summary>A press-fit hub drawn on cold; what every design builds on.</summary>
+    private static Procedure PressFit { get; } = new(
         "balancer-on",
         1,
         "Balancer on",
@@ -143,13 +143,12 @@ public static class BalancerOn
             },
         ]);
 
-    /// <summary>The second version: the schools side by side, traces from the gauges, and every design.</summary>
-    public static Procedure Version2 { get; } = Version1 with
+    /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
+    public static Procedure Version1 { get; } = PressFit with
     {
-        Version = 2,
         Choices =
         [
-            .. Version1.Choices,
+            .. PressFit.Choices,
             new Choice(Method, "method", "How it goes on", sheet =>
             [
                 new("cold", "cold, oiled, drawn on"),
@@ -265,7 +264,7 @@ public static class BalancerOn
         ],
     };
 
-    private static Step First(string id) => Version1.Steps.First(s => s.Id == id);
+    private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
 
     private static Applies Pressed(StepContext c) =>
         Applies.If(c.Sheet.Balancer.Design != BalancerDesign.Flange, "Nothing is pressed on here: it sits on a pilot and is bolted to its flange.");

@@ -318,13 +318,16 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
 {
     /// <summary>The procedures that ship with the core. A new task adds its line here.</summary>
     public static ProcedureBook Default { get; } = new(
-                [
-            BalancerOff.Version1, BalancerOff.Version2, BalancerInspection.Version1,
+        [
+            BalancerOff.Version1, BalancerInspection.Version1,
             TimingCover.Version1, FrontSeal.Version1, CamBearingSet.Version1,
-            BalancerOn.Version1, BalancerOn.Version2,
+            BalancerOn.Version1,
             CrankFloat.Version1, RepairSleeve.Version1, RearSeal.Version1, SpigotBearing.Version1,
             RockerTrunnions.Version1, PressedPart.Gear1, PressedPart.Race1, PressedPart.Bush1, PressedPart.Spigot1, PressedPart.Pin1,
         ]);
+
+    /// <summary>Every version of each.</summary>
+    public IReadOnlyList<Procedure> All => procedures;
 
     /// <summary>The newest version of each.</summary>
     public IReadOnlyList<Procedure> Newest { get; } =

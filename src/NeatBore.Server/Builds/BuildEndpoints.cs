@@ -1,3 +1,4 @@
+using System.Globalization;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
@@ -20,39 +21,46 @@ public sealed record OpenBuild(Guid Build, Guid Id, DateTimeOffset DoneAt, strin
 
 /// <summary>Work on a build: commands in the order in which they were done.</summary>
 /// <param name="By">Who, by id.</param>
-/// <param name="Commands">1 to 200.</param>
+/// <param name="Commands">1 to 500.</param>
 public sealed record WorkRequest(string By, IReadOnlyList<Command> Commands);
 
-/// <summary>What became of one command.</summary>
-/// <param name="Id">The command's id.</param>
-/// <param name="Taken">In the log now, whether by this call or an earlier one.</param>
-/// <param name="Question">What looks odd about a reading that was not taken; sent again as confirmed it is.</param>
-/// <param name="Errors">Why it was refused, by the field.</param>
-/// <param name="ClockOffS">How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be believed.</param>
-public sealed record WorkResult(Guid Id, bool Taken, Sentence? Question, IReadOnlyDictionary<string, string[]>? Errors, double? ClockOffS = null);
+/// <summary>What became of each command, and what they changed of the build.</summary>
+/// <param name="Results">One for each command.</param>
+/// <param name="Since">The last entry that was in the log before them: whoever knows less has to fetch the build.</param>
+/// <param name="Head">The build as it stands after them.</param>
+/// <param name="Tasks">The tasks that are not as they were.</param>
+/// <param name="Steps">Whole: the step that the last command was about, and the one that its task goes on to.</param>
+public sealed record WorkAnswer(IReadOnlyList<WorkResult> Results, long Since, BuildHead Head, IReadOnlyList<TaskLine> Tasks, IReadOnlyList<StepState> Steps);
 
-/// <summary>What became of each command, and the build as it stands after them.</summary>
-public sealed record WorkAnswer(IReadOnlyList<WorkResult> Results, BuildState State);
+/// <summary>A build as the bench opens it: its tasks as lines, the steps around where the work stands whole, and the sheet versions that its log names.</summary>
+public sealed record BuildView(Guid Id, BuildHead Head, IReadOnlyList<TaskLine> Tasks, IReadOnlyList<StepState> Steps, IReadOnlyList<EngineSheet> Sheets);
 
-/// <summary>A build with the sheet versions that its log names.</summary>
-public sealed record BuildView(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets);
+/// <summary>A whole build, as its record shows it, with the sheet versions that its log names.</summary>
+public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets);
 
-/// <summary>A build as one line of Today; without its sheet, and with what is wrong, where it can't be read.</summary>
-public sealed record BuildLine(
-    Guid Id, string Number, string Name, EngineSheet? Sheet, Standing Standing, Sentence Do, TaskRef? At, string? AtStep, IReadOnlyList<PlaceState> Places, DateTimeOffset OpenedAt,
-    IReadOnlyList<Wait> Waits, View View, string? Fault);
+/// <summary>A page of Today.</summary>
+/// <param name="Lines">Builds, trouble first.</param>
+/// <param name="Strips">What their strips are drawn from, each engine once.</param>
+/// <param name="Total">How many builds there are.</param>
+/// <param name="After">Asks for the page after this one; null at the end.</param>
+public sealed record TodayPage(IReadOnlyList<BuildLine> Lines, IReadOnlyList<EngineStrip> Strips, int Total, string? After);
 
 internal static class BuildEndpoints
 {
-    private const int MostCommands = 200;
+    private const int MostCommands = 500;
+    private const int MostSteps = 200;
+    private const int PageLines = 50;
 
     public static void MapBuilds(this IEndpointRouteBuilder app)
     {
         var builds = app.MapGroup("/api/builds").WithTags("Builds");
-        builds.MapGet("", async (BuildReader reader, CancellationToken cancel) => Results.Ok(await reader.LinesAsync(cancel))).Produces<IReadOnlyList<BuildLine>>().WithSummary("Every build as a line of Today, trouble first");
+        builds.MapGet("", TodayAsync).Produces<TodayPage>().ProducesValidationProblem(422).WithSummary("Builds as lines of Today, trouble first, a page at a time");
         builds.MapPost("", OpenAsync).Accepts<OpenBuild>("application/json").Produces<BuildView>().ProducesValidationProblem().ProducesValidationProblem(422)
             .WithSummary("Puts an engine on the bench");
-        builds.MapGet("{id:guid}", ReadAsync).Produces<BuildView>().ProducesProblem(404).WithSummary("A build's whole state, now or as of an earlier time");
+        builds.MapGet("{id:guid}", ReadAsync).Produces<BuildView>().ProducesProblem(404).WithSummary("A build as the bench opens it, at one of its tasks; now or as of an earlier time");
+        builds.MapGet("{id:guid}/steps", StepsAsync).Produces<IReadOnlyList<StepState>>().ProducesValidationProblem(422).ProducesProblem(404)
+            .WithSummary("Steps of a task, whole: at=STEP@ITEM, as often as wanted");
+        builds.MapGet("{id:guid}/record", RecordAsync).Produces<WholeBuild>().ProducesProblem(404).WithSummary("A build's whole state, now or as of an earlier time");
         builds.MapGet("{id:guid}/file", FileAsync).Produces<BuildFile>().ProducesProblem(404).WithSummary("A whole build as an open file");
         builds.MapGet("{id:guid}/fasteners", FastenersAsync).Produces<IReadOnlyList<FastenerGroup>>().ProducesProblem(404).WithSummary("Every group of fasteners of a build, with how each stands");
         builds.MapPost("{id:guid}/work", WorkAsync).Accepts<WorkRequest>("application/json").Produces<WorkAnswer>()
@@ -77,32 +85,87 @@ internal static class BuildEndpoints
         var now = Now(clock);
         var (doneAt, saidAt) = Told.When(request.DoneAt, now);
         var opened = new BuildOpened(request.Id, doneAt, request.Number.Trim(), request.Name.Trim(), sheet!) { SaidAt = saidAt };
-        if (!await builds.OpenAsync(request.Build, [new LogEntry(1, now, by!, opened)], cancel)
-            && (await builds.ReadAsync(request.Build, cancel))![0].Event is var before
+        LogEntry[] entries = [new LogEntry(1, now, by!, opened)];
+        if (!await builds.OpenAsync(request.Build, entries, BuildReader.Line(request.Build, reader.Grown(null, sheets, entries)), cancel)
+            && (await builds.ReadAsync(request.Build, 0, cancel))![0].Event is var before
             && (before is not BuildOpened there || (there.Id, there.Number, there.Name, there.Sheet.Id) != (opened.Id, opened.Number, opened.Name, sheet!.Id)))
         {
             // Sent again by a tablet that missed the answer it would be the same; this is another engine.
             throw new OtherWordsException(request.Build);
         }
 
-        return await ReadAsync(request.Build, null, reader, cancel);
+        return await ReadAsync(request.Build, null, null, null, null, reader, cancel);
     }
 
-    private static async Task<IResult> ReadAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
-        await reader.ReadAsync(id, asOf, cancel) is { } read
-            ? Results.Ok(new BuildView(id, read.State, [.. BuildReader.Named(read.Log).Select(r => read.Sheets[r])]))
+    private static async Task<IResult> TodayAsync(string? after, TodayLines today, SheetShelf shelf, ProcedureBook book, CancellationToken cancel)
+    {
+        var lines = await today.ReadAsync(after is null ? null : MarkOf(after), PageLines, cancel);
+        var engines = lines.Select(l => l.Engine).ToHashSet(StringComparer.Ordinal);
+        var strips = (await shelf.AllAsync(cancel)).Values.Where(s => engines.Contains(s.Id)).GroupBy(s => s.Id).Select(g => EngineStrip.Of(g.MaxBy(s => s.Version)!, book));
+        return Results.Ok(new TodayPage(
+            lines, [.. strips], await today.CountAsync(cancel),
+            lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}"));
+    }
+
+    private static TodayMark MarkOf(string after) =>
+        after.Split(',', 3) is [var standing, var build, var number]
+        && int.TryParse(standing, NumberStyles.None, CultureInfo.InvariantCulture, out var stands) && Enum.IsDefined((Standing)stands) && Guid.TryParse(build, out var id)
+            ? new TodayMark((Standing)stands, number, id)
+            : throw new UnusableInputException("after", "must be what the page before it gave");
+
+    private static async Task<IResult> ReadAsync(Guid id, string? kind, string? place, string? item, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel)
+    {
+        if (await reader.ReadAsync(id, asOf, cancel) is not { } build)
+        {
+            return Gone();
+        }
+
+        var head = BuildHead.Of(build.State);
+        var task = build.Tasks.FirstOrDefault(t => kind is null ? t.Ref == head.At : t.Ref == new TaskRef(kind, place ?? ""));
+        return Results.Ok(new BuildView(
+            id, head, [.. build.Tasks.Select(TaskLine.Of)], task is null ? [] : [.. Around(task, item)], [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]));
+    }
+
+    /// <summary>The steps that the bench shows where the work on a task stands: those of the same item, and those that are done once.</summary>
+    private static IEnumerable<StepState> Around(TaskState task, string? item)
+    {
+        var at = item ?? task.Next?.Item ?? "";
+        return task.Steps.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at || s.Ref.Item.Length == 0));
+    }
+
+    private static async Task<IResult> StepsAsync(Guid id, string kind, string place, string[] at, BuildReader reader, CancellationToken cancel)
+    {
+        if (at.Length is 0 or > MostSteps)
+        {
+            throw new UnusableInputException("at", $"must name 1 to {MostSteps} steps, as STEP@ITEM");
+        }
+
+        if (await reader.ReadAsync(id, cancel) is not { } build)
+        {
+            return Gone();
+        }
+
+        var wanted = at.ToHashSet(StringComparer.Ordinal);
+        return build.Tasks.FirstOrDefault(t => t.Ref == new TaskRef(kind, place)) is { } task
+            ? Results.Ok(task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).ToList())
+            : throw new UnusableInputException("kind", $"“{kind}” is not begun at “{place}” on this build");
+    }
+
+    private static async Task<IResult> RecordAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
+        await reader.ReadAsync(id, asOf, cancel) is { } build
+            ? Results.Ok(new WholeBuild(id, build.State, [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]))
             : Gone();
 
     private static async Task<IResult> FastenersAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
-        await reader.ReadAsync(id, null, cancel) is { } read
-            ? Results.Ok(FastenerBoard.Of(read.State, sheet => read.Sheets[sheet], read.Sheets.Values.Where(s => s.Id == read.State.Sheet.Id).MaxBy(s => s.Version)!))
+        await reader.ReadAsync(id, cancel) is { } build
+            ? Results.Ok(FastenerBoard.Of(build.State, sheet => build.Sheets[sheet], build.Sheets.Values.Where(s => s.Id == build.State.Sheet.Id).MaxBy(s => s.Version)!))
             : Gone();
 
     private static async Task<IResult> FileAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
         await reader.FileAsync(id, cancel) is { } file ? Results.Bytes(file, "application/json; charset=utf-8") : Gone();
 
     private static async Task<IResult> WorkAsync(
-        Guid id, HttpRequest http, BuildLog builds, BlobShelf blobs, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
+        Guid id, HttpRequest http, BuildLog builds, BuildReader reader, OpenBuilds open, BlobShelf blobs, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<WorkRequest>(), cancel);
         var shop = await register.ReadAsync(cancel);
@@ -119,43 +182,52 @@ internal static class BuildEndpoints
         }
 
         faults.ThrowIfAny();
-        var sheets = await shelf.AllAsync(cancel);
-        var desk = new Desk(sheets, book, shop);
-        var results = new List<WorkResult>();
-        var log = await builds.AppendAsync(
+        var (sheets, known) = (await shelf.AllAsync(cancel), open.Find(id));
+        var desk = new Desk(book, shop);
+        (WorkedBuild Before, Sitting After)? worked = null;
+        var there = await builds.AppendAsync(
             id,
-            before =>
+            known?.UpToSeq ?? 0,
+            fresh =>
             {
-                List<LogEntry> grown = [.. before];
-                foreach (var command in commands)
-                {
-                    results.Add(Take(desk, grown, command, by!, Now(clock)));
-                }
-
-                return grown[before.Count..];
+                var before = reader.Grown(known, sheets, fresh);
+                var after = desk.Take(before, commands, by!, Now(clock));
+                worked = (before, after);
+                return new Appended(after.Added, after.Added.Count == 0 ? null : BuildReader.Line(id, after.Build));
             },
             cancel);
-        return log is null
-            ? Gone()
-            : Results.Ok(new WorkAnswer(results, Evaluation.Evaluate(sheets, book, log, DateTimeOffset.MaxValue)));
+        if (!there || worked is not var (stood, (build, _, results)))
+        {
+            return Gone();
+        }
+
+        open.Keep(id, build);
+        return Results.Ok(new WorkAnswer(
+            results,
+            stood.UpToSeq,
+            BuildHead.Of(build.State),
+            [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
+            [.. Shown(commands[^1], build)]));
     }
 
-    private static WorkResult Take(Desk desk, List<LogEntry> log, Command command, Signer by, DateTimeOffset now)
+    /// <summary>What is looked at after a command: the step that it was about, and the one that its task goes on to.</summary>
+    private static IEnumerable<StepState> Shown(Command command, WorkedBuild build)
     {
-        try
+        var step = command switch
         {
-            var added = desk.Take(log, command, by, now);
-            log.AddRange(added);
-            return new WorkResult(command.Id, true, null, null, added is [{ Event: { SaidAt: { } said, DoneAt: var done } }, ..] ? (said - done).TotalSeconds : null);
-        }
-        catch (OddReadingException odd)
-        {
-            return new WorkResult(command.Id, false, odd.Question, null);
-        }
-        catch (UnusableInputException refused)
-        {
-            return new WorkResult(command.Id, false, null, refused.Errors);
-        }
+            TakeReading take => take.Slot.Step,
+            Strike strike => build.Log.Select(e => e.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == strike.Reading)?.Slot.Step,
+            BeginRound round => round.Step,
+            Decide decide => decide.Step,
+            OpenGate gate => gate.Step,
+            Attach attach => attach.Step,
+            Note note => note.Step,
+            _ => null,
+        };
+        var at = step?.Task ?? (command as StartTask)?.Task ?? (command as Choose)?.Task;
+        return build.Tasks.FirstOrDefault(t => t.Ref == at) is { } task
+            ? task.Steps.Where(s => s.Ref == step || s.Ref == task.Next || (command is Choose choose && task.Choices.Any(c => c.Id == choose.Choice && c.Step == s.Ref.Step)))
+            : [];
     }
 
     /// <summary>What a picture is, is what was stored of it, whatever the tablet says.</summary>

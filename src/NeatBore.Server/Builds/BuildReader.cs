@@ -9,51 +9,82 @@ using NeatBore.Store;
 
 namespace NeatBore.Server.Builds;
 
-/// <summary>A build's log with what it makes.</summary>
-internal sealed record BuildRead(IReadOnlyList<LogEntry> Log, BuildState State, IReadOnlyDictionary<SheetRef, EngineSheet> Sheets);
-
 /// <summary>Reads builds; one that can't be read says so by itself and keeps none of the others from being read.</summary>
-internal sealed class BuildReader(BuildLog builds, SheetShelf shelf, BlobShelf blobs, ProcedureBook book, TimeProvider clock, ILogger<BuildReader> logger)
+internal sealed class BuildReader(
+    BuildLog builds, SheetShelf shelf, BlobShelf blobs, TodayLines today, OpenBuilds open, ProcedureBook book, TimeProvider clock, ILogger<BuildReader> logger)
 {
     private readonly ConcurrentDictionary<Guid, bool> _told = new();
 
-    /// <summary>A build as it stands, or as it stood; null if there is no such build.</summary>
+    /// <summary>Which version makes the lines of Today: any change of the core may change what they say.</summary>
+    public static string MadeBy { get; } = typeof(WorkedBuild).Module.ModuleVersionId.ToString("N");
+
+    /// <summary>A build as it stands; null if there is no such build.</summary>
+    /// <exception cref="UnreadableLogException">It can't be read by this version: why.</exception>
+    public async Task<WorkedBuild?> ReadAsync(Guid id, CancellationToken cancel)
+    {
+        try
+        {
+            var (sheets, known) = (await shelf.AllAsync(cancel), open.Find(id));
+            if (await builds.ReadAsync(id, known?.UpToSeq ?? 0, cancel) is not { } fresh)
+            {
+                return null;
+            }
+
+            var build = Grown(known, sheets, fresh);
+            open.Keep(id, build);
+            return build;
+        }
+        catch (UnreadableLogException e)
+        {
+            await today.PutAsync(await UnreadableAsync(id, e, cancel), cancel);
+            throw;
+        }
+    }
+
+    /// <summary>A build as it stood; null if there is no such build.</summary>
     /// <param name="id">The build.</param>
     /// <param name="asOf">Null, or a time that has not come, for now: all that is in the log, whatever the clock says.</param>
     /// <param name="cancel">Gives up.</param>
     /// <exception cref="UnreadableLogException">It can't be read by this version: why.</exception>
     /// <exception cref="UnusableInputException">It was not open yet.</exception>
-    public async Task<BuildRead?> ReadAsync(Guid id, DateTimeOffset? asOf, CancellationToken cancel) =>
-        await ReadAsync(id, asOf, await shelf.AllAsync(cancel), cancel);
-
-    /// <summary>Every build as a line of Today, trouble first.</summary>
-    public async Task<IReadOnlyList<BuildLine>> LinesAsync(CancellationToken cancel)
+    public async Task<WorkedBuild?> ReadAsync(Guid id, DateTimeOffset? asOf, CancellationToken cancel)
     {
-        var sheets = await shelf.AllAsync(cancel);
-        var lines = new List<BuildLine>();
-        foreach (var id in await builds.ListAsync(cancel))
+        // A clock that was set back hides nothing.
+        if (asOf is null || asOf >= clock.GetUtcNow())
         {
-            try
-            {
-                if (await ReadAsync(id, null, sheets, cancel) is { State: var state })
-                {
-                    lines.Add(new BuildLine(
-                        id, state.Number, state.Name, sheets[state.Sheet], state.Standing, state.Do, state.At, state.AtStep, state.Places, state.OpenedAt, state.Waits, state.View, null));
-                }
-            }
-            catch (UnreadableLogException e)
-            {
-                if (_told.TryAdd(id, true))
-                {
-                    logger.LogError(e, "Build {Build} can’t be read", id);
-                }
-
-                lines.Add(await UnreadableAsync(id, e, cancel));
-            }
+            return await ReadAsync(id, cancel);
         }
 
-        return [.. lines.OrderByDescending(l => l.Standing).ThenBy(l => l.Number, StringComparer.Ordinal)];
+        if (await builds.ReadAsync(id, 0, cancel) is not { } log)
+        {
+            return null;
+        }
+
+        return log[0].StoredAt <= asOf
+            ? WorkedBuild.Of(await shelf.AllAsync(cancel), book, [.. log.Where(e => e.StoredAt <= asOf)])
+            : throw new UnusableInputException("asOf", $"is before this build was opened ({log[0].StoredAt:yyyy-MM-dd HH:mm} UTC)");
     }
+
+    /// <summary>What was known of a build, with what came since.</summary>
+    public WorkedBuild Grown(WorkedBuild? known, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, IReadOnlyList<LogEntry> fresh) =>
+        known is null ? WorkedBuild.Of(sheets, book, fresh) : known.On(sheets).Apply(fresh);
+
+    /// <summary>The line of Today of a build, also where it can't be read.</summary>
+    public async Task<MadeLine> LineAsync(Guid id, CancellationToken cancel)
+    {
+        try
+        {
+            // Not kept: all of a shop's builds go through here after an upgrade.
+            return Line(id, WorkedBuild.Of(await shelf.AllAsync(cancel), book, (await builds.ReadAsync(id, 0, cancel))!));
+        }
+        catch (UnreadableLogException e)
+        {
+            return await UnreadableAsync(id, e, cancel);
+        }
+    }
+
+    /// <summary>The line of Today of a build.</summary>
+    public static MadeLine Line(Guid id, WorkedBuild build) => new(BuildLine.Of(id, build.State), build.UpToSeq, MadeBy);
 
     /// <summary>The whole build as an open file, also where it can't be read: then as its log stands. Null if there is no such build.</summary>
     public async Task<byte[]?> FileAsync(Guid id, CancellationToken cancel)
@@ -61,7 +92,7 @@ internal sealed class BuildReader(BuildLog builds, SheetShelf shelf, BlobShelf b
         var sheets = await shelf.AllAsync(cancel);
         try
         {
-            if (await builds.ReadAsync(id, cancel) is not { } log)
+            if (await builds.ReadAsync(id, 0, cancel) is not { } log)
             {
                 return null;
             }
@@ -87,31 +118,18 @@ internal sealed class BuildReader(BuildLog builds, SheetShelf shelf, BlobShelf b
         .. log.Select(e => e.Event switch { BuildOpened o => o.Sheet, TaskStarted t => t.Sheet, _ => null }).OfType<SheetRef>().Distinct(),
     ];
 
-    private async Task<BuildRead?> ReadAsync(Guid id, DateTimeOffset? asOf, IReadOnlyDictionary<SheetRef, EngineSheet> sheets, CancellationToken cancel)
+    private async Task<MadeLine> UnreadableAsync(Guid id, UnreadableLogException e, CancellationToken cancel)
     {
-        if (await builds.ReadAsync(id, cancel) is not { } log)
+        if (_told.TryAdd(id, true))
         {
-            return null;
+            logger.LogError(e, "Build {Build} can’t be read", id);
         }
 
-        // A clock that was set back hides nothing.
-        var upTo = asOf is null || asOf >= clock.GetUtcNow() ? DateTimeOffset.MaxValue : asOf.Value;
-        if (log[0].StoredAt > upTo)
-        {
-            throw new UnusableInputException("asOf", $"is before this build was opened ({log[0].StoredAt:yyyy-MM-dd HH:mm} UTC)");
-        }
-
-        return new BuildRead(log, Evaluation.Evaluate(sheets, book, log, upTo), sheets);
-    }
-
-    private async Task<BuildLine> UnreadableAsync(Guid id, UnreadableLogException e, CancellationToken cancel)
-    {
         var raw = await builds.ReadRawAsync(id, cancel);
         var opened = raw.Count > 0 ? JsonNode.Parse(raw[0].Event) as JsonObject : null;
         string Said(string field) => opened?[field] is JsonValue value && value.TryGetValue<string>(out var text) ? text : "";
-        return new BuildLine(
-            id, Said("number"), Said("name"), null, Standing.Stop, Sentence.Of("This build can’t be read by this version of Neat Bore. Nothing of it is lost: take its file out."),
-            null, null, [], raw.Count > 0 ? raw[0].StoredAt : default, [], View.Front, e.Message);
+        return new MadeLine(
+            BuildLine.Unreadable(id, Said("number"), Said("name"), raw.Count > 0 ? raw[0].StoredAt : default, e.Message), raw.Count > 0 ? raw[^1].Seq : 0, MadeBy);
     }
 
     private async Task<IReadOnlyList<PhotoFile>?> PhotosAsync(IEnumerable<string> named, CancellationToken cancel)

@@ -14,6 +14,9 @@ internal sealed class BuildWatch(BuildBell bell, Outage outage, TimeProvider tim
     public Task GrownAsync(Guid build) =>
         _waiting.GetOrAdd(build, _ => new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously)).Task;
 
+    /// <summary>Completes when any build has grown, or may have.</summary>
+    public Task AnyGrownAsync() => GrownAsync(Guid.Empty);
+
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         while (!stoppingToken.IsCancellationRequested)
@@ -37,7 +40,7 @@ internal sealed class BuildWatch(BuildBell bell, Outage outage, TimeProvider tim
     private void Wake((Guid Build, long UpTo)? grown)
     {
         outage.Over();
-        foreach (var build in grown is { } one ? [one.Build] : _waiting.Keys.ToArray())
+        foreach (var build in grown is { } one ? [one.Build, Guid.Empty] : _waiting.Keys.ToArray())
         {
             if (_waiting.TryRemove(build, out var waiting))
             {

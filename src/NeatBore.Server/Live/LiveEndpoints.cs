@@ -13,13 +13,37 @@ internal static class LiveEndpoints
     // A line that says nothing for long is cut by what stands between.
     private static readonly TimeSpan s_atLeastEvery = TimeSpan.FromSeconds(20);
 
-    public static void MapLive(this IEndpointRouteBuilder app) => app
-        .MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
+    // Today is looked at, not raced: many at once are told of once.
+    private static readonly TimeSpan s_atMostEvery = TimeSpan.FromMilliseconds(500);
+
+    public static void MapLive(this IEndpointRouteBuilder app)
+    {
+        app.MapGet("/api/builds/live", (HttpContext http, BuildWatch watch, TimeProvider time) => Results.ServerSentEvents(GrowAny(watch, time, http.RequestAborted)))
+            .WithTags("Builds")
+            .WithSummary("Tells that some build has grown, at most twice a second, as server-sent events");
+        app.MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
             await builds.UpToAsync(id, cancel) is null
                 ? Results.Problem(statusCode: 404, title: "There is no such build.")
                 : Results.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted)))
-        .WithTags("Builds")
-        .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");
+            .WithTags("Builds")
+            .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");
+    }
+
+    private static async IAsyncEnumerable<SseItem<string>> GrowAny(BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
+    {
+        var grown = watch.AnyGrownAsync();
+        // Whoever connects may have missed some.
+        yield return new SseItem<string>("", "grown");
+        while (!cancel.IsCancellationRequested)
+        {
+            await grown.WaitAsync(s_atLeastEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            var told = grown.IsCompleted;
+            // Waited for again before it is told, so that nothing falls between the two.
+            grown = told ? watch.AnyGrownAsync() : grown;
+            yield return new SseItem<string>("", told ? "grown" : "still");
+            await Task.Delay(s_atMostEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
+    }
 
     private static async IAsyncEnumerable<SseItem<Grown>> Grow(
         Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)

@@ -1,6 +1,5 @@
 import type {
   Aimed,
-  BuildLine,
   BuildView,
   Command,
   EngineSheet,
@@ -11,8 +10,12 @@ import type {
   PressWatchAnswer,
   PressWatchRequest,
   Shop,
+  StepState,
+  TaskRef,
+  TodayPage,
   ToolMatchAnswer,
   ToolMatchRequest,
+  WholeBuild,
   WorkAnswer,
 } from './types';
 
@@ -84,9 +87,23 @@ export interface NewBuild {
 }
 
 export const api = {
-  builds: () => ask<BuildLine[]>('/api/builds'),
+  today: (after: string | null) =>
+    ask<TodayPage>(`/api/builds${after === null ? '' : `?after=${encodeURIComponent(after)}`}`),
   fasteners: (id: string) => ask<FastenerGroup[]>(`/api/builds/${id}/fasteners`),
-  build: (id: string) => ask<BuildView>(`/api/builds/${id}`),
+  /** The build, with the steps around where the work on a task stands; of an item of it, where that is asked for. */
+  build: (id: string, task?: TaskRef, item?: string) => {
+    const at = new URLSearchParams({ ...task, ...(item === undefined ? {} : { item }) });
+    return ask<BuildView>(`/api/builds/${id}?${at.toString()}`);
+  },
+  steps: (id: string, task: TaskRef, at: readonly string[]) => {
+    const which = new URLSearchParams([
+      ['kind', task.kind],
+      ['place', task.place],
+      ...at.map((step) => ['at', step]),
+    ]);
+    return ask<StepState[]>(`/api/builds/${id}/steps?${which.toString()}`);
+  },
+  record: (id: string) => ask<WholeBuild>(`/api/builds/${id}/record`),
   shop: () => ask<Shop>('/api/shop'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),

@@ -52,6 +52,24 @@ export function useGrowth(build: string, grown: (upToSeq: number) => void): void
   }, [build]);
 }
 
+/** Calls back when any build has grown, and says whether the line that tells of it is up. */
+export function useAnyGrowth(grown: () => void): boolean {
+  const latest = useRef(grown);
+  const [up, setUp] = useState(false);
+  useEffect(() => {
+    latest.current = grown;
+  });
+  useEffect(() => {
+    const line = new Line('/api/builds/live', (source) => {
+      source.addEventListener('open', () => setUp(true));
+      source.addEventListener('error', () => setUp(false));
+      source.addEventListener('grown', () => latest.current());
+    });
+    return () => line.close();
+  }, []);
+  return up;
+}
+
 /** How an instrument's line is, and the newest of each quantity it sends. */
 export interface GaugeNow {
   up: boolean;

@@ -20,7 +20,7 @@ export const queries = new QueryClient({
 });
 
 /** What a screen shows as old while there is no line; a build's own state is too large to be kept at each reading. */
-const kept = new Set(['builds', 'shop', 'sheets', 'needs']);
+const kept = new Set(['today', 'shop', 'sheets', 'needs']);
 
 /** Kept in the browser's own database, so that a screen opened without a line has the last that was known. */
 export const keeping: Omit<PersistQueryClientOptions, 'queryClient'> = {
@@ -33,7 +33,7 @@ export const keeping: Omit<PersistQueryClientOptions, 'queryClient'> = {
     },
   }),
   maxAge: 30 * day,
-  buster: '1',
+  buster: '2',
   dehydrateOptions: {
     shouldDehydrateQuery: (query) => query.state.data !== undefined && kept.has(String(query.queryKey[0])),
   },

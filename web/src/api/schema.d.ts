@@ -195,6 +195,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Tells that some build has grown, at most twice a second, as server-sent events */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/live": {
         parameters: {
             query?: never;
@@ -2105,10 +2139,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Every build as a line of Today, trouble first */
+        /** Builds as lines of Today, trouble first, a page at a time */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    after?: string;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -2121,7 +2157,16 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BuildLine"][];
+                        "application/json": components["schemas"]["TodayPage"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
                     };
                 };
             };
@@ -2183,6 +2228,118 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** A build as the bench opens it, at one of its tasks; now or as of an earlier time */
+        get: {
+            parameters: {
+                query?: {
+                    kind?: string;
+                    place?: string;
+                    item?: string;
+                    asOf?: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuildView"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/steps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Steps of a task, whole: at=STEP@ITEM, as often as wanted */
+        get: {
+            parameters: {
+                query: {
+                    kind: string;
+                    place: string;
+                    at: string[];
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StepState"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
         /** A build's whole state, now or as of an earlier time */
         get: {
             parameters: {
@@ -2203,7 +2360,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["BuildView"];
+                        "application/json": components["schemas"]["WholeBuild"];
                     };
                 };
                 /** @description Not Found */
@@ -2646,6 +2803,17 @@ export interface components {
          * @enum {unknown}
          */
         BalancerDesign: "solid" | "screwed-body" | "spoked" | "flange";
+        /** @description The sizes of a balancer that its outline is drawn from, mm. */
+        BalancerOutline: {
+            /** Format: double */
+            hubLengthMm: number;
+            /** Format: double */
+            hubDiameterMm: number;
+            /** Format: double */
+            ringDiameterMm: number;
+            /** Format: double */
+            ringWidthMm: number;
+        };
         /** @description The balancer and the nose it is pressed on. */
         BalancerSheet: {
             /** @description The crank's nose. */
@@ -2726,6 +2894,11 @@ export interface components {
             holes: components["schemas"]["BoltCircleHole"][];
             chords: components["schemas"]["BoltCircleChord"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The distance between two holes' centres, mm. */
         BoltCircleChord: {
@@ -2824,6 +2997,11 @@ export interface components {
             proofShare: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Exactly one of torque and preload. */
         BoltPreloadRequest: {
@@ -2920,6 +3098,11 @@ export interface components {
             park: null | components["schemas"]["BoreCentringParkPlace"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A bolt's turn in the slackening, from 1, and how far the part moves towards it, mm. */
         BoreCentringFastenerMove: {
@@ -3027,6 +3210,11 @@ export interface components {
             worstNeighbourMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The line: at z = 0, mm, and per metre of z, mm. */
         BoreLineBestLine: {
@@ -3099,21 +3287,65 @@ export interface components {
             /** @description Every picture that the log names; null for none. */
             photos?: null | components["schemas"]["PhotoFile"][];
         };
-        BuildLine: {
-            /** Format: uuid */
-            id: string;
+        /** @description A build as a whole, without its tasks; the same fields as in BuildState. */
+        BuildHead: {
             number: string;
             name: string;
-            sheet: null | components["schemas"]["EngineSheet"];
+            sheet: components["schemas"]["SheetRef"];
+            /** Format: int64 */
+            upToSeq: number;
+            /** Format: date-time */
+            openedAt: string;
             standing: components["schemas"]["Standing"];
             do: components["schemas"]["Sentence"];
             at: null | components["schemas"]["TaskRef"];
             atStep: null | string;
             places: components["schemas"]["PlaceState"][];
-            /** Format: date-time */
-            openedAt: string;
             waits: components["schemas"]["Wait"][];
             view: components["schemas"]["View"];
+        };
+        /** @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it can't be read. */
+        BuildLine: {
+            /**
+             * Format: uuid
+             * @description The build.
+             */
+            id: string;
+            /** @description The shop's build number. */
+            number: string;
+            /** @description What it is for. */
+            name: string;
+            /** @description Its engine sheet, by id: the strip of that is drawn. */
+            engine: null | string;
+            /** @description How it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description What to do next on it. */
+            do: components["schemas"]["Sentence"];
+            at: null | components["schemas"]["TaskRef"];
+            /** @description The step that this is about, in words. */
+            atStep: null | string;
+            /** @description How each place of the strip stands, in its order. */
+            places: components["schemas"]["PlaceLine"][];
+            /**
+             * Format: int32
+             * @description How many of its tasks are done.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            tasks: number;
+            /**
+             * Format: date-time
+             * @description When it was put on the bench.
+             */
+            openedAt: string;
+            /** @description What is against the clock, soonest first; the first two. */
+            waits: components["schemas"]["Wait"][];
+            /** @description The end that the words are seen from. */
+            view: components["schemas"]["View"];
+            /** @description Why it can't be read. */
             fault: null | string;
         };
         /** @description A build's whole state: a pure function of its log. */
@@ -3153,7 +3385,9 @@ export interface components {
         BuildView: {
             /** Format: uuid */
             id: string;
-            state: components["schemas"]["BuildState"];
+            head: components["schemas"]["BuildHead"];
+            tasks: components["schemas"]["TaskLine"][];
+            steps: components["schemas"]["StepState"][];
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
@@ -3167,6 +3401,11 @@ export interface components {
             /** @description The worst that a fault leads to. */
             outcome: components["schemas"]["BalancerVerdictOutcome"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The holes, "1" to "n" clockwise from the start, and all their distances. */
         CalcAnswerBoltCircleAnswer: {
@@ -3175,6 +3414,11 @@ export interface components {
             holes: components["schemas"]["BoltCircleHole"][];
             chords: components["schemas"]["BoltCircleChord"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
         CalcAnswerBoltPreloadAnswer: {
@@ -3190,6 +3434,11 @@ export interface components {
             proofShare: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
         CalcAnswerBoreCentringAnswer: {
@@ -3246,6 +3495,11 @@ export interface components {
             park: null | components["schemas"]["BoreCentringParkPlace"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What was found, mm. Slack above 0 turns freely, below 0 binds. The neighbour's step is null for two bearings. */
         CalcAnswerBoreLineAnswer: {
@@ -3260,6 +3514,11 @@ export interface components {
             worstNeighbourMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Where the hub stands. */
         CalcAnswerDrawTravelAnswer: {
@@ -3284,6 +3543,11 @@ export interface components {
             /** @description The force band over the whole travel, N; null if the fit is not known. */
             curve?: null | components["schemas"]["InterferenceFitForcePoint"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The order, what is impossible, and the next three orders. */
         CalcAnswerDriveOrderAnswer: {
@@ -3293,6 +3557,11 @@ export interface components {
             impossible: components["schemas"]["DriveOrderImpossible"][];
             alternatives: components["schemas"]["DriveOrderDriveStep"][][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What it takes. */
         CalcAnswerForcingScrewAnswer: {
@@ -3327,6 +3596,11 @@ export interface components {
             equivalentMpa: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What the fit will be. */
         CalcAnswerInterferenceFitAnswer: {
@@ -3357,6 +3631,11 @@ export interface components {
             curve: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Every way, and the one to take. */
         CalcAnswerLipTrackAnswer: {
@@ -3365,6 +3644,11 @@ export interface components {
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The slip in degrees, signed as the arc. */
         CalcAnswerMarkSlipAnswer: {
@@ -3373,6 +3657,11 @@ export interface components {
             /** Format: double */
             degrees: number;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What is open now and at depth, the best place in reach, and what to do. */
         CalcAnswerOilHoleWindowAnswer: {
@@ -3386,6 +3675,11 @@ export interface components {
             advice: components["schemas"]["OilHoleWindowDriveAdvice"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The stack, and why each other piece won't do. */
         CalcAnswerPressSupportAnswer: {
@@ -3410,6 +3704,11 @@ export interface components {
             /** @description Likewise. */
             pushed: components["schemas"]["PressSupportPushedPart"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What happened. */
         CalcAnswerPressTraceAnswer: {
@@ -3436,6 +3735,11 @@ export interface components {
             band: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description How it goes. */
         CalcAnswerPressWatchAnswer: {
@@ -3457,6 +3761,11 @@ export interface components {
             do: components["schemas"]["Sentence"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description How the set stands against itself. */
         CalcAnswerRockerTrunnionsAnswer: {
@@ -3472,6 +3781,11 @@ export interface components {
              */
             done: number;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What was found; face is null where it was not swept. */
         CalcAnswerRunOutAnswer: {
@@ -3481,6 +3795,11 @@ export interface components {
             face: null | components["schemas"]["RunOutSweep"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The times, with the offset of when it was spread, and all stages that hold now. */
         CalcAnswerSealantClockAnswer: {
@@ -3496,6 +3815,11 @@ export interface components {
             cureAt: string;
             now: components["schemas"]["SealantClockStage"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The set's middle and spread, and how far each part is off. */
         CalcAnswerSetOutlierAnswer: {
@@ -3507,6 +3831,11 @@ export interface components {
             spread: number;
             readings: components["schemas"]["SetOutlierSetScore"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
         CalcAnswerShellClearanceAnswer: {
@@ -3530,6 +3859,11 @@ export interface components {
             stockMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The best five different stacks, and whether any lies within the target. */
         CalcAnswerShimChoiceAnswer: {
@@ -3538,6 +3872,11 @@ export interface components {
             picks: components["schemas"]["ShimChoicePick"][];
             reachable: boolean;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
         CalcAnswerSightPositionAnswer: {
@@ -3553,6 +3892,11 @@ export interface components {
             oddOneOut: null | string;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What was found. Angles in [0, 360) in the request's view; null where there is no tilt to speak of. */
         CalcAnswerSquarenessAnswer: {
@@ -3573,6 +3917,11 @@ export interface components {
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Whole wraps, and the radial play that is left, mm. */
         CalcAnswerTapeWrapsAnswer: {
@@ -3583,6 +3932,11 @@ export interface components {
             /** Format: double */
             leftMm: number;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What to do with the heat. */
         CalcAnswerThermalFitAnswer: {
@@ -3626,6 +3980,11 @@ export interface components {
             gripping: components["schemas"]["ThermalFitMoment"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What holds and what does not; per screw. */
         CalcAnswerThreadEngagementAnswer: {
@@ -3648,6 +4007,11 @@ export interface components {
             minimumEngagedMm: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What fits, best margin first, and what does not. */
         CalcAnswerToolMatchAnswer: {
@@ -3656,6 +4020,11 @@ export interface components {
             fits: components["schemas"]["ToolMatchFit"][];
             refused: components["schemas"]["ToolMatchRefusal"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description How far the mark lies. */
         CalcAnswerTopDeadCentreAnswer: {
@@ -3678,6 +4047,11 @@ export interface components {
             moveMarkMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The passes in order, and why they go that way. */
         CalcAnswerTorquePlanAnswer: {
@@ -3686,6 +4060,11 @@ export interface components {
             passes: components["schemas"]["TorquePlanPass"][];
             because: string;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What happened. */
         CalcAnswerTorqueTraceAnswer: {
@@ -3715,6 +4094,11 @@ export interface components {
             findings: components["schemas"]["TorqueTraceTorqueFinding"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS. */
         CalcAnswerTurningDragAnswer: {
@@ -3735,6 +4119,11 @@ export interface components {
             finding: components["schemas"]["TurningDragFinding"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What to set. */
         CalcAnswerWrenchSettingAnswer: {
@@ -3747,6 +4136,11 @@ export interface components {
             setNm: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A call: as bad as its worst check, with one plain sentence that holds the numbers. */
         Call: {
@@ -3757,14 +4151,16 @@ export interface components {
             /** @description The reason in plain metric words, seen from the front. */
             because: null | string;
         };
-        /** @description A call as it was given, with what was decided on it. */
+        /** @description A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run sheet. */
         CallState: {
             /** Format: uuid */
             id: string;
             /** Format: int32 */
             round: number;
-            judgement: components["schemas"]["Judgement"];
-            calculatorVersion: string;
+            judgement: components["schemas"]["Given"];
+            calculator: null | string;
+            /** Format: int32 */
+            version: number;
             /** Format: date-time */
             doneAt: string;
             release: null | components["schemas"]["Release"];
@@ -4077,6 +4473,11 @@ export interface components {
             impossible: components["schemas"]["DriveOrderImpossible"][];
             alternatives: components["schemas"]["DriveOrderDriveStep"][][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and width. */
         DriveOrderBore: {
@@ -4234,6 +4635,24 @@ export interface components {
             /** @description Other parts that are pressed or shrunk. */
             pressed?: null | components["schemas"]["PressedSheet"][];
         };
+        /** @description What the strip of an engine is drawn from, the same for all builds of it. */
+        EngineStrip: {
+            /** @description The engine sheet, by id. */
+            engine: string;
+            /** @description The engine's name. */
+            name: string;
+            /** @description Where its parts lie along the crank. */
+            layout: components["schemas"]["EngineLayout"];
+            /** @description The balancer's outline. */
+            balancer: components["schemas"]["BalancerOutline"];
+            /**
+             * Format: int32
+             * @description How many rockers lie in the tray.
+             */
+            rockers: number;
+            /** @description Its places with what can be done at each. */
+            places: components["schemas"]["StripPlace"][];
+        };
         /** @description Fasteners that are tightened together. */
         FastenerGroup: {
             /** @description As the builder says it. */
@@ -4364,6 +4783,11 @@ export interface components {
             equivalentMpa: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What is pushed with what. */
         ForcingScrewRequest: {
@@ -4437,6 +4861,24 @@ export interface components {
              * @default 0
              */
             missed: number;
+        };
+        /** @description A judgement as it was given. Its answer is kept as the JSON that it was then, so that a calculator may answer with more, or otherwise, one day. */
+        Given: {
+            /** @description One sentence for the hands. */
+            do: components["schemas"]["Sentence"];
+            call?: null | components["schemas"]["Call"];
+            /** @description What the calculator found, with its name and version; null where none was asked. */
+            answer?: unknown;
+            /**
+             * Format: date-time
+             * @description When what was under way had to be done by.
+             */
+            deadline?: null | string;
+            /**
+             * Format: date-time
+             * @description Before when nothing more was to be done.
+             */
+            until?: null | string;
         };
         HealthReport: {
             ready: boolean;
@@ -4637,6 +5079,11 @@ export interface components {
             curve: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A diameter read at a station and an angle. */
         InterferenceFitDiameterReading: {
@@ -4825,6 +5272,14 @@ export interface components {
             angleDeg: number;
             name: string;
         };
+        /** @description The newest reading of a task that counts: the one that may be rubbed out without a reason. */
+        LastReading: {
+            step: string;
+            item: string;
+            /** Format: uuid */
+            reading: string;
+            typed: string;
+        };
         /** @description A limit with where it came from; values in the base unit of what it limits. */
         Limit: {
             /** Format: double */
@@ -4848,6 +5303,11 @@ export interface components {
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Depth that the seal may be pressed to, mm. */
         LipTrackDepthRange: {
@@ -4999,11 +5459,23 @@ export interface components {
         LogEventCalled: {
             /** @enum {string} */
             kind?: "called";
+            /** @description Where. */
             step: components["schemas"]["StepRef"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The step's round then.
+             */
             round: number;
-            judgement: components["schemas"]["Judgement"];
-            calculatorVersion: string;
+            /** @description What was said, its answer as it was. */
+            judgement: components["schemas"]["Given"];
+            /** @description The calculator that answered; null where the run sheet judged by itself. */
+            calculator?: null | string;
+            /**
+             * Format: int32
+             * @description Of the calculator, or of the run sheet.
+             * @default 1
+             */
+            version: number;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -5254,6 +5726,11 @@ export interface components {
             /** Format: double */
             degrees: number;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description An arc along the ring, mm, either way, and the ring's diameter, mm, larger than 0. */
         MarkSlipRequest: {
@@ -5327,6 +5804,11 @@ export interface components {
             advice: components["schemas"]["OilHoleWindowDriveAdvice"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The same with the shell driven to depth and not turned. */
         OilHoleWindowAtDepth: {
@@ -5504,6 +5986,13 @@ export interface components {
             /** Format: date-time */
             doneAt: string;
         };
+        /** @description How a place stands, with the task that is next there, by its kind. */
+        PlaceLine: {
+            id: string;
+            standing: components["schemas"]["Standing"];
+            next: null | string;
+            nextStanding: null | components["schemas"]["Standing"];
+        };
         /** @description A place on the engine strip: where it is, what can be done there, how that stands and which task is next. */
         PlaceState: {
             id: string;
@@ -5550,6 +6039,11 @@ export interface components {
             /** @description Likewise. */
             pushed: components["schemas"]["PressSupportPushedPart"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What comes out below: its outside and its length, mm; a length of 0 where nothing does. */
         PressSupportPassingPart: {
@@ -5661,6 +6155,11 @@ export interface components {
             band: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The force band, as interference-fit gives it: 2 to 1,000 points by rising travel. */
         PressTraceExpectedForce: {
@@ -5722,6 +6221,11 @@ export interface components {
             do: components["schemas"]["Sentence"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description What has been recorded so far, and what was expected of it. */
         PressWatchRequest: {
@@ -6067,6 +6571,11 @@ export interface components {
             face: null | components["schemas"]["RunOutSweep"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A dial swept round, readings in mm. */
         RunOutRequest: {
@@ -6254,6 +6763,11 @@ export interface components {
             cureAt: string;
             now: components["schemas"]["SealantClockStage"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A sealant's times at 23 °C. */
         SealantClockProduct: {
@@ -6321,7 +6835,6 @@ export interface components {
         Sentence: {
             /** @description Words with `{name}` where a quantity stands. */
             template: string;
-            /** @description The quantities by name. */
             args: {
                 [key: string]: components["schemas"]["Quantity"];
             };
@@ -6334,6 +6847,11 @@ export interface components {
             spread: number;
             readings: components["schemas"]["SetOutlierSetScore"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description One value of each part, all in the same unit. */
         SetOutlierRequest: {
@@ -6390,6 +6908,11 @@ export interface components {
             stockMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A bore, its shell and the journal at 20 °C; lengths in mm. */
         ShellClearanceRequest: {
@@ -6448,6 +6971,11 @@ export interface components {
             picks: components["schemas"]["ShimChoicePick"][];
             reachable: boolean;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Least, most and best end play, mm. */
         ShimChoiceEndPlay: {
@@ -6550,6 +7078,11 @@ export interface components {
             oddOneOut: null | string;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2). */
         SightPositionLook: {
@@ -6711,6 +7244,11 @@ export interface components {
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A depth (or gap) in mm at an angle in degrees. */
         SquarenessDepthReading: {
@@ -6802,6 +7340,35 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "not-yet" | "done" | "to-do" | "under-way" | "decide" | "look-again" | "stop";
+        /** @description A step as the run sheet lists it; what is read and said there is fetched when it is opened. */
+        StepLine: {
+            /** @description Within the task. */
+            step: string;
+            item: string;
+            /** @description What is done. */
+            title: string;
+            /** @description The item in words. */
+            itemName: string;
+            /** @description How far it has got. */
+            status: components["schemas"]["StepStatus"];
+            /** @description Whether it lets the next step go on. */
+            passed: boolean;
+            /** @description What has to be done first. */
+            blockedBy: null | string;
+            /** @description What its gate wants, if it is one. */
+            gate: null | string;
+            verdict: null | components["schemas"]["Verdict"];
+            /**
+             * Format: int32
+             * @description The number of its newest round.
+             */
+            round: number;
+            /**
+             * Format: int64
+             * @description The entry that last changed anything of it: what was fetched with an earlier one is old.
+             */
+            changedAt: number;
+        };
         /** @description One step of a task, for one item where the step is done for each; item is "" for once. */
         StepRef: {
             task: components["schemas"]["TaskRef"];
@@ -6848,6 +7415,13 @@ export interface components {
              * @description The number of the newest round, from 1.
              */
             round: number;
+            /** @description The verdict of what it says; null before there is a call. */
+            verdict?: components["schemas"]["Verdict"];
+            /**
+             * Format: int64
+             * @description The entry that last changed anything of it.
+             */
+            changedAt: number;
             otherwise?: null | components["schemas"]["Judgement"];
         };
         /**
@@ -6883,6 +7457,21 @@ export interface components {
          * @enum {unknown}
          */
         StrikeReason: "rubbed-out" | "slip" | "gauge-moved" | "wrong-place";
+        /** @description A place of a strip, mm along the crank, with what can be done there. */
+        StripPlace: {
+            id: string;
+            label: string;
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            tasks: components["schemas"]["StripTask"][];
+        };
+        /** @description A task that can be done at a place. */
+        StripTask: {
+            ref: components["schemas"]["TaskRef"];
+            title: string;
+        };
         /** @description Whole wraps, and the radial play that is left, mm. */
         TapeWrapsAnswer: {
             /** Format: int32 */
@@ -6890,6 +7479,11 @@ export interface components {
             /** Format: double */
             leftMm: number;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the nose. */
         TapeWrapsRequest: {
@@ -6899,6 +7493,45 @@ export interface components {
             noseMm: number;
             /** Format: double */
             tapeMm: number;
+        };
+        /** @description A task with its steps as lines; the same fields as in TaskState. */
+        TaskLine: {
+            /** @description Its address. */
+            ref: components["schemas"]["TaskRef"];
+            /** @description As the builder says it. */
+            title: string;
+            /**
+             * Format: int32
+             * @description The version of its run sheet.
+             */
+            procedure: number;
+            /** @description The sheet version that it is pinned to. */
+            sheet: components["schemas"]["SheetRef"];
+            /** @description How it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description What was chosen. */
+            choices: components["schemas"]["ChoiceState"][];
+            /** @description Its steps in working order. */
+            steps: components["schemas"]["StepLine"][];
+            next: null | components["schemas"]["StepRef"];
+            /**
+             * Format: date-time
+             * @description When it was begun.
+             */
+            startedAt: string;
+            /**
+             * Format: date-time
+             * @description When the newest reading was taken.
+             */
+            lastAt: string;
+            /** @description The end that the builder faces. */
+            view: components["schemas"]["View"];
+            /**
+             * Format: double
+             * @description Clock angle of straight up as the engine hangs.
+             */
+            upDeg: null | number;
+            last: null | components["schemas"]["LastReading"];
         };
         /** @description One piece of work on one place of the engine. */
         TaskRef: {
@@ -6966,6 +7599,11 @@ export interface components {
             gripping: components["schemas"]["ThermalFitMoment"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description The shaft: mass in kg, heat in J/(kg·°C), surface in m². */
         ThermalFitColdPart: {
@@ -7091,6 +7729,11 @@ export interface components {
             minimumEngagedMm: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description Screws in their holes. */
         ThreadEngagementRequest: {
@@ -7146,11 +7789,23 @@ export interface components {
          * @enum {unknown}
          */
         ThreadForm: "iso" | "unified" | "trapezoidal";
+        TodayPage: {
+            lines: components["schemas"]["BuildLine"][];
+            strips: components["schemas"]["EngineStrip"][];
+            /** Format: int32 */
+            total: number;
+            after: null | string;
+        };
         /** @description What fits, best margin first, and what does not. */
         ToolMatchAnswer: {
             fits: components["schemas"]["ToolMatchFit"][];
             refused: components["schemas"]["ToolMatchRefusal"][];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A tool of the crib; lengths in mm, force in N (0 where it is not rated), ranges as [low, high]. */
         ToolMatchCribTool: {
@@ -7289,6 +7944,11 @@ export interface components {
             moveMarkMm: null | number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A go up to the one, a stop above the other, degrees. */
         TopDeadCentreMarkLimits: {
@@ -7333,6 +7993,11 @@ export interface components {
             passes: components["schemas"]["TorquePlanPass"][];
             because: string;
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A bolt at x (right) and y (towards 12), mm, as seen in the view. */
         TorquePlanFastener: {
@@ -7416,6 +8081,11 @@ export interface components {
             findings: components["schemas"]["TorqueTraceTorqueFinding"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A trace and what is wanted. */
         TorqueTraceRequest: {
@@ -7544,6 +8214,11 @@ export interface components {
             finding: components["schemas"]["TurningDragFinding"];
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /**
          * @description What it is.
@@ -7625,23 +8300,42 @@ export interface components {
              */
             wantedClearanceMm: number;
         };
+        WholeBuild: {
+            /** Format: uuid */
+            id: string;
+            state: components["schemas"]["BuildState"];
+            sheets: components["schemas"]["EngineSheet"][];
+        };
         WorkAnswer: {
             results: components["schemas"]["WorkResult"][];
-            state: components["schemas"]["BuildState"];
+            /** Format: int64 */
+            since: number;
+            head: components["schemas"]["BuildHead"];
+            tasks: components["schemas"]["TaskLine"][];
+            steps: components["schemas"]["StepState"][];
         };
         WorkRequest: {
             by: string;
             commands: components["schemas"]["Command"][];
         };
+        /** @description What became of one command. */
         WorkResult: {
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The command's id.
+             */
             id: string;
+            /** @description In the log now, whether by this call or an earlier one. */
             taken: boolean;
             question: null | components["schemas"]["Sentence"];
+            /** @description Why it was refused, by the field. */
             errors: null | {
                 [key: string]: string[];
             };
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be believed.
+             */
             clockOffS?: null | number;
         };
         /** @description What to set. */
@@ -7653,6 +8347,11 @@ export interface components {
             setNm: number;
             call: null | components["schemas"]["Call"];
             model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             */
+            version: number;
         };
         /** @description A geared multiplier: ratio larger than 0, efficiency 0 to 1. */
         WrenchSettingMultiplier: {

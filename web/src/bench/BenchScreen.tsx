@@ -2,7 +2,7 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { TaskRef } from '../api/types';
 import { addressOf } from './address';
-import { EngineStrip } from './EngineStrip';
+import { EngineStrip, stripOf } from './EngineStrip';
 import { StripEnds } from './StripEnds';
 import { TaskBench } from './TaskBench';
 import { sheetOf } from './state/outboxes';
@@ -14,10 +14,10 @@ import { SeenFrom } from './reader';
 /** One task of one build, at the engine. */
 export function BenchScreen() {
   const { build = '', kind = '', place = '' } = useParams();
-  const bench = useBuild(build);
+  const item = useSearchParams()[0].get('at') ?? undefined;
+  const bench = useBuild(build, kind === '' ? undefined : { kind, place }, item);
   const task = bench.view?.state.tasks.find((t) => t.ref.kind === kind && t.ref.place === place);
   const navigate = useNavigate();
-  const item = useSearchParams()[0].get('at') ?? undefined;
   const openTask = useCallback(
     (ref: TaskRef, at?: string) => void navigate(addressOf(build, ref, at)),
     [navigate, build],
@@ -68,7 +68,7 @@ export function BenchScreen() {
         </div>
         <div className="max-md:hidden">
           <EngineStrip
-            sheet={sheet}
+            strip={stripOf(sheet)}
             places={bench.view.state.places}
             height={106}
             here={item ?? (place || undefined)}

@@ -1,10 +1,25 @@
-import type { EngineSheet, PlaceState, TaskRef } from '../api/types';
+import type { EngineSheet, PlaceState, Strip, TaskRef } from '../api/types';
 import { CallMark, inkOf, wordOf } from './CallMark';
 import { grouped, haveRoom, laidOut, type Label } from './stripLabels';
 import { useSize } from './useSize';
 
+/** What the drawing is made from. */
+export type Outline = Pick<Strip, 'layout' | 'balancer' | 'rockers'>;
+
+/** The outline of an engine whose whole sheet is at hand. */
+export const stripOf = ({ layout, balancer, rockers }: EngineSheet): Outline => ({
+  layout,
+  balancer: {
+    hubLengthMm: balancer.hub.lengthMm,
+    hubDiameterMm: balancer.hub.outerDiameterMm,
+    ringDiameterMm: balancer.ring.outerDiameterMm,
+    ringWidthMm: balancer.ring.widthMm,
+  },
+  rockers: rockers?.places.length ?? layout.rockers.length,
+});
+
 interface Props {
-  sheet: EngineSheet;
+  strip: Outline;
   places: readonly PlaceState[];
   height: number;
   /** The place that is open on the bench. */
@@ -21,13 +36,13 @@ const rockerMm = 34;
  * The engine as one long side view, front at the left, drawn from its sheet. Along the crank it is to scale; heights
  * share the scale where there is room and are squeezed where there is not. Each place with a task is a button.
  */
-export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
+export function EngineStrip({ strip, places, height, here, onOpen }: Props) {
   const [ref, { width: available }] = useSize();
-  const { layout, balancer } = sheet;
+  const { layout, balancer } = strip;
   const first = places[0]?.fromMm ?? 0;
   const last = places[places.length - 1]?.toMm ?? layout.blockLengthMm;
   const above = layout.deckMm + rockerMm;
-  const below = Math.max(layout.railMm, balancer.ring.outerDiameterMm / 2, layout.flangeDiameterMm / 2);
+  const below = Math.max(layout.railMm, balancer.ringDiameterMm / 2, layout.flangeDiameterMm / 2);
   const drawn = height - labelHeight;
   const tall = (drawn - 8) / (above + below);
   // As wide as it may be, unless heights then could not keep the same scale though there is nearly room for them.
@@ -84,9 +99,9 @@ export function EngineStrip({ sheet, places, height, here, onOpen }: Props) {
             <Cam layout={layout} at={at} />
             <Crank layout={layout} at={at} />
             <Part at={at} z={[-layout.coverDepthMm + 4, 0]} r={[-layout.railMm, layout.camHeightMm + 40]} />
-            <Balancer sheet={sheet} at={at} filled={here === 'balancer'} />
+            <Balancer strip={strip} at={at} filled={here === 'balancer'} />
             <Part at={at} z={[layout.blockLengthMm, layout.blockLengthMm + 10]} r={[-58, 58]} />
-            <OffEngine sheet={sheet} places={places} at={at} />
+            <OffEngine strip={strip} places={places} at={at} />
             <Part
               at={at}
               z={[layout.blockLengthMm + 14, layout.blockLengthMm + 36]}
@@ -167,11 +182,11 @@ function Part({
 }
 
 /** What lies behind the engine: the rockers in their tray, numbered as they lie; what is pressed, under its ram. */
-function OffEngine({ sheet, places, at }: { sheet: EngineSheet; places: readonly PlaceState[]; at: Axes }) {
+function OffEngine({ strip, places, at }: { strip: Outline; places: readonly PlaceState[]; at: Axes }) {
   const tray = places.find((p) => p.id === 'rockers');
   const press = places.find((p) => p.id === 'pressed');
-  const [top, foot] = [sheet.layout.deckMm, -sheet.layout.railMm];
-  const count = sheet.rockers?.places.length ?? sheet.layout.rockers.length;
+  const [top, foot] = [strip.layout.deckMm, -strip.layout.railMm];
+  const count = strip.rockers;
   const across = Math.ceil(count / 2);
   return (
     <>
@@ -289,17 +304,17 @@ function Crank({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
   );
 }
 
-function Balancer({ sheet, at, filled }: { sheet: EngineSheet; at: Axes; filled: boolean }) {
-  const { hub, ring } = sheet.balancer;
-  const rear = 4 - sheet.layout.coverDepthMm;
-  const middle = rear - hub.lengthMm / 2;
+function Balancer({ strip, at, filled }: { strip: Outline; at: Axes; filled: boolean }) {
+  const { hubLengthMm, hubDiameterMm, ringDiameterMm, ringWidthMm } = strip.balancer;
+  const rear = 4 - strip.layout.coverDepthMm;
+  const middle = rear - hubLengthMm / 2;
   return (
     <>
-      <Part at={at} z={[rear - hub.lengthMm, rear]} r={[-hub.outerDiameterMm / 2, hub.outerDiameterMm / 2]} />
+      <Part at={at} z={[rear - hubLengthMm, rear]} r={[-hubDiameterMm / 2, hubDiameterMm / 2]} />
       <Part
         at={at}
-        z={[middle - ring.widthMm / 2, middle + ring.widthMm / 2]}
-        r={[-ring.outerDiameterMm / 2, ring.outerDiameterMm / 2]}
+        z={[middle - ringWidthMm / 2, middle + ringWidthMm / 2]}
+        r={[-ringDiameterMm / 2, ringDiameterMm / 2]}
         fill={filled ? 'currentColor' : 'var(--color-page)'}
       />
     </>

@@ -171,7 +171,7 @@ const markOf = (step: StepState): Mark =>
     ? 'not-yet'
     : step.passed
       ? 'done'
-      : (step.now.call?.verdict ?? (step.status === 'open' ? 'to-do' : 'under-way'));
+      : (step.verdict ?? (step.status === 'open' ? 'to-do' : 'under-way'));
 
 function Gate({ wants, open }: { wants: string; open: boolean }) {
   return (

@@ -5,7 +5,6 @@ import type {
   EngineSheet,
   Instrument,
   PlaceTask,
-  ReadingState,
   Slot,
   StepRef,
   StepState,
@@ -31,8 +30,9 @@ import { useReader, useSettings } from './reader';
 import { useAction } from './useAction';
 import { useAwake } from './useAwake';
 import { ClockOff, PutAside } from './PutAside';
+import type { Task } from './state/known';
 import { slotKey, typed, useClockOff } from './state/typed';
-import { isTaken, waitingAt, type Bench } from './useBuild';
+import { isTaken, useWhole, waitingAt, type Bench } from './useBuild';
 import { useGaugeKeys } from './useGaugeKeys';
 import { useHand } from './useHand';
 import { usePressWatch } from './usePressWatch';
@@ -40,7 +40,7 @@ import { nextPlace, useSteps } from './useSteps';
 
 interface Props {
   bench: Bench;
-  task: TaskState;
+  task: Task;
   sheet: EngineSheet;
   build: string;
   /** The tasks of the same place, this one among them. */
@@ -77,6 +77,7 @@ export function TaskBench({
   const navigate = useNavigate();
   const { shown, pick, after, before } = useSteps(task, item);
   const step = shown!;
+  useWhole(build, task.ref, step);
   // What a trace has made needless, and nobody has read, takes no room.
   const all = slotsOf(step);
   const recorded = all.some((s) => s.slot.kind === 'trace' && s.live);
@@ -147,7 +148,7 @@ export function TaskBench({
     `${bench.view?.state.number ?? build}/${task.ref.kind}`,
   );
   const live = openSlot?.trace ? hand.recorder.trace : undefined;
-  const watched = usePressWatch(step, live, hand.recorder.state === 'running');
+  const watched = usePressWatch(step, live, hand.recorder.state !== 'idle');
 
   // The open reading has the keyboard; where there is nothing to type, the one big button has it.
   const elements = useRef(new Map<string, HTMLElement>());
@@ -216,8 +217,8 @@ export function TaskBench({
       : undefined;
   const takeSight = (seen: Sight) => take(openSlot!.key, 'seen', false, { sight: seen });
 
-  const strike = (reading: ReadingState, because: StrikeReason) => {
-    send({ do: 'strike', reading: reading.id, because });
+  const strike = (reading: string, because: StrikeReason) => {
+    send({ do: 'strike', reading, because });
     // The work goes back to the place that is empty now.
     setFocused(null);
   };
@@ -281,10 +282,11 @@ export function TaskBench({
     },
   );
 
-  const lastTaken = lastOf(task);
+  const lastTaken = task.last;
   const rubOut = () => {
     if (!lastTaken) return;
-    pick(lastTaken.step);
+    const of = task.steps.find((s) => s.ref.step === lastTaken.step && s.ref.item === lastTaken.item);
+    if (of) pick(of);
     strike(lastTaken.reading, 'rubbed-out');
   };
   const goOn = () => {
@@ -356,7 +358,7 @@ export function TaskBench({
       recorder={key === open ? hand.recorder : undefined}
       now={key === open ? hand.now : null}
       onTake={(typed, odd) => take(key, typed, odd)}
-      onStrike={strike}
+      onStrike={(reading, because) => strike(reading.id, because)}
       onOpen={() => setFocused({ step: stepKey, slot: key })}
       onBack={() => back(key)}
       focusRef={(element) => {
@@ -467,7 +469,7 @@ export function TaskBench({
         open={openSlot}
         box={box}
         field={field}
-        lastTyped={lastTaken?.reading.typed}
+        lastTyped={lastTaken?.typed}
         choices={choices}
         shelf={shelf}
         onPedal={onPedal}
@@ -598,12 +600,4 @@ function Choices({
       ))}
     </div>
   );
-}
-
-/** The last live reading of a task: the one that may be rubbed out without a reason. */
-function lastOf(task: TaskState): { step: StepState; reading: ReadingState } | undefined {
-  return task.steps
-    .flatMap((step) => slotsOf(step).flatMap((slot) => slot.readings.map((reading) => ({ step, reading }))))
-    .sort((a, b) => a.reading.doneAt.localeCompare(b.reading.doneAt))
-    .findLast(({ reading }) => !reading.struck);
 }

@@ -65,9 +65,13 @@ export function Why({ step }: { step: StepState }) {
       <p className="mt-3">
         A value with its uncertainty must lie wholly inside its limit for a Go, and wholly outside for a Stop.
       </p>
-      {step.otherwise?.call && given && (
+      {step.otherwise && given && (
         <p className="mt-2 font-semibold">
-          {`Calculator ${given.calculatorVersion} said this. Today’s would say “${wordOf(step.otherwise.call.verdict)}: ${writeSentence(step.otherwise.call.why, reader)}” What was said stands, and both are in the record.`}
+          {`${given.calculator ? `Calculator ${given.calculator.replace(/-/g, ' ')}` : 'Its run sheet'}, version ${given.version}, said this. Today’s would ${
+            step.otherwise.call
+              ? `say “${wordOf(step.otherwise.call.verdict)}: ${writeSentence(step.otherwise.call.why, reader)}”`
+              : 'not judge yet.'
+          } What was said stands, and both are in the record.`}
         </p>
       )}
       <p className="mt-2 text-muted">

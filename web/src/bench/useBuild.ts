@@ -1,11 +1,12 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useCallback, useMemo, useSyncExternalStore } from 'react';
+import { skipToken, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
 import { useGrowth } from '../api/live';
 import type { Aside, Line, Waiting } from '../api/outbox';
-import type { BuildView, Command, Shop, SlotState } from '../api/types';
+import type { Command, Shop, SlotState, StepState, TaskRef } from '../api/types';
 import { useSettings } from './reader';
+import { buildOf, fetched, missing, stepsCame, type Build, type Known } from './state/known';
 import { outboxOf } from './state/outboxes';
 import { slotKey, typed, useRefused, useTypedOn, type Notice } from './state/typed';
 
@@ -13,7 +14,7 @@ import { slotKey, typed, useRefused, useTypedOn, type Notice } from './state/typ
 export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;
 
 export interface Bench {
-  view: BuildView | undefined;
+  view: Build | undefined;
   shop: Shop | undefined;
   problem: Problem | null;
   /** Who is at the bench: an id of one of the shop's people. */
@@ -37,26 +38,30 @@ export interface Bench {
 
 export const useShop = () => useQuery({ queryKey: ['shop'], queryFn: api.shop, staleTime: 60_000 });
 
-const newer = (old: BuildView | undefined, now: BuildView): BuildView =>
-  old && old.state.upToSeq >= now.state.upToSeq ? old : now;
+/** A build as far as it is known; an answer that was overtaken by a newer one on the way takes nothing back. */
+export const buildQuery = (client: QueryClient, id: string, at?: TaskRef, item?: string) => ({
+  queryKey: ['build', id],
+  queryFn: async () => {
+    const view = await api.build(id, at, item);
+    return fetched(client.getQueryData<Known>(['build', id]), view);
+  },
+  structuralSharing: false,
+});
 
-/** One build, live: its state, and the way to change it. */
-export function useBuild(id: string): Bench {
+/** One build, live: its state, and the way to change it. At a task, the steps around where that stands are there at once. */
+export function useBuild(id: string, at?: TaskRef, item?: string): Bench {
   const client = useQueryClient();
   const { me } = useSettings();
   const { notices } = useTypedOn(id);
   const refused = useRefused(id);
   const build = useQuery({
-    queryKey: ['build', id],
-    queryFn: () => api.build(id),
+    ...buildQuery(client, id, at, item),
     // Growth is told of as it happens; this is for a line that was cut without a word.
     refetchInterval: (query) => (query.state.error ? 5_000 : 30_000),
-    // An answer that was overtaken by a newer one on the way is dropped.
-    structuralSharing: (old, now) => newer(old as BuildView | undefined, now as BuildView),
   });
   const shop = useShop();
   useGrowth(id, (upToSeq) => {
-    const known = client.getQueryData<BuildView>(['build', id])?.state.upToSeq ?? 0;
+    const known = client.getQueryData<Known>(['build', id])?.head.upToSeq ?? 0;
     if (upToSeq > known) void client.invalidateQueries({ queryKey: ['build', id] });
   });
 
@@ -86,8 +91,9 @@ export function useBuild(id: string): Bench {
       : undefined;
   };
 
+  const view = useMemo(() => build.data && buildOf(build.data), [build.data]);
   return {
-    view: build.data,
+    view,
     shop: shop.data,
     problem: [build.failureReason, shop.failureReason].find((e) => e instanceof Problem) ?? null,
     me: person,
@@ -103,6 +109,49 @@ export function useBuild(id: string): Bench {
     lost,
   };
 }
+
+/** So long after the bench was opened the other steps of the task are fetched too, for when there is no line. */
+const laterMs = 1_500;
+
+/**
+ * Fetches what is wanted whole of a task: first the steps that are drawn now, those of the shown one's item, those
+ * that are done once and the same step of the other items; then, at leisure, all that were never seen.
+ */
+export function useWhole(build: string, task: TaskRef, shown: StepState): void {
+  const client = useQueryClient();
+  const known = useQuery<Known>({ queryKey: ['build', build], queryFn: skipToken }).data;
+  const line = known?.tasks.find((t) => t.ref.kind === task.kind && t.ref.place === task.place);
+  const [leisure, setLeisure] = useState(false);
+  useEffect(() => {
+    const timer = setTimeout(() => setLeisure(true), laterMs);
+    return () => clearTimeout(timer);
+  }, []);
+  const { step, item } = shown.ref;
+  const now =
+    known && line
+      ? missing(
+          known,
+          line,
+          (s) => s.status !== 'left-out' && (s.item === item || s.item === '' || s.step === step),
+        )
+      : [];
+  const wanted =
+    now.length === 0 && leisure && known && line ? missing(known, line, () => true, 'never seen') : now;
+  useQuery({
+    queryKey: ['steps', build, task.kind, task.place, wanted.join(), known?.head.upToSeq ?? 0],
+    queryFn:
+      wanted.length === 0
+        ? skipToken
+        : async () => {
+            const steps = await api.steps(build, task, wanted.slice(0, mostSteps));
+            client.setQueryData<Known>(['build', build], (old) => old && stepsCame(old, steps));
+            return null;
+          },
+    gcTime: 0,
+  });
+}
+
+const mostSteps = 60;
 
 /** What is typed at a place and not answered for yet. */
 export function waitingAt(waiting: readonly Waiting[], key: string): string | undefined {

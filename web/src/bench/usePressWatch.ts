@@ -9,12 +9,13 @@ const newest = 200;
 export function usePressWatch(
   step: StepState,
   live: TraceColumns | undefined,
-  running: boolean,
+  /** From when it begins to move until what was recorded is kept or given up: what was seen on the way stays said. */
+  recorded: boolean,
 ): PressWatchAnswer | undefined {
   const [said, setSaid] = useState<PressWatchAnswer>();
   const where = step.now.answer?.calculator === 'draw-travel' ? step.now.answer : undefined;
   const curve = where?.curve;
-  const watching = running && curve != null && (curve[curve.length - 1]?.highN ?? 0) > 0;
+  const watching = recorded && curve != null && (curve[curve.length - 1]?.highN ?? 0) > 0;
   const [was, setWas] = useState(watching);
   if (was !== watching) {
     setWas(watching);

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { scaleLinear } from 'd3-scale';
-import type { EngineSheet, TaskState, TraceColumns } from '../api/types';
+import type { CalcAnswer, EngineSheet, TaskState, TraceColumns } from '../api/types';
 import { clockIn, faced, writeMm, writeQuantity, type Reader } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import {
@@ -204,7 +204,11 @@ function walked(task: TaskState): Found[] {
   return task.steps
     .flatMap((s) => s.calls.map((call) => ({ call, step: s })))
     .sort((a, b) => a.call.doneAt.localeCompare(b.call.doneAt))
-    .flatMap(({ call }) => (call.judgement.answer?.calculator === 'centring' ? [call.judgement.answer] : []))
+    .flatMap(({ call }) => {
+      // What was answered then is kept as it was; a centring has had these fields from its first version.
+      const answer = call.judgement.answer as CalcAnswer | null | undefined;
+      return answer?.calculator === 'centring' ? [answer] : [];
+    })
     .map((a, i) => ({ name: `${i + 1}`, offsetMm: a.offsetMm, offsetDeg: a.offsetDeg ?? null }));
 }
 

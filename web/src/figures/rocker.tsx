@@ -30,11 +30,11 @@ export function shapeOf(task: TaskState, item: string): Shape {
     .filter((v) => v.item === item && (v.verdict === 'stop' || v.verdict === 'decide'))
     .map((v) => v.verdict);
   const tray = task.steps.find((s) => s.ref.step === 'tray');
-  const call = open?.now.call?.verdict;
+  const call = open?.verdict;
   if (call && call !== 'go' && !open.blockedBy) return call;
   if (odd?.length && !tray?.passed) return odd.includes('stop') ? 'stop' : 'decide';
   if (!open) return 'done';
-  return steps.some((s) => slotsOf(s).some((x) => x.live)) ? 'half' : 'to-do';
+  return steps.some((s) => s.status !== 'open' && s.status !== 'blocked') ? 'half' : 'to-do';
 }
 
 const shapeWords: Record<Shape, string> = {
@@ -180,16 +180,18 @@ function HalfDone({
 }) {
   const half = set?.halfDone.filter((h) => h.item !== here) ?? [];
   if (half.length === 0) return null;
-  const by = (item: string): string | undefined =>
-    stepsOf(task, item)
+  const by = (item: string): string => {
+    const name = stepsOf(task, item)
       .flatMap((s) => slotsOf(s).flatMap((x) => (x.live ? [x.live] : [])))
       .sort((a, b) => a.doneAt.localeCompare(b.doneAt))
       .at(-1)?.by.name;
+    return name ? ` by ${name}` : '';
+  };
   return (
     <>
       {half.slice(0, 2).map((h, i) => (
         <Words key={h.item} at={[at[0], at[1] + i * 24]} tone="mark" bold>
-          {`Rocker ${numberOf(h.item)} half done by ${by(h.item) ?? '?'}: ${h.last.toLowerCase()}. Next: ${h.next.toLowerCase()}.`}
+          {`Rocker ${numberOf(h.item)} half done${by(h.item)}: ${h.last.toLowerCase()}. Next: ${h.next.toLowerCase()}.`}
         </Words>
       ))}
     </>

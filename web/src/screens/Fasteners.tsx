@@ -1,10 +1,11 @@
-import { useQuery } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
 import type { FastenerGroup } from '../api/types';
 import { addressOf } from '../bench/address';
 import { CallMark, inkOf, wordOf, type Mark } from '../bench/CallMark';
 import { SeenFrom, useReader } from '../bench/reader';
+import { buildQuery } from '../bench/useBuild';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { NoLine, noLine, problemOf } from './NoLine';
 
@@ -33,9 +34,9 @@ const markOf = (group: FastenerGroup): Mark =>
 /** Every group of fasteners of one engine, where they sit and how each stands. */
 export function Fasteners() {
   const { build = '' } = useParams();
-  const view = useQuery({ queryKey: ['build', build], queryFn: () => api.build(build) });
+  const view = useQuery(buildQuery(useQueryClient(), build));
   const groups = useQuery({
-    queryKey: ['fasteners', build, view.data?.state.upToSeq],
+    queryKey: ['fasteners', build, view.data?.head.upToSeq],
     queryFn: () => api.fasteners(build),
     enabled: view.data !== undefined,
     placeholderData: (old) => old,
@@ -55,7 +56,7 @@ export function Fasteners() {
       <NoLine of={[view, groups]} what="This board" />
       <header className="flex flex-wrap items-end gap-x-8 gap-y-2 border-b-2 border-ink pb-3">
         <Link to={`/builds/${build}`} className="flex min-h-11 items-center text-base font-semibold">
-          ‹ {view.data.sheets[0]?.name}, build {view.data.state.number}
+          ‹ {view.data.sheets[0]?.name}, build {view.data.head.number}
         </Link>
         <h1 className="text-[2rem] leading-tight font-bold">Fasteners</h1>
         <p className="grow text-right font-read text-title max-md:text-left">

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
-import type { BuildView, CallState, ReadingState, RoundState, StepState, TaskState } from '../api/types';
+import type { CallState, ReadingState, RoundState, StepState, TaskState, WholeBuild } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { SeenFrom, useReader } from '../bench/reader';
 import { sheetOf } from '../bench/state/outboxes';
@@ -21,6 +21,10 @@ const time = (iso: string): string =>
     minute: '2-digit',
   });
 
+/** Which calculator said it, or the run sheet by itself; with its version. */
+const calculatorOf = (call: CallState): string =>
+  `${(call.calculator ?? 'run sheet').replace(/-/g, ' ')} ${call.version}`;
+
 const struckWords: Record<string, string> = {
   'rubbed-out': 'rubbed out',
   slip: 'a slip',
@@ -31,7 +35,7 @@ const struckWords: Record<string, string> = {
 /** What was done to one engine, printable, a page for each task. It is the same state that the bench shows. */
 export function Record() {
   const { build = '' } = useParams();
-  const view = useQuery({ queryKey: ['build', build], queryFn: () => api.build(build) });
+  const view = useQuery({ queryKey: ['record', build], queryFn: () => api.record(build) });
   if (!view.data)
     return (
       <main className="p-8 font-read text-title">{noLine(problemOf(view)) ?? 'Fetching the record'}</main>
@@ -85,7 +89,7 @@ export function Record() {
   );
 }
 
-function TaskRecord({ view, task }: { view: BuildView; task: TaskState }) {
+function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
   const reader = useReader();
   const sheet = sheetOf(view.sheets, task.sheet) ?? view.sheets[view.sheets.length - 1]!;
   const people = [
@@ -289,7 +293,7 @@ function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; 
         {wordOf(given.verdict)}
         <span className="font-medium text-ink">
           {time(call.doneAt)}
-          {rounds > 1 && `, round ${call.round}`}, calculator {call.calculatorVersion}
+          {rounds > 1 && `, round ${call.round}`}, {calculatorOf(call)}
         </span>
       </p>
       <p className="font-semibold">{writeSentence(call.judgement.do, reader)}</p>

@@ -1,9 +1,10 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState } from 'react';
+import { useInfiniteQuery, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
-import type { BuildLine, EngineSheet, Shop } from '../api/types';
+import { useAnyGrowth } from '../api/live';
+import type { BuildLine, PlaceState, Shop, Strip } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/CallMark';
 import { EngineStrip } from '../bench/EngineStrip';
 import { addressOf } from '../bench/address';
@@ -16,15 +17,34 @@ import { NoLine } from './NoLine';
 
 /** The builds on the bench, one above another, trouble first. */
 export function Today() {
-  const builds = useQuery({ queryKey: ['builds'], queryFn: api.builds, refetchInterval: 15_000 });
+  const client = useQueryClient();
+  const up = useAnyGrowth(() => void client.invalidateQueries({ queryKey: ['today'] }));
+  const builds = useInfiniteQuery({
+    queryKey: ['today'],
+    queryFn: ({ pageParam }) => api.today(pageParam),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.after ?? null,
+    // Where the live line is up it tells of all that changes.
+    refetchInterval: up ? false : 15_000,
+  });
   const shop = useShop();
-  const lines = builds.data ?? [];
+  const pages = builds.data?.pages;
+  const total = pages?.[pages.length - 1]?.total ?? 0;
+  const strips = useMemo(
+    () => new Map(pages?.flatMap((p) => p.strips.map((s) => [s.engine, s] as const))),
+    [pages],
+  );
+  // A build that moved to a later page while the pages were read stands on both.
+  const lines = useMemo(
+    () => [...new Map(pages?.flatMap((p) => p.lines.map((l) => [l.id, l] as const))).values()],
+    [pages],
+  );
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex flex-wrap items-baseline gap-x-6 border-b-2 border-ink px-5 py-3">
         <h1 className="text-[2rem] leading-none font-bold whitespace-nowrap">Neat Bore</h1>
         <p className="text-title font-semibold text-muted">
-          {builds.data ? `${lines.length === 1 ? 'One engine' : `${lines.length} engines`} on the bench` : ''}
+          {builds.data ? `${total === 1 ? 'One engine' : `${total} engines`} on the bench` : ''}
         </p>
         <span className="grow" />
         <Link to="/crib" className="flex min-h-11 items-center text-title font-semibold underline">
@@ -40,12 +60,20 @@ export function Today() {
             Nothing is on the bench. Put an engine on it to begin.
           </p>
         )}
-        {lines.map((line) =>
-          line.sheet ? (
-            <BuildRow key={line.id} line={line} sheet={line.sheet} alone={lines.length === 1} />
+        {lines.map((line) => {
+          const strip = line.engine == null ? undefined : strips.get(line.engine);
+          return strip ? (
+            <BuildRow key={line.id} line={line} strip={strip} alone={total === 1} />
           ) : (
             <Unreadable key={line.id} line={line} />
-          ),
+          );
+        })}
+        {builds.hasNextPage && (
+          <More
+            left={total - lines.length}
+            busy={builds.isFetchingNextPage}
+            onMore={() => void builds.fetchNextPage()}
+          />
         )}
       </main>
       <footer className="flex flex-wrap items-center gap-5 border-t-2 border-ink bg-shelf px-5 py-2.5">
@@ -58,6 +86,47 @@ export function Today() {
     </div>
   );
 }
+
+/** The rest of the builds: fetched as it is scrolled to, or by hand. */
+function More({ left, busy, onMore }: { left: number; busy: boolean; onMore: () => void }) {
+  const button = useRef<HTMLButtonElement>(null);
+  const more = useRef(onMore);
+  useEffect(() => {
+    more.current = onMore;
+  });
+  useEffect(() => {
+    const seen = new IntersectionObserver(
+      (entries) => entries.some((e) => e.isIntersecting) && !busy && more.current(),
+      { rootMargin: '600px' },
+    );
+    seen.observe(button.current!);
+    return () => seen.disconnect();
+  }, [busy]);
+  return (
+    <button
+      ref={button}
+      type="button"
+      disabled={busy}
+      className="m-5 min-h-14 self-start border-2 border-ink px-6 text-title font-bold"
+      onClick={onMore}
+    >
+      {busy ? 'Fetching more' : `${left} more`}
+    </button>
+  );
+}
+
+/** The places of a line as its strip draws them. */
+const placesOf = (line: BuildLine, strip: Strip): PlaceState[] =>
+  strip.places.map((place) => {
+    const stands = line.places.find((p) => p.id === place.id);
+    const next = place.tasks.find((t) => t.ref.kind === stands?.next);
+    return {
+      ...place,
+      standing: stands?.standing ?? 'not-yet',
+      tasks: next ? [{ ...next, standing: stands?.nextStanding ?? 'to-do' }] : [],
+      next: next?.ref ?? null,
+    };
+  });
 
 function Light() {
   const { dim, setDim } = useSettings();
@@ -98,21 +167,12 @@ function Unreadable({ line }: { line: BuildLine }) {
   );
 }
 
-function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet; alone: boolean }) {
+function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone: boolean }) {
   const reader = useReader();
   const navigate = useNavigate();
+  const places = useMemo(() => placesOf(line, strip), [line, strip]);
   const at =
-    line.at ??
-    line.places.find((p) => p.next && p.standing !== 'done')?.next ??
-    line.places.find((p) => p.next)?.next;
-  // A task that goes over several places stands at each of them, and is one.
-  const tasks = new Map(
-    line.places.flatMap((p) => p.tasks.map((t) => [`${t.ref.kind}/${t.ref.place}`, t.standing === 'done'])),
-  );
-  for (const { ref, standing } of line.places.flatMap((p) => p.tasks))
-    if (standing !== 'done') tasks.set(`${ref.kind}/${ref.place}`, false);
-  const done = [...tasks.values()].filter(Boolean).length;
-  const all = tasks.size;
+    line.at ?? places.find((p) => p.next && p.standing !== 'done')?.next ?? places.find((p) => p.next)?.next;
   const heading = (
     <>
       <CallMark mark={line.standing} size={40} />
@@ -122,7 +182,7 @@ function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet;
       <span className="font-read text-sentence leading-tight font-semibold">
         {line.atStep && <span className="block text-base font-normal text-muted">{line.atStep}</span>}
         {writeSentence(line.do, { ...reader, view: line.view })}
-        {line.waits.slice(0, 2).map((wait) => (
+        {line.waits.map((wait) => (
           <Waiting key={`${wait.task.kind}/${wait.step}`} wait={wait} />
         ))}
       </span>
@@ -131,21 +191,21 @@ function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet;
   return (
     <article
       className="border-b border-rule px-5 pt-3 pb-4"
-      aria-label={`Build ${line.number}, ${sheet.name}`}
+      aria-label={`Build ${line.number}, ${strip.name}`}
     >
       <div
         className={`grid grid-cols-[190px_minmax(0,1fr)_170px] gap-x-4 max-md:grid-cols-1 ${alone ? 'pt-2' : ''}`}
       >
         <div className={alone ? 'col-span-2 col-start-1 row-start-1' : ''}>
-          <h2 className="text-[1.625rem] leading-tight font-bold">{sheet.name}</h2>
+          <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
           <p className="text-base text-muted">
             Build {line.number}, {line.name}
           </p>
         </div>
         <div className={alone ? 'col-span-3 row-start-2' : ''}>
           <EngineStrip
-            sheet={sheet}
-            places={line.places}
+            strip={strip}
+            places={places}
             height={alone ? 410 : 132}
             onOpen={(task, place) => void navigate(addressOf(line.id, task, place))}
           />
@@ -154,7 +214,7 @@ function BuildRow({ line, sheet, alone }: { line: BuildLine; sheet: EngineSheet;
           <div>
             <p className="text-base whitespace-nowrap text-muted">tasks done</p>
             <p className="text-[1.75rem] leading-none font-bold whitespace-nowrap">
-              {done} of {all}
+              {line.done} of {line.tasks}
             </p>
           </div>
           <span className="flex flex-col">
@@ -230,7 +290,7 @@ function PutOnBench({ shop }: { shop: Shop }) {
         name: String(form.get('name')),
         sheet: String(form.get('sheet')),
       });
-      await client.invalidateQueries({ queryKey: ['builds'] });
+      await client.invalidateQueries({ queryKey: ['today'] });
       await navigate(`/builds/${build}`);
     } catch (error) {
       setProblem(

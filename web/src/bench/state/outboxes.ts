@@ -1,6 +1,7 @@
 import { Outbox, type Waiting } from '../../api/outbox';
 import { queries } from '../../api/queries';
-import type { BuildView, EngineSheet, SheetRef, WorkAnswer } from '../../api/types';
+import type { EngineSheet, SheetRef, WorkAnswer } from '../../api/types';
+import { worked, type Known } from './known';
 import { answered, handedBack } from './typed';
 
 const outboxes = new Map<string, Outbox>();
@@ -23,11 +24,14 @@ export function outboxOf(build: string): Outbox {
 }
 
 function took(build: string, answer: WorkAnswer, sent: readonly Waiting[]): void {
-  queries.setQueryData<BuildView>(['build', build], (old) => old && { ...old, state: answer.state });
-  // A task that was just begun may stand on a newer sheet than any that is here.
-  const here = queries.getQueryData<BuildView>(['build', build])?.sheets ?? [];
-  if (answer.state.tasks.some((t) => !sheetOf(here, t.sheet)))
-    void queries.invalidateQueries({ queryKey: ['build', build] });
-  void queries.invalidateQueries({ queryKey: ['builds'] });
+  const known = queries.getQueryData<Known>(['build', build]);
+  if (known) {
+    const { now, behind } = worked(known, answer);
+    queries.setQueryData<Known>(['build', build], now);
+    // A task that was just begun may stand on a newer sheet than any that is here.
+    if (behind || now.tasks.some((t) => !sheetOf(now.sheets, t.sheet)))
+      void queries.invalidateQueries({ queryKey: ['build', build] });
+  }
+  for (const key of [['record', build], ['today']]) void queries.invalidateQueries({ queryKey: key });
   answered(build, answer, sent);
 }

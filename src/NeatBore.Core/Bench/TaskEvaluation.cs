@@ -1,0 +1,181 @@
+using NeatBore.Core.Measures;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>Works out one task of a build from its log.</summary>
+internal static class TaskEvaluation
+{
+    /// <param name="started">What began it; it pins the versions.</param>
+    /// <param name="procedure">Its run sheet, in the version that it is pinned to.</param>
+    /// <param name="sheet">The engine's sheet, in the version that it is pinned to.</param>
+    /// <param name="log">The build's whole log.</param>
+    /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
+    public static TaskState TaskOf(TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log, Func<string, TaskState?> other)
+    {
+        var journal = new Journal(started.Task, log);
+        var choices = procedure.Choices
+            .Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))
+            .ToList();
+        var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
+
+        var steps = new List<StepState>();
+        var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
+        string? gate = null;
+        for (var at = 0; at < procedure.Steps.Count;)
+        {
+            // Steps that go together are done item by item.
+            var end = at + 1;
+            while (procedure.Steps[at].Together is { } word && end < procedure.Steps.Count && procedure.Steps[end].Together == word)
+            {
+                end++;
+            }
+
+            var together = procedure.Steps.Skip(at).Take(end - at).ToList();
+            at = end;
+            string? held = null;
+            foreach (var item in together[0].Each(ContextOf(together[0], "")))
+            {
+                var own = gate;
+                foreach (var step in together)
+                {
+                    var state = StepOf(step, new StepRef(started.Task, step.Id, item), ContextOf(step, item), journal, steps, own, started.Sheet, chosen);
+                    steps.Add(state);
+                    if (state.Gate is not null && !state.Passed)
+                    {
+                        own ??= state.Title;
+                        held ??= state.Title;
+                        // Where the items go each their own way, one that is held holds back none of the others.
+                        gate ??= step.Apart ? null : state.Title;
+                    }
+                }
+            }
+
+            gate ??= held;
+        }
+
+        StepContext ContextOf(Step step, string item) => new(
+            step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
+
+        var next = Next(steps, procedure);
+        return new TaskState(
+            started.Task,
+            procedure.Title,
+            procedure.Version,
+            started.Sheet,
+            next is null ? Standing.Done : StandingOf(next, steps),
+            choices,
+            steps,
+            next?.Ref,
+            started.DoneAt,
+            journal.LastAt ?? started.DoneAt,
+            procedure.View,
+            procedure.Up(chosen));
+    }
+
+    /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun, trouble first.</summary>
+    private static StepState? Next(List<StepState> steps, Procedure procedure)
+    {
+        var first = steps.Find(s => !s.Passed);
+        return first is null || !procedure.Steps.First(s => s.Id == first.Ref.Step).Apart
+            ? first
+            : steps.Where(s => s.Ref.Item.Length > 0).GroupBy(s => s.Ref.Item)
+                .Where(own => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked or StepStatus.LeftOut)))
+                .Select(own => own.FirstOrDefault(s => !s.Passed))
+                .OfType<StepState>()
+                .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go) ?? first;
+    }
+
+    internal static Standing StandingOf(StepState next, List<StepState> steps) => next.Now.Call?.Verdict switch
+    {
+        Verdict.Stop => Standing.Stop,
+        Verdict.LookAgain => Standing.LookAgain,
+        Verdict.Decide => Standing.Decide,
+        _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open or StepStatus.LeftOut)) ? Standing.UnderWay : Standing.ToDo,
+    };
+
+    private static StepState StepOf(
+        Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate, SheetRef sheet, IReadOnlyDictionary<string, string> chosen)
+    {
+        var left = step.When(context);
+        if (left.Because is { } because)
+        {
+            return new StepState(
+                at, Title(step, context), ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
+                new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at])
+            {
+                ChangedAt = Math.Max(journal.ToldAt(at), journal.ChangedAt(context.Looked)),
+                StoodOnAt = journal.ChangedAt(context.Looked),
+            };
+        }
+
+        var slots = step.Slots(context);
+        var rounds = journal.Rounds(at, slots);
+        var newest = rounds[^1];
+        var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
+        var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
+        var now = conflict is null ? Judge(step, context) : new Judgement(
+            Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
+
+        var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0))).FirstOrDefault(s => s is { Passed: false });
+        var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
+        var calls = journal.Calls(at);
+        var given = calls.Count > 0 ? calls[^1] : null;
+        // What was said stays said while nothing that it looks at has changed, whatever today's code would make of it.
+        foreach (var own in slots.Where(s => s.Required))
+        {
+            context.Looked.AtSlot(at.Step, at.Item, own.Key);
+        }
+
+        var same = given is not null && given.Judgement.SaysTheSame(now);
+        var differs = given is not null && now.Call is not null && !same;
+        var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing);
+        var otherwise = given is not null && !same && conflict is null && (decided || !journal.ChangedSince(context.Looked, given.Seq)) ? now : null;
+        var says = otherwise is null ? now : given!.Judgement.Read();
+        var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));
+        var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
+        complete |= was || (holds && given!.Release!.StoodOn is { Complete: true });
+        var passed = blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
+        var status = blockedBy is not null ? StepStatus.Blocked
+            : holds && passed ? StepStatus.Released
+            : complete && (slots.Count > 0 || says.Call is not null) ? StepStatus.Judged
+            : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
+            : StepStatus.Open;
+        var stoodOn = before.Where(s => (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).ToList();
+        var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(journal.ChangedAt(context.Looked)).Max();
+        return new StepState(
+            at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, says, calls, differs, journal.Notes(at), journal.Photos(at),
+            step.Needs.Count + step.Weighs.Count == 0
+                ? [at]
+                : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. stoodOn.Where(s => s.Status != StepStatus.LeftOut).Select(s => s.Ref)])
+        {
+            Otherwise = otherwise,
+            ChangedAt = Math.Max(journal.ToldAt(at), stoodOnAt),
+            StoodOnAt = stoodOnAt,
+            StandsOn = says.Call is null ? null : () => journal.Footing(context.Looked, sheet, chosen, complete),
+        };
+    }
+
+    private static string Title(Step step, StepContext context) =>
+        ItemName(step, context) is { Length: > 0 } item ? $"{item}: {char.ToLowerInvariant(step.Title[0])}{step.Title[1..]}" : step.Title;
+
+    private static string ItemName(Step step, StepContext context) => context.Item.Length == 0 ? "" : step.ItemName(context.Sheet, context.Item);
+
+    private static Judgement Judge(Step step, StepContext context)
+    {
+        try
+        {
+            return step.Judge(context);
+        }
+        catch (UnusableInputException e)
+        {
+            var (field, messages) = e.Errors.First();
+            return new Judgement(
+                Sentence.Of("These readings can’t all be true. Strike the wrong one and read it again."),
+                new Call(
+                    Verdict.LookAgain,
+                    Sentence.Of("{field} {fault}.", ("field", Quantity.Word(field)), ("fault", Quantity.Word(messages[0]))),
+                    []));
+        }
+    }
+}

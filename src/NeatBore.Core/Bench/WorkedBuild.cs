@@ -1,0 +1,189 @@
+using System.Collections.Frozen;
+using NeatBore.Core.Procedures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>
+/// A build worked out from its log as far as that goes. What is applied works out again only the tasks that it
+/// concerns: its own, and those that look at it. It never changes; applying gives another, which shares what stayed.
+/// </summary>
+public sealed class WorkedBuild
+{
+    private readonly IReadOnlyDictionary<SheetRef, EngineSheet> _sheets;
+    private readonly ProcedureBook _book;
+    private readonly LogEntry[] _log;
+    private readonly IReadOnlyList<Worked> _tasks;
+    private readonly Lazy<BuildState> _state;
+
+    /// <param name="Started">What began it.</param>
+    /// <param name="State">How it stands.</param>
+    /// <param name="LooksAt">The kinds of other tasks that it looked at, begun or not.</param>
+    private sealed record Worked(TaskStarted Started, TaskState State, IReadOnlySet<string> LooksAt);
+
+    private WorkedBuild(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, LogEntry[] log, IReadOnlyList<Worked> tasks, IReadOnlyList<TaskRef> workedOut)
+    {
+        (_sheets, _book, _log, _tasks, WorkedOut) = (sheets, book, log, tasks, workedOut);
+        _state = new Lazy<BuildState>(() => HeadEvaluation.Of(Opened, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)]));
+    }
+
+    /// <summary>The log that it was worked out from.</summary>
+    public IReadOnlyList<LogEntry> Log => _log;
+
+    /// <summary>The last entry that it knows.</summary>
+    public long UpToSeq => _log[^1].Seq;
+
+    /// <summary>The build's whole state.</summary>
+    public BuildState State => _state.Value;
+
+    /// <summary>The tasks that were begun, in that order.</summary>
+    public IEnumerable<TaskState> Tasks => _tasks.Select(t => t.State);
+
+    /// <summary>The tasks that were worked out anew for what was applied last, in the order in which they were.</summary>
+    public IReadOnlyList<TaskRef> WorkedOut { get; }
+
+    /// <summary>Every sheet version.</summary>
+    public IReadOnlyDictionary<SheetRef, EngineSheet> Sheets => _sheets;
+
+    internal BuildOpened Opened => (BuildOpened)_log[0].Event;
+
+    /// <summary>Works out a whole log.</summary>
+    /// <param name="sheets">Every sheet version that it names.</param>
+    /// <param name="book">Every procedure version that it names.</param>
+    /// <param name="log">The whole log in order; its first entry opens the build.</param>
+    /// <exception cref="ArgumentException">The log does not begin by opening the build.</exception>
+    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
+    public static WorkedBuild Of(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log)
+    {
+        if (log is not [{ Event: BuildOpened opened } first, ..])
+        {
+            throw new ArgumentException("A log begins by opening its build.", nameof(log));
+        }
+
+        _ = Named(sheets, opened.Sheet);
+        return new WorkedBuild(sheets, book, [first], [], []).Apply([.. log.Skip(1)]);
+    }
+
+    /// <summary>The build with more in its log.</summary>
+    /// <param name="entries">What comes next, in order.</param>
+    /// <exception cref="UnreadableLogException">They name a sheet or a procedure version that is not given, or hold what their run sheet can't work with.</exception>
+    public WorkedBuild Apply(params IReadOnlyList<LogEntry> entries)
+    {
+        if (entries.Count == 0)
+        {
+            return this;
+        }
+
+        try
+        {
+            return Grown(entries);
+        }
+        catch (Exception e) when (e is NullReferenceException or KeyNotFoundException or InvalidOperationException or InvalidCastException or ArithmeticException or IndexOutOfRangeException or FormatException)
+        {
+            // What a stored value does to a run sheet of today is that build's trouble alone.
+            throw new UnreadableLogException("What is in its log can’t be worked out by this version.", e);
+        }
+    }
+
+    /// <summary>The same build in a shop whose sheets have grown: what is begun stays as it is, what can be begun follows the newest.</summary>
+    public WorkedBuild On(IReadOnlyDictionary<SheetRef, EngineSheet> sheets) =>
+        ReferenceEquals(sheets, _sheets) ? this : new WorkedBuild(sheets, _book, _log, _tasks, []);
+
+    /// <summary>The build with calls in its log that were just worked out: they are what their steps say, and nothing else follows from them.</summary>
+    internal WorkedBuild Say(IReadOnlyList<LogEntry> calls)
+    {
+        var said = calls.ToDictionary(e => ((Called)e.Event).Step);
+        StepState Told(StepState step) => said.TryGetValue(step.Ref, out var call)
+            ? step with { Calls = [.. step.Calls, Journal.Given(call, null)], Differs = false, ChangedAt = call.Seq }
+            : step;
+        return calls.Count == 0 ? this : new WorkedBuild(
+            _sheets, _book, [.. _log, .. calls],
+            [.. _tasks.Select(t => said.Keys.Any(s => s.Task == t.Started.Task) ? t with { State = t.State with { Steps = [.. t.State.Steps.Select(Told)] } } : t)],
+            WorkedOut);
+    }
+
+    private WorkedBuild Grown(IReadOnlyList<LogEntry> entries)
+    {
+        LogEntry[] log = [.. _log, .. entries];
+        var begun = log.Select(e => e.Event).OfType<TaskStarted>().DistinctBy(e => e.Task).ToList();
+        var stale = Concerned(entries, log);
+        var worked = _tasks.ToDictionary(t => t.Started.Task, t => (Worked?)t);
+        var anew = new List<TaskRef>();
+        Worked Of(TaskStarted started)
+        {
+            if (!stale.Contains(started.Task) && worked.TryGetValue(started.Task, out var there) && there is not null)
+            {
+                return there;
+            }
+
+            if (anew.Contains(started.Task))
+            {
+                return worked[started.Task] ?? throw new InvalidOperationException($"“{started.Task.Kind}” looks at itself by way of another task.");
+            }
+
+            anew.Add(started.Task);
+            worked[started.Task] = null;
+            var looksAt = new HashSet<string>(StringComparer.Ordinal);
+            TaskState? Other(string kind)
+            {
+                looksAt.Add(kind);
+                return begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } other ? Of(other).State : null;
+            }
+
+            var state = TaskEvaluation.TaskOf(started, Run(started), Named(_sheets, started.Sheet), log, Other);
+            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal));
+            worked[started.Task] = result;
+            return result;
+        }
+
+        return new WorkedBuild(_sheets, _book, log, begun.ConvertAll(Of), anew);
+    }
+
+    /// <summary>The tasks that entries are about, and those that look at one of them, whoever they look through.</summary>
+    private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, LogEntry[] log)
+    {
+        var concerned = entries.Select(e => TaskOf(e.Event, log)).OfType<TaskRef>().ToHashSet();
+        for (var found = true; found;)
+        {
+            found = false;
+            foreach (var task in _tasks.Where(t => t.LooksAt.Overlaps(concerned.Select(c => c.Kind))))
+            {
+                found |= concerned.Add(task.Started.Task);
+            }
+        }
+
+        return concerned;
+    }
+
+    private static TaskRef? TaskOf(LogEvent e, LogEntry[] log) => e switch
+    {
+        TaskStarted started => started.Task,
+        Chose chose => chose.Task,
+        ReadingTaken reading => reading.Slot.Step.Task,
+        Struck struck => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == struck.Reading)?.Slot.Step.Task,
+        RoundBegan round => round.Step.Task,
+        Called called => called.Step.Task,
+        Decided decided => decided.Step.Task,
+        GateOpened opened => opened.Step.Task,
+        Noted noted => noted.Step.Task,
+        Attached attached => attached.Step.Task,
+        _ => null,
+    };
+
+    private Procedure Run(TaskStarted started)
+    {
+        try
+        {
+            return _book.Find(started.Task.Kind, started.Procedure);
+        }
+        catch (KeyNotFoundException e)
+        {
+            throw new UnreadableLogException(e.Message, e);
+        }
+    }
+
+    private EngineSheet NewestOf(SheetRef sheet) => _sheets.Values.Where(s => s.Id == sheet.Id).MaxBy(s => s.Version)!;
+
+    private static EngineSheet Named(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, SheetRef named) =>
+        sheets.GetValueOrDefault(named)
+        ?? throw new UnreadableLogException($"The log names version {named.Version} of the engine sheet “{named.Id}”, which is not in this shop or can’t be read.");
+}

@@ -1,0 +1,88 @@
+using System.Text.Json;
+using Dapper;
+using NeatBore.Core;
+using NeatBore.Core.Bench;
+using Npgsql;
+
+namespace NeatBore.Store;
+
+/// <summary>A line of Today, the last entry that it knows, and which version of Neat Bore made it.</summary>
+public sealed record MadeLine(BuildLine Line, long UpTo, string By);
+
+/// <summary>Where a page of Today ended.</summary>
+/// <param name="Standing">How the last one stood.</param>
+/// <param name="Number">Its number.</param>
+/// <param name="Build">Its id.</param>
+public sealed record TodayMark(Standing Standing, string Number, Guid Build);
+
+/// <summary>Today: one line a build, kept with each append. All of it follows from the logs and can be made anew.</summary>
+public sealed class TodayLines(Database database)
+{
+    /// <summary>Lines in order of trouble, then of number.</summary>
+    /// <param name="after">Where the page before ended; null for the first.</param>
+    /// <param name="most">So many at most.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<IReadOnlyList<BuildLine>> ReadAsync(TodayMark? after, int most, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<string>(new CommandDefinition(
+            $"""
+            select body::text from line
+            {(after is null ? "" : "where standing < @standing or (standing = @standing and (number, build) > (@number, @build))")}
+            order by standing desc, number, build limit @most
+            """,
+            new { standing = (short)(after?.Standing ?? 0), number = after?.Number, build = after?.Build, most },
+            cancellationToken: cancel));
+        return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
+    }
+
+    /// <summary>How many builds there are.</summary>
+    public async Task<int> CountAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return await connection.ExecuteScalarAsync<int>(new CommandDefinition("select count(*) from build", cancellationToken: cancel));
+    }
+
+    /// <summary>Builds without a line, or whose line another version made or an older sheet: those have to be made anew.</summary>
+    public async Task<IReadOnlyList<Guid>> StaleAsync(string by, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return [.. await connection.QueryAsync<Guid>(new CommandDefinition(
+            "select b.id from build b left join line l on l.build = b.id where l.made_by is distinct from @by order by b.opened_at desc, b.id", new { by }, cancellationToken: cancel))];
+    }
+
+    /// <summary>Has all lines made anew, or those of one engine.</summary>
+    public async Task ForgetAsync(string? engine = null, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(new CommandDefinition(
+            "update line set made_by = '' where @engine::text is null or engine = @engine", new { engine }, cancellationToken: cancel));
+    }
+
+    /// <summary>Puts a line that knows as much as the one that is there, or more.</summary>
+    public async Task PutAsync(MadeLine line, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await PutAsync(connection, null, line, cancel);
+    }
+
+    internal static async Task PutAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, MadeLine? made, CancellationToken cancel)
+    {
+        if (made is not { Line: var line })
+        {
+            return;
+        }
+
+        await connection.ExecuteAsync(new CommandDefinition(
+            """
+            insert into line (build, standing, number, up_to, made_by, engine, body)
+            values (@Id, @standing, @Number, @UpTo, @By, @Engine, @body::jsonb)
+            on conflict (build) do update
+            set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to, made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
+            where line.up_to <= excluded.up_to
+            """,
+            new { line.Id, standing = (short)line.Standing, line.Number, made.UpTo, made.By, line.Engine, body = JsonSerializer.Serialize(line, CoreJson.Default.BuildLine) },
+            transaction,
+            cancellationToken: cancel));
+    }
+}

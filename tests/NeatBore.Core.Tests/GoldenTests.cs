@@ -66,11 +66,13 @@ public class GoldenTests
 
     private static string Folder(Procedure p) => $"{p.Id}-v{p.Version}";
 
+    private static int Seed(Procedure p) => p.Id.Aggregate(p.Version, (seed, letter) => unchecked((seed * 31) + letter));
+
     /// <summary>Chance with a seed, and ids that follow from it, so that writing it twice is the same.</summary>
     private static WorkedBuild Worked(Procedure p)
     {
         var sheet = HostileWorkTests.Sheets.Values.First(s => p.Places(s).Count > 0);
-        var (random, at, desk) = (new Random(1), Workbench.Start, new Desk(new ProcedureBook([p]), s_shop));
+        var (random, at, desk) = (new Random(Seed(p)), Workbench.Start, new Desk(new ProcedureBook([p]), s_shop));
         Guid Id()
         {
             var bytes = new byte[16];
@@ -98,7 +100,7 @@ public class GoldenTests
 
     private static string Written(WorkedBuild build)
     {
-        var file = new BuildFile(BuildFile.FormatName, Guid.Empty, [build.Sheets[build.State.Sheet]], build.Log);
+        var file = new BuildFile(BuildFile.FormatName, build.Log[0].Event.Id, [build.Sheets[build.State.Sheet]], build.Log);
         return JsonSerializer.Serialize(file, CoreJson.Default.BuildFile).Replace("},{\"seq\"", "},\n{\"seq\"", StringComparison.Ordinal) + "\n";
     }
 

@@ -73,7 +73,13 @@ public sealed class SmallAnswerTests(Site site) : IClassFixture<Site>
         Assert.Equal(wanted, apart.Select(s => $"{s!["ref"]!["step"]}@{s["ref"]!["item"]}"));
         foreach (var step in apart)
         {
-            var same = steps.Single(s => JsonNode.DeepEquals(s!["ref"], step!["ref"]));
+            var same = steps.Single(s => JsonNode.DeepEquals(s!["ref"], step!["ref"]))!.DeepClone();
+            // What was answered before is the record's alone.
+            foreach (var call in same["calls"]!.AsArray())
+            {
+                call!["judgement"]!["answer"] = null;
+            }
+
             Assert.True(JsonNode.DeepEquals(same, step), $"{step!["ref"]}");
         }
 
@@ -116,15 +122,16 @@ public sealed class SmallAnswerTests(Site site) : IClassFixture<Site>
     {
         var build = await site.BeginAsync();
         async Task<JsonNode> Line() => (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(l => (string)l!["id"]! == build.ToString())!;
-        Assert.Equal("Balancer on: parts and cleaning", (string)(await Line())["atStep"]!);
+        var begun = await Line();
+        Assert.Equal("Balancer on: parts and cleaning", (string)begun["atStep"]!);
         await site.WorkAsync(build, Site.Reading("parts", "hub", "HB-21"));
         await site.WorkAsync(build, Site.Reading("parts", "bolt", "B-7"));
         var kept = await Line();
-        Assert.NotEqual("Balancer on: parts and cleaning", (string)kept["atStep"]!);
+        Assert.NotEqual(begun["do"]!.ToJsonString(), kept["do"]!.ToJsonString());
 
         // The same is said by the record, and by a line that is made anew.
         var record = (await site.GetAsync($"/api/builds/{build}/record"))["state"]!;
-        Assert.Equal((string)record["atStep"]!, (string)kept["atStep"]!);
+        Assert.True(JsonNode.DeepEquals(record["do"], kept["do"]));
         await site.SqlAsync($"update line set made_by = '', body = '{{}}' where build = '{build}'");
         await site.MakeLinesAsync();
         Assert.True(JsonNode.DeepEquals(kept, await Line()));

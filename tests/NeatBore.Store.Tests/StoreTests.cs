@@ -221,7 +221,7 @@ public sealed class StoreTests : IAsyncLifetime
     private static string Json(LogEntry entry) => JsonSerializer.Serialize(new BuildFile("", Guid.Empty, [], [entry]), CoreJson.Default.BuildFile);
 
     private static BuildLine Line(Guid build, string number, Standing standing) =>
-        new(build, number, "Trial", "six", standing, Sentence.Of("Do."), null, null, [], 0, 3, s_at, [], View.Front, null);
+        new(build, number, "Trial", "six", standing, Sentence.Of("Do."), null, null, [], 0, 3, s_at, [], View.Front, null, null);
 
     [Fact]
     public async Task Today_comes_a_page_at_a_time_trouble_first_and_no_line_twice()

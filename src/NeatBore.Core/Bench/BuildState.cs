@@ -205,6 +205,7 @@ public sealed record PlaceTask(TaskRef Ref, string Title, Standing Standing);
 /// <param name="Tasks">The tasks that were begun.</param>
 /// <param name="Waits">What is against the clock, soonest first.</param>
 /// <param name="View">The end that the words of what to do next are seen from.</param>
+/// <param name="Later">From when on something else is to be done next, and what.</param>
 public sealed record BuildState(
     string Number,
     string Name,
@@ -218,4 +219,5 @@ public sealed record BuildState(
     IReadOnlyList<PlaceState> Places,
     IReadOnlyList<TaskState> Tasks,
     IReadOnlyList<Wait> Waits,
-    View View);
+    View View,
+    Later? Later);

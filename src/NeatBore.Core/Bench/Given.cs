@@ -10,17 +10,18 @@ namespace NeatBore.Core.Bench;
 /// <param name="Answer">What the calculator found, with its name and version; null where none was asked.</param>
 /// <param name="Deadline">When what was under way had to be done by.</param>
 /// <param name="Until">Before when nothing more was to be done.</param>
-public sealed record Given(Sentence Do, Call? Call = null, JsonElement? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null)
+/// <param name="Then">What it said instead once that time had come.</param>
+public sealed record Given(Sentence Do, Call? Call = null, JsonElement? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null, Sentence? Then = null)
 {
     /// <summary>A judgement, to be kept.</summary>
     public static Given Of(Judgement judgement) => new(
-        judgement.Do, judgement.Call, judgement.Answer is { } answer ? JsonSerializer.SerializeToElement(answer, CoreJson.Default.CalcAnswer) : null, judgement.Deadline, judgement.Until);
+        judgement.Do, judgement.Call, judgement.Answer is { } answer ? JsonSerializer.SerializeToElement(answer, CoreJson.Default.CalcAnswer) : null, judgement.Deadline, judgement.Until, judgement.Then);
 
     /// <summary>The name of the calculator that answered; null where none was asked.</summary>
     public string? Calculator() => Answer?.TryGetProperty("calculator", out var name) == true && name.ValueKind == JsonValueKind.String ? name.GetString() : null;
 
     /// <summary>The same as this version reads it: without its answer where that is of a kind that this version does not know.</summary>
-    public Judgement Read() => new(Do, Call, Answered(), Deadline, Until);
+    public Judgement Read() => new(Do, Call, Answered(), Deadline, Until, Then);
 
     /// <summary>Whether a judgement gives the same verdict on the same numbers, to what a reader could see.</summary>
     internal bool SaysTheSame(Judgement now) => Saying.TheSame((Do, Call), (now.Do, now.Call));

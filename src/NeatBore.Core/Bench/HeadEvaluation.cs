@@ -31,7 +31,8 @@ internal static class HeadEvaluation
             PlacesOf(sheet, book, tasks),
             tasks,
             [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)],
-            at?.View ?? View.Front);
+            at?.View ?? View.Front,
+            atStep?.Now.Later());
     }
 
     private static IEnumerable<Wait> WaitsOf(TaskRef task, StepState step)

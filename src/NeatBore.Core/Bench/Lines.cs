@@ -16,10 +16,11 @@ public sealed record BuildHead(
     string? AtStep,
     IReadOnlyList<PlaceState> Places,
     IReadOnlyList<Wait> Waits,
-    View View)
+    View View,
+    Later? Later)
 {
     /// <summary>The head of a state.</summary>
-    public static BuildHead Of(BuildState s) => new(s.Number, s.Name, s.Sheet, s.UpToSeq, s.OpenedAt, s.Standing, s.Do, s.At, s.AtStep, s.Places, s.Waits, s.View);
+    public static BuildHead Of(BuildState s) => new(s.Number, s.Name, s.Sheet, s.UpToSeq, s.OpenedAt, s.Standing, s.Do, s.At, s.AtStep, s.Places, s.Waits, s.View, s.Later);
 }
 
 /// <summary>A task with its steps as lines; the same fields as in <see cref="TaskState"/>.</summary>
@@ -95,6 +96,7 @@ public sealed record StepLine(
 /// <param name="OpenedAt">When it was put on the bench.</param>
 /// <param name="Waits">What is against the clock, soonest first; the first two.</param>
 /// <param name="View">The end that the words are seen from.</param>
+/// <param name="Later">From when on something else is to be done next, and what.</param>
 /// <param name="Fault">Why it can't be read.</param>
 public sealed record BuildLine(
     Guid Id,
@@ -111,6 +113,7 @@ public sealed record BuildLine(
     DateTimeOffset OpenedAt,
     IReadOnlyList<Wait> Waits,
     View View,
+    Later? Later,
     string? Fault)
 {
     private const int MostWaits = 2;
@@ -123,13 +126,13 @@ public sealed record BuildLine(
         return new BuildLine(
             id, state.Number, state.Name, state.Sheet.Id, state.Standing, state.Do, state.At, state.AtStep,
             [.. state.Places.Select(p => new PlaceLine(p.Id, p.Standing, p.Next?.Kind, p.Tasks.FirstOrDefault(t => t.Ref == p.Next)?.Standing))],
-            tasks.Count(t => t.All(x => x.Standing == Standing.Done)), tasks.Count, state.OpenedAt, [.. state.Waits.Take(MostWaits)], state.View, null);
+            tasks.Count(t => t.All(x => x.Standing == Standing.Done)), tasks.Count, state.OpenedAt, [.. state.Waits.Take(MostWaits)], state.View, state.Later, null);
     }
 
     /// <summary>The line of a build that can't be read.</summary>
     public static BuildLine Unreadable(Guid id, string number, string name, DateTimeOffset openedAt, string fault) => new(
         id, number, name, null, Standing.Stop, Sentence.Of("This build can’t be read by this version of Neat Bore. Nothing of it is lost: take its file out."),
-        null, null, [], 0, 0, openedAt, [], View.Front, fault);
+        null, null, [], 0, 0, openedAt, [], View.Front, null, fault);
 }
 
 /// <summary>How a place stands, with the task that is next there, by its kind.</summary>

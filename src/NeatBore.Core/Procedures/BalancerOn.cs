@@ -471,7 +471,8 @@ public static class BalancerOn
                     ? Sentence.Of("Hub at {hub}. Take it out and carry it: {carry} until it is too cool.", ("hub", new Quantity(hub, Dimension.Temperature)), ("carry", new Quantity(carry, Dimension.Seconds)))
                     : Sentence.Of("Carry it. On the nose, square on its key, before the time is up."),
                 Answer: warm.Answer,
-                Deadline: deadline);
+                Deadline: deadline,
+                Then: Sentence.Of("The time is up: it may grab half way. Don’t force it. Back in the oven, and carry it again."));
         }
 
         var call = Call.Of(checks, check => Sentence.Of(

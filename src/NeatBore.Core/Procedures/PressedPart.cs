@@ -328,7 +328,7 @@ public static class PressedPart
         if (warmed && c.At("heat", "half") is null)
         {
             return c.At("heat", "oven") is { } since
-                ? new Judgement(Sentence.Of("Let it soak: about {soak} at {half}. Then the oven to {full}.", ("soak", Quantity.Minutes(plan.SoakSeconds / 60)), ("half", Temperature(half)), ("full", Temperature(planned.OuterC))), Answer: plan.Answer, Until: since.AddSeconds(plan.SoakSeconds))
+                ? new Judgement(Sentence.Of("Let it soak: about {soak} at {half}. Then the oven to {full}.", ("soak", Quantity.Minutes(plan.SoakSeconds / 60)), ("half", Temperature(half)), ("full", Temperature(planned.OuterC))), Answer: plan.Answer, Until: since.AddSeconds(plan.SoakSeconds), Then: Sentence.Of("Soaked. The oven to {full} now.", ("full", Temperature(planned.OuterC))))
                 : Prompt.Next(c) with { Do = c.Chosen(Way) == Both && !c.Taken("heat", "frozen") ? Sentence.Of("{inner} in the freezer at {cold}, until it is cold right through.", ("inner", Quantity.Word(Capital(parts.Inner))), ("cold", Temperature(planned.InnerC))) : Sentence.Of("Oven to {half} first: slowly and evenly, no flame.", ("half", Temperature(half))), Answer = plan.Answer };
         }
 
@@ -337,7 +337,8 @@ public static class PressedPart
             return new Judgement(
                 Sentence.Of("Oven at {full}. Soak again, then probe the {outer}’s bore, not the air.", ("full", Temperature(planned.OuterC)), ("outer", Quantity.Word(parts.Outer))),
                 Answer: plan.Answer,
-                Until: c.At("heat", "half")!.Value.AddSeconds(plan.SoakSeconds));
+                Until: c.At("heat", "half")!.Value.AddSeconds(plan.SoakSeconds),
+                Then: Sentence.Of("Soaked. Probe the {outer}’s bore, not the air.", ("outer", Quantity.Word(parts.Outer))));
         }
 
         if (measured is { } hot)
@@ -362,8 +363,10 @@ public static class PressedPart
         {
             (null, _) => new Judgement(
                 Sentence.Of("Stop and guide ready? Take both out: {carry} until it no longer slides.", ("carry", Roughly(plan.Answer.CarrySeconds ?? 3600))), Answer: plan.Answer),
-            ({ } left, null) => new Judgement(Sentence.Of("To the guide, straight in. Tap when it enters."), Answer: plan.Answer, Deadline: left.AddSeconds(plan.Answer.CarrySeconds ?? 3600)),
-            (_, { } entered) => new Judgement(Sentence.Of("Push it home now, one push, against its stop. About {grip}.", ("grip", Roughly(grip))), Answer: plan.Answer, Deadline: entered.AddSeconds(grip)),
+            ({ } left, null) => new Judgement(Sentence.Of("To the guide, straight in. Tap when it enters."), Answer: plan.Answer, Deadline: left.AddSeconds(plan.Answer.CarrySeconds ?? 3600),
+                Then: Sentence.Of("Too late to slide. Don’t force it: back to the oven, and probe it again.")),
+            (_, { } entered) => new Judgement(Sentence.Of("Push it home now, one push, against its stop. About {grip}.", ("grip", Roughly(grip))), Answer: plan.Answer, Deadline: entered.AddSeconds(grip),
+                Then: Sentence.Of("It has grabbed by now. Don’t hit it: tick where it stands.")),
         };
     }
 

@@ -194,7 +194,17 @@ public static class Prompt
 /// <param name="Answer">What the calculator found.</param>
 /// <param name="Deadline">When what is under way has to be done by.</param>
 /// <param name="Until">Before when nothing more is to be done here.</param>
-public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null);
+/// <param name="Then">What it says instead once that time has come; whoever reads it looks at the clock, nothing here does.</param>
+public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null, Sentence? Then = null)
+{
+    /// <summary>From when on it says something else, and what; null where time changes nothing.</summary>
+    public Later? Later() => (Deadline ?? Until, Then) is ({ } from, { } then) ? new Later(from, then) : null;
+}
+
+/// <summary>From a time on, something else is to be done.</summary>
+/// <param name="From">From when.</param>
+/// <param name="Do">One sentence for the hands.</param>
+public sealed record Later(DateTimeOffset From, Sentence Do);
 
 /// <summary>What a step may look at: its sheet, the choices, and the live readings of the task in their newest rounds.</summary>
 public sealed class StepContext(

@@ -49,7 +49,7 @@ internal static class SealCare
         var until = pressed.AddHours(seal.RestHours);
         if (c.At(c.Step.Id, "turned") is not { } turned)
         {
-            return new Judgement(Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."), Until: until);
+            return new Judgement(Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."), Until: until, Then: Sentence.Of("It has settled. It may turn, by hand, and tick it."));
         }
 
         var soon = turned < until;

@@ -10,6 +10,7 @@ public static class TimingCover
     private const string Sealant = "sealant";
 
     private static readonly Sweeping s_sweeping = new(sheet => sheet.Cover!, View.Front, "cover", "hang", "dry");
+    private static readonly Sentence s_skinned = Sentence.Of("Too late: it has skinned. Cover off, both faces clean, a new bead.");
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } = new(
@@ -191,7 +192,8 @@ public static class TimingCover
         {
             var times = Clocked(c, spread)!;
             return new Judgement(
-                Sentence.Of("Cover on to its marks, bolts snug, within {left} of the first bead.", ("left", Quantity.Minutes(minutes))), Answer: times, Deadline: c.Taken("close", "closed") ? null : times.CloseUpBy);
+                Sentence.Of("Cover on to its marks, bolts snug, within {left} of the first bead.", ("left", Quantity.Minutes(minutes))), Answer: times, Deadline: c.Taken("close", "closed") ? null : times.CloseUpBy,
+                Then: s_skinned);
         }
 
         var enough = needed <= minutes;
@@ -219,7 +221,7 @@ public static class TimingCover
         if (c.At("close", "closed") is not { } closed)
         {
             var by = c.At(Sealant, "spread") is { } began ? Clocked(c, began) : null;
-            return new Judgement(Sentence.Of("Cover on to its marks, bolts snug in order. Tick it when it is closed."), Answer: by, Deadline: by?.CloseUpBy);
+            return new Judgement(Sentence.Of("Cover on to its marks, bolts snug in order. Tick it when it is closed."), Answer: by, Deadline: by?.CloseUpBy, Then: s_skinned);
         }
 
         var times = Clocked(c, closed)!;
@@ -275,7 +277,7 @@ public static class TimingCover
         if (c.At("cure", "oil") is not { } oil)
         {
             var waiting = Clocked(c, spread)!;
-            return new Judgement(Sentence.Of("No oil, no turning. It cures by itself."), Answer: waiting, Until: waiting.CureAt);
+            return new Judgement(Sentence.Of("No oil, no turning. It cures by itself."), Answer: waiting, Until: waiting.CureAt, Then: Sentence.Of("Cured. Oil may go in."));
         }
 
         var times = Clocked(c, oil)!;

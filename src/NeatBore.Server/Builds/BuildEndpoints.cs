@@ -123,7 +123,7 @@ internal static class BuildEndpoints
         var head = BuildHead.Of(build.State);
         var task = build.Tasks.FirstOrDefault(t => kind is null ? t.Ref == head.At : t.Ref == new TaskRef(kind, place ?? ""));
         return Results.Ok(new BuildView(
-            id, head, [.. build.Tasks.Select(TaskLine.Of)], task is null ? [] : [.. Around(task, item)], [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]));
+            id, head, [.. build.Tasks.Select(TaskLine.Of)], task is null ? [] : [.. Around(task, item).Select(Bare)], [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]));
     }
 
     /// <summary>The steps that the bench shows where the work on a task stands: those of the same item, and those that are done once.</summary>
@@ -147,9 +147,15 @@ internal static class BuildEndpoints
 
         var wanted = at.ToHashSet(StringComparer.Ordinal);
         return build.Tasks.FirstOrDefault(t => t.Ref == new TaskRef(kind, place)) is { } task
-            ? Results.Ok(task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).ToList())
+            ? Results.Ok(task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).Select(Bare).ToList())
             : throw new UnusableInputException("kind", $"“{kind}” is not begun at “{place}” on this build");
     }
+
+    /// <summary>What the calculators answered before is in the record; the bench draws it only where a part is seen to walk in.</summary>
+    private static StepState Bare(StepState step) => step with
+    {
+        Calls = [.. step.Calls.Select(c => c.Calculator == "centring" ? c : c with { Judgement = c.Judgement with { Answer = null } })],
+    };
 
     private static async Task<IResult> RecordAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
@@ -185,15 +191,19 @@ internal static class BuildEndpoints
         var (sheets, known) = (await shelf.AllAsync(cancel), open.Find(id));
         var desk = new Desk(book, shop);
         (WorkedBuild Before, Sitting After)? worked = null;
+        var (began, working) = (clock.GetTimestamp(), TimeSpan.Zero);
         var there = await builds.AppendAsync(
             id,
             known?.UpToSeq ?? 0,
             fresh =>
             {
+                var from = clock.GetTimestamp();
                 var before = reader.Grown(known, sheets, fresh);
                 var after = desk.Take(before, commands, by!, Now(clock));
                 worked = (before, after);
-                return new Appended(after.Added, after.Added.Count == 0 ? null : BuildReader.Line(id, after.Build));
+                var line = after.Added.Count == 0 ? null : BuildReader.Line(id, after.Build);
+                working = clock.GetElapsedTime(from);
+                return new Appended(after.Added, line);
             },
             cancel);
         if (!there || worked is not var (stood, (build, _, results)))
@@ -202,12 +212,15 @@ internal static class BuildEndpoints
         }
 
         open.Keep(id, build);
+        // Told apart, so that it can be seen where the time goes.
+        http.HttpContext.Response.Headers["Server-Timing"] = string.Create(
+            CultureInfo.InvariantCulture, $"work;dur={working.TotalMilliseconds:0.00}, store;dur={(clock.GetElapsedTime(began) - working).TotalMilliseconds:0.00}");
         return Results.Ok(new WorkAnswer(
             results,
             stood.UpToSeq,
             BuildHead.Of(build.State),
             [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
-            [.. Shown(commands[^1], build)]));
+            [.. Shown(commands[^1], build).Select(Bare)]));
     }
 
     /// <summary>What is looked at after a command: the step that it was about, and the one that its task goes on to.</summary>

@@ -3303,6 +3303,7 @@ export interface components {
             places: components["schemas"]["PlaceState"][];
             waits: components["schemas"]["Wait"][];
             view: components["schemas"]["View"];
+            later: null | components["schemas"]["Later"];
         };
         /** @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it can't be read. */
         BuildLine: {
@@ -3345,6 +3346,7 @@ export interface components {
             waits: components["schemas"]["Wait"][];
             /** @description The end that the words are seen from. */
             view: components["schemas"]["View"];
+            later: null | components["schemas"]["Later"];
             /** @description Why it can't be read. */
             fault: null | string;
         };
@@ -3381,6 +3383,7 @@ export interface components {
             waits: components["schemas"]["Wait"][];
             /** @description The end that the words of what to do next are seen from. */
             view: components["schemas"]["View"];
+            later: null | components["schemas"]["Later"];
         };
         BuildView: {
             /** Format: uuid */
@@ -4879,6 +4882,7 @@ export interface components {
              * @description Before when nothing more was to be done.
              */
             until?: null | string;
+            then?: null | components["schemas"]["Sentence"];
         };
         HealthReport: {
             ready: boolean;
@@ -5265,6 +5269,7 @@ export interface components {
              * @description Before when nothing more is to be done here.
              */
             until?: null | string;
+            then?: null | components["schemas"]["Sentence"];
         };
         /** @description Something to be seen at a clock angle from the front. */
         Landmark: {
@@ -5279,6 +5284,16 @@ export interface components {
             /** Format: uuid */
             reading: string;
             typed: string;
+        };
+        /** @description From a time on, something else is to be done. */
+        Later: {
+            /**
+             * Format: date-time
+             * @description From when.
+             */
+            from: string;
+            /** @description One sentence for the hands. */
+            do: components["schemas"]["Sentence"];
         };
         /** @description A limit with where it came from; values in the base unit of what it limits. */
         Limit: {

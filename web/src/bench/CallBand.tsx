@@ -4,7 +4,7 @@ import { writeQuantity, writeSentence } from '../entry/wording';
 import { limitDomain, resolutionOf } from '../figures/parts';
 import { slotsOf } from '../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
-import { spanText, useNow } from './clock';
+import { spanText, laterOf, useNow, useSaid } from './clock';
 import { useReader } from './reader';
 
 interface Props {
@@ -26,6 +26,7 @@ interface Props {
 export function CallBand({ step, waiting, offline, open, watched, tall = false, also }: Props) {
   const reader = useReader();
   const call = watched ? watched.call : step.now.call;
+  const said = useSaid(step.now.do, laterOf(step.now));
   const released = step.status === 'released';
   const mark: Mark = call
     ? call.verdict
@@ -43,7 +44,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
     : waiting > 0 && offline && open
       ? // The core has not seen what waits, so its sentence is behind the hand.
         `Go on reading: ${open}.`
-      : writeSentence(watched?.do ?? step.now.do, reader);
+      : writeSentence(watched?.do ?? said, reader);
   const word = step.blockedBy
     ? 'Shut'
     : step.status === 'left-out'

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import type { Judgement, Sentence } from '../api/types';
 
 /** The time, a few times a second, for whatever counts down. */
 export function useNow(): number {
@@ -8,6 +9,36 @@ export function useNow(): number {
     return () => clearInterval(timer);
   }, []);
   return now;
+}
+
+/** From when on something else is to be done, and what. */
+interface Later {
+  from: string;
+  do: Sentence;
+}
+
+/** What a judgement says later, if that is something else. */
+export const laterOf = ({ deadline, until, then }: Judgement): Later | null => {
+  const at = deadline ?? until;
+  return at && then ? { from: at, do: then } : null;
+};
+
+/** What is said at a time: the core gives both sentences and the time between them, the clock is looked at here alone. */
+export const saidAt = (now: number, said: Sentence, later: Later | null | undefined): Sentence =>
+  later && now >= Date.parse(later.from) ? later.do : said;
+
+/** What is said now, and otherwise from when it turns. */
+export function useSaid(said: Sentence, later: Later | null | undefined): Sentence {
+  const at = later ? Date.parse(later.from) : Infinity;
+  const [turned, setTurned] = useState(() => Date.now() >= at);
+  useEffect(() => {
+    const look = () => setTurned(Date.now() >= at);
+    look();
+    if (at === Infinity) return undefined;
+    const timer = setInterval(look, 1_000);
+    return () => clearInterval(timer);
+  }, [at]);
+  return saidAt(turned ? at : -Infinity, said, later);
 }
 
 /** A span of seconds: minutes and seconds below an hour, hours and minutes below two days, then days. */

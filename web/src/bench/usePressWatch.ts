@@ -1,15 +1,19 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
 import type { PressWatchAnswer, StepState, TraceColumns } from '../api/types';
 
-const every = 250;
+/** Asked no more often than this, ms; and never before the last was answered, so that a slow line still speaks. */
+const every = 120;
 const newest = 200;
+const least = 5;
 
-/** What the core says of a press while it moves: asked a few times a second, never worked out here. */
+/**
+ * What the core says of a press while it moves, never worked out here. What was seen on the way stays said until what
+ * was recorded is kept or given up, and a stop is not talked over.
+ */
 export function usePressWatch(
   step: StepState,
   live: TraceColumns | undefined,
-  /** From when it begins to move until what was recorded is kept or given up: what was seen on the way stays said. */
   recorded: boolean,
 ): PressWatchAnswer | undefined {
   const [said, setSaid] = useState<PressWatchAnswer>();
@@ -22,32 +26,40 @@ export function usePressWatch(
     setSaid(undefined);
   }
 
-  const count = live?.x.length ?? 0;
-  const beat = Math.floor(count / 8);
+  const now = useRef({ live, where });
   useEffect(() => {
-    if (!watching || count < 5) return undefined;
+    now.current = { live, where };
+  });
+  useEffect(() => {
+    if (!watching) return undefined;
     let gone = false;
-    const timer = setTimeout(() => {
-      const first = live!.x[0]!;
-      const from = Math.max(0, count - newest);
-      const points = [first, ...live!.x.slice(from + 1)].map((x, i) => ({
-        travelMm: x + where!.engagedMm,
-        forceN: live!.y[i === 0 ? 0 : from + i]!,
-      }));
-      api
-        .pressWatch({
-          points,
-          expected: { curve: curve.map((p) => ({ ...p })) },
-          seatTravelMm: curve[curve.length - 1]!.travelMm,
-        })
-        .then((answer) => !gone && setSaid(answer))
-        .catch(() => undefined);
-    }, every / 4);
+    let asked = 0;
+    const ask = async () => {
+      const { live: trace, where: at } = now.current;
+      const count = trace?.x.length ?? 0;
+      if (at?.curve && count >= least && count !== asked) {
+        asked = count;
+        const from = Math.max(0, count - newest);
+        const points = [trace!.x[0]!, ...trace!.x.slice(from + 1)].map((x, i) => ({
+          travelMm: x + at.engagedMm,
+          forceN: trace!.y[i === 0 ? 0 : from + i]!,
+        }));
+        const answer = await api
+          .pressWatch({
+            points,
+            expected: { curve: at.curve.map((p) => ({ ...p })) },
+            seatTravelMm: at.curve[at.curve.length - 1]!.travelMm,
+          })
+          .catch(() => undefined);
+        if (!gone && answer) setSaid((before) => (before?.call?.verdict === 'stop' ? before : answer));
+      }
+      if (!gone) timer = setTimeout(() => void ask(), every);
+    };
+    let timer = setTimeout(() => void ask(), every);
     return () => {
       gone = true;
       clearTimeout(timer);
     };
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- asked as the trace grows, a beat at a time
-  }, [watching, beat]);
+  }, [watching]);
   return said;
 }

@@ -11,7 +11,7 @@ import { addressOf } from '../bench/address';
 import { Panel } from '../bench/Panel';
 import { useReader, useSettings } from '../bench/reader';
 import { useShop } from '../bench/useBuild';
-import { spanText, useNow } from '../bench/clock';
+import { spanText, useNow, useSaid } from '../bench/clock';
 import { writeSentence } from '../entry/wording';
 import { NoLine } from './NoLine';
 
@@ -171,6 +171,7 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
   const reader = useReader();
   const navigate = useNavigate();
   const places = useMemo(() => placesOf(line, strip), [line, strip]);
+  const said = useSaid(line.do, line.later);
   const at =
     line.at ?? places.find((p) => p.next && p.standing !== 'done')?.next ?? places.find((p) => p.next)?.next;
   const heading = (
@@ -181,7 +182,7 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
       </span>
       <span className="font-read text-sentence leading-tight font-semibold">
         {line.atStep && <span className="block text-base font-normal text-muted">{line.atStep}</span>}
-        {writeSentence(line.do, { ...reader, view: line.view })}
+        {writeSentence(said, { ...reader, view: line.view })}
         {line.waits.map((wait) => (
           <Waiting key={`${wait.task.kind}/${wait.step}`} wait={wait} />
         ))}

@@ -124,7 +124,7 @@ public sealed class SmallAnswerTests(Site site) : IClassFixture<Site>
         async Task<JsonNode> Line() => (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(l => (string)l!["id"]! == build.ToString())!;
         var begun = await Line();
         Assert.Equal("Balancer on: parts and cleaning", (string)begun["atStep"]!);
-        await site.WorkAsync(build, Site.Reading("parts", "hub", "HB-21"));
+        await site.WorkAsync(build, Site.Reading("parts", "balancer", "HB-21"));
         await site.WorkAsync(build, Site.Reading("parts", "bolt", "B-7"));
         var kept = await Line();
         Assert.NotEqual(begun["do"]!.ToJsonString(), kept["do"]!.ToJsonString());

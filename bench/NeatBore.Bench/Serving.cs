@@ -79,7 +79,13 @@ internal sealed class Serving : IAsyncDisposable
         var build = $"{Guid.CreateVersion7()}";
         await PostAsync("/api/builds", new JsonObject
         {
-            ["build"] = build, ["id"] = $"{Guid.CreateVersion7()}", ["doneAt"] = DateTimeOffset.UtcNow, ["by"] = "ines", ["number"] = $"{number}", ["name"] = "Measured", ["sheet"] = "straight-six-2.7",
+            ["build"] = build,
+            ["id"] = $"{Guid.CreateVersion7()}",
+            ["doneAt"] = DateTimeOffset.UtcNow,
+            ["by"] = "ines",
+            ["number"] = $"{number}",
+            ["name"] = "Measured",
+            ["sheet"] = "straight-six-2.7",
         });
         await WorkAsync(build, JsonNode.Parse("""{"do":"start-task","task":{"kind":"balancer-on","place":"balancer"}}""")!.AsObject());
         return build;

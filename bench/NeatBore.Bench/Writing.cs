@@ -121,7 +121,11 @@ internal static partial class Writing
                 var command = live is null
                     ? new JsonObject
                     {
-                        ["do"] = "take-reading", ["id"] = id, ["typed"] = $"34.02{i % 10}", ["unit"] = "mm", ["oddConfirmed"] = true,
+                        ["do"] = "take-reading",
+                        ["id"] = id,
+                        ["typed"] = $"34.02{i % 10}",
+                        ["unit"] = "mm",
+                        ["oddConfirmed"] = true,
                         ["slot"] = JsonNode.Parse("""{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"round":1,"slot":"s1-0"}"""),
                     }
                     : new JsonObject { ["do"] = "strike", ["id"] = id, ["reading"] = live, ["because"] = "slip" };

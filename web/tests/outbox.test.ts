@@ -5,8 +5,7 @@ import type { Command, WorkAnswer } from '../src/api/types';
 const kept = new Map<string, unknown>();
 vi.mock('idb-keyval', () => ({
   get: (key: string) => Promise.resolve(kept.get(key)),
-  setMany: (entries: [string, unknown][]) =>
-    Promise.resolve(entries.forEach(([key, value]) => kept.set(key, structuredClone(value)))),
+  set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
   update: (key: string, change: (old: unknown) => unknown) =>
     Promise.resolve(void kept.set(key, structuredClone(change(kept.get(key))))),
 }));

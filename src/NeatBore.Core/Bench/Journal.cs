@@ -5,7 +5,6 @@ namespace NeatBore.Core.Bench;
 /// <summary>One task's part of a log, by address.</summary>
 internal sealed class Journal
 {
-    private const int DrawnPoints = 400;
     private readonly Dictionary<Guid, StrikeReason> _struck = [];
     private readonly ILookup<SlotRef, LogEntry> _readings;
     private readonly ILookup<StepRef, RoundBegan> _rounds;
@@ -29,13 +28,18 @@ internal sealed class Journal
         var slotOf = new Dictionary<Guid, SlotRef>();
         foreach (var entry in log)
         {
+            if (entry.Event is ReadingTaken taken)
+            {
+                slotOf.TryAdd(taken.Id, taken.Slot);
+            }
+
             // What another task may look at: its work, not what was said of it.
-            if (WorkedAt(entry.Event, slotOf) is { } worked)
+            if (Addresses.WorkedAt(entry.Event, slotOf.GetValueOrDefault) is { } worked)
             {
                 _taskAt[worked.Kind] = entry.Seq;
             }
 
-            if (StepOf(entry.Event, slotOf) is { } at && at.Task == task)
+            if (Addresses.StepOf(entry.Event, slotOf.GetValueOrDefault) is { } at && at.Task == task)
             {
                 _stepAt[at] = entry.Seq;
             }
@@ -78,55 +82,6 @@ internal sealed class Journal
             .ToLookup(e => ((Noted)e.Event).Step, e => new NoteState(((Noted)e.Event).Text, e.By, e.Event.DoneAt));
         _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
             .ToLookup(e => ((Attached)e.Event).Step, e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt));
-    }
-
-    private static StepRef? StepOf(LogEvent e, Dictionary<Guid, SlotRef> slotOf) => e switch
-    {
-        ReadingTaken reading => reading.Slot.Step,
-        Struck struck => slotOf.GetValueOrDefault(struck.Reading)?.Step,
-        RoundBegan round => round.Step,
-        Called called => called.Step,
-        Decided decided => decided.Step,
-        GateOpened opened => opened.Step,
-        Noted noted => noted.Step,
-        Attached attached => attached.Step,
-        _ => null,
-    };
-
-    /// <summary>The task that an entry did work on, or decided on.</summary>
-    private static TaskRef? WorkedAt(LogEvent e, Dictionary<Guid, SlotRef> slotOf)
-    {
-        switch (e)
-        {
-            case ReadingTaken reading:
-                slotOf.TryAdd(reading.Id, reading.Slot);
-                return reading.Slot.Step.Task;
-            case Struck struck:
-                return slotOf.GetValueOrDefault(struck.Reading)?.Step.Task;
-            case TaskStarted started:
-                return started.Task;
-            case Chose chose:
-                return chose.Task;
-            case RoundBegan round:
-                return round.Step.Task;
-            case Decided decided:
-                return decided.Step.Task;
-            case GateOpened opened:
-                return opened.Step.Task;
-            default:
-                return null;
-        }
-    }
-
-    /// <summary>Whether anything that was looked at has changed since an entry.</summary>
-    public bool ChangedSince(Looked looked, long seq)
-    {
-        bool After(long at) => at > seq;
-        return looked.Slots.Any(s => At(s.Step, s.Item) is var step
-                && (After(_slotAt.GetValueOrDefault((step, s.Slot))) || After(_roundAt.GetValueOrDefault(step))))
-            || looked.Rounds.Any(r => After(_roundAt.GetValueOrDefault(At(r.Step, r.Item))))
-            || looked.Choices.Any(c => After(_choiceAt.GetValueOrDefault(c)))
-            || looked.Tasks.Any(t => After(_taskAt.GetValueOrDefault(t)));
     }
 
     /// <summary>The last entry about a step.</summary>
@@ -213,7 +168,7 @@ internal sealed class Journal
             _struck.TryGetValue(reading.Id, out var because) ? because : null,
             reading.Tool,
             reading.Option,
-            reading.Trace?.Columns().Thinned(DrawnPoints),
+            reading.Trace?.Drawn(),
             reading.Sight,
             reading.Stock);
     }

@@ -11,7 +11,9 @@ internal static class TaskEvaluation
     /// <param name="sheet">The engine's sheet, in the version that it is pinned to.</param>
     /// <param name="log">The build's whole log.</param>
     /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
-    public static TaskState TaskOf(TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log, Func<string, TaskState?> other)
+    /// <param name="before">What a step's run sheet made of it before, where that is good still.</param>
+    public static (TaskState State, IReadOnlyDictionary<StepRef, Judged> Judged) TaskOf(
+        TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log, Func<string, TaskState?> other, Func<StepRef, Judged?> before)
     {
         var journal = new Journal(started.Task, log);
         var choices = procedure.Choices
@@ -20,27 +22,30 @@ internal static class TaskEvaluation
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
         var steps = new List<StepState>();
+        var judged = new Dictionary<StepRef, Judged>();
         var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
         string? gate = null;
-        for (var at = 0; at < procedure.Steps.Count;)
+        for (var first = 0; first < procedure.Steps.Count;)
         {
             // Steps that go together are done item by item.
-            var end = at + 1;
-            while (procedure.Steps[at].Together is { } word && end < procedure.Steps.Count && procedure.Steps[end].Together == word)
+            var end = first + 1;
+            while (procedure.Steps[first].Together is { } word && end < procedure.Steps.Count && procedure.Steps[end].Together == word)
             {
                 end++;
             }
 
-            var together = procedure.Steps.Skip(at).Take(end - at).ToList();
-            at = end;
+            var together = procedure.Steps.Skip(first).Take(end - first).ToList();
+            first = end;
             string? held = null;
             foreach (var item in together[0].Each(ContextOf(together[0], "")))
             {
                 var own = gate;
                 foreach (var step in together)
                 {
-                    var state = StepOf(step, new StepRef(started.Task, step.Id, item), ContextOf(step, item), journal, steps, own, started.Sheet, chosen);
+                    var at = new StepRef(started.Task, step.Id, item);
+                    var (state, made) = StepOf(step, at, ContextOf(step, item), before(at), journal, steps, own, started.Sheet, chosen);
                     steps.Add(state);
+                    judged[at] = made;
                     if (state.Gate is not null && !state.Passed)
                     {
                         own ??= state.Title;
@@ -58,7 +63,7 @@ internal static class TaskEvaluation
             step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
 
         var next = Next(steps, procedure);
-        return new TaskState(
+        var task = new TaskState(
             started.Task,
             procedure.Title,
             procedure.Version,
@@ -71,6 +76,7 @@ internal static class TaskEvaluation
             journal.LastAt ?? started.DoneAt,
             procedure.View,
             procedure.Up(chosen));
+        return (task, judged);
     }
 
     /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun, trouble first.</summary>
@@ -94,43 +100,48 @@ internal static class TaskEvaluation
         _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open or StepStatus.LeftOut)) ? Standing.UnderWay : Standing.ToDo,
     };
 
-    private static StepState StepOf(
-        Step step, StepRef at, StepContext context, Journal journal, List<StepState> before, string? gate, SheetRef sheet, IReadOnlyDictionary<string, string> chosen)
+    private static (StepState State, Judged Judged) StepOf(
+        Step step, StepRef at, StepContext context, Judged? known, Journal journal, List<StepState> before, string? gate, SheetRef sheet, IReadOnlyDictionary<string, string> chosen)
     {
-        var left = step.When(context);
+        var left = known?.When ?? step.When(context);
         if (left.Because is { } because)
         {
-            return new StepState(
+            var made = known ?? new Judged(context.Looked, left, [], null, journal.ChangedAt(context.Looked), null);
+            var without = new StepState(
                 at, Title(step, context), ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
                 new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at])
             {
-                ChangedAt = Math.Max(journal.ToldAt(at), journal.ChangedAt(context.Looked)),
-                StoodOnAt = journal.ChangedAt(context.Looked),
+                ChangedAt = Math.Max(journal.ToldAt(at), made.ChangedAt),
+                StoodOnAt = made.ChangedAt,
             };
+            return (without, made);
         }
 
-        var slots = step.Slots(context);
+        var slots = known?.Slots ?? step.Slots(context);
         var rounds = journal.Rounds(at, slots);
         var newest = rounds[^1];
         var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
-        var now = conflict is null ? Judge(step, context) : new Judgement(
-            Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
+        var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
+        var now = judged ?? new Judgement(
+            Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label))));
 
         var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0))).FirstOrDefault(s => s is { Passed: false });
         var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
         var calls = journal.Calls(at);
         var given = calls.Count > 0 ? calls[^1] : null;
         // What was said stays said while nothing that it looks at has changed, whatever today's code would make of it.
-        foreach (var own in slots.Where(s => s.Required))
+        foreach (var own in known is null ? slots.Where(s => s.Required) : [])
         {
             context.Looked.AtSlot(at.Step, at.Item, own.Key);
         }
 
-        var same = given is not null && given.Judgement.SaysTheSame(now);
+        var looked = known?.Looked ?? context.Looked;
+        var changedAt = known?.ChangedAt ?? journal.ChangedAt(looked);
+        var same = given is not null && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
         var differs = given is not null && now.Call is not null && !same;
         var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing);
-        var otherwise = given is not null && !same && conflict is null && (decided || !journal.ChangedSince(context.Looked, given.Seq)) ? now : null;
+        var otherwise = given is not null && !same && conflict is null && (decided || changedAt <= given.Seq) ? now : null;
         var says = otherwise is null ? now : given!.Judgement.Read();
         var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));
         var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
@@ -142,8 +153,8 @@ internal static class TaskEvaluation
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
         var stoodOn = before.Where(s => (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).ToList();
-        var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(journal.ChangedAt(context.Looked)).Max();
-        return new StepState(
+        var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(changedAt).Max();
+        var state = new StepState(
             at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, says, calls, differs, journal.Notes(at), journal.Photos(at),
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
@@ -152,8 +163,9 @@ internal static class TaskEvaluation
             Otherwise = otherwise,
             ChangedAt = Math.Max(journal.ToldAt(at), stoodOnAt),
             StoodOnAt = stoodOnAt,
-            StandsOn = says.Call is null ? null : () => journal.Footing(context.Looked, sheet, chosen, complete),
+            StandsOn = says.Call is null ? null : () => journal.Footing(looked, sheet, chosen, complete),
         };
+        return (state, new Judged(looked, left, slots, judged, changedAt, given is null ? null : (given.Id, same)));
     }
 
     private static string Title(Step step, StepContext context) =>

@@ -18,7 +18,8 @@ public sealed class WorkedBuild
     /// <param name="Started">What began it.</param>
     /// <param name="State">How it stands.</param>
     /// <param name="LooksAt">The kinds of other tasks that it looked at, begun or not.</param>
-    private sealed record Worked(TaskStarted Started, TaskState State, IReadOnlySet<string> LooksAt);
+    /// <param name="Judged">What its run sheet made of each step.</param>
+    private sealed record Worked(TaskStarted Started, TaskState State, IReadOnlySet<string> LooksAt, IReadOnlyDictionary<StepRef, Judged> Judged);
 
     private WorkedBuild(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, LogEntry[] log, IReadOnlyList<Worked> tasks, IReadOnlyList<TaskRef> workedOut)
     {
@@ -129,8 +130,13 @@ public sealed class WorkedBuild
                 return begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } other ? Of(other).State : null;
             }
 
-            var state = TaskEvaluation.TaskOf(started, Run(started), Named(_sheets, started.Sheet), log, Other);
-            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal));
+            // A step that looks at nothing of what is new says what it said.
+            var was = _tasks.FirstOrDefault(t => t.Started == started);
+            var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
+            Judged? Before(StepRef step) => was?.Judged.GetValueOrDefault(step) is { } judged && !changes.Touch(judged.Looked) ? judged : null;
+            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), Named(_sheets, started.Sheet), log, Other, Before);
+            looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
+            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
             worked[started.Task] = result;
             return result;
         }
@@ -141,7 +147,7 @@ public sealed class WorkedBuild
     /// <summary>The tasks that entries are about, and those that look at one of them, whoever they look through.</summary>
     private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, LogEntry[] log)
     {
-        var concerned = entries.Select(e => TaskOf(e.Event, log)).OfType<TaskRef>().ToHashSet();
+        var concerned = entries.Select(e => Addresses.TaskOf(e.Event, SlotOf(log))).OfType<TaskRef>().ToHashSet();
         for (var found = true; found;)
         {
             found = false;
@@ -154,20 +160,7 @@ public sealed class WorkedBuild
         return concerned;
     }
 
-    private static TaskRef? TaskOf(LogEvent e, LogEntry[] log) => e switch
-    {
-        TaskStarted started => started.Task,
-        Chose chose => chose.Task,
-        ReadingTaken reading => reading.Slot.Step.Task,
-        Struck struck => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == struck.Reading)?.Slot.Step.Task,
-        RoundBegan round => round.Step.Task,
-        Called called => called.Step.Task,
-        Decided decided => decided.Step.Task,
-        GateOpened opened => opened.Step.Task,
-        Noted noted => noted.Step.Task,
-        Attached attached => attached.Step.Task,
-        _ => null,
-    };
+    private static Func<Guid, SlotRef?> SlotOf(LogEntry[] log) => reading => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == reading)?.Slot;
 
     private Procedure Run(TaskStarted started)
     {

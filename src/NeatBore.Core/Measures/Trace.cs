@@ -1,4 +1,5 @@
 using System.IO.Compression;
+using System.Runtime.CompilerServices;
 
 namespace NeatBore.Core.Measures;
 
@@ -75,17 +76,35 @@ public sealed record PackedTrace(TraceAxes Axes, int Count, string Packed)
         return new PackedTrace(axes, trace.X.Count, Convert.ToBase64String(bytes.GetBuffer(), 0, (int)bytes.Length));
     }
 
+    /// <summary>As many points as are drawn.</summary>
+    private const int DrawnPoints = 400;
+
+    // Unpacked once for as long as anyone has the trace; it is no part of what makes two traces the same.
+    private static readonly ConditionalWeakTable<PackedTrace, Unpacked> s_unpacked = [];
+
     /// <summary>The trace again.</summary>
-    public TraceColumns Columns()
+    public TraceColumns Columns() => s_unpacked.GetValue(this, t => new Unpacked(t)).Whole.Value;
+
+    /// <summary>The trace with no more points than are drawn.</summary>
+    public TraceColumns Drawn() => s_unpacked.GetValue(this, t => new Unpacked(t)).Drawn.Value;
+
+    private sealed class Unpacked(PackedTrace trace)
     {
-        using var reader = new BinaryReader(new DeflateStream(new MemoryStream(Convert.FromBase64String(Packed)), CompressionMode.Decompress));
-        var (xs, ys) = (new double[Count], new double[Count]);
+        public Lazy<TraceColumns> Whole { get; } = new(() => Read(trace.Axes, trace.Count, trace.Packed));
+
+        public Lazy<TraceColumns> Drawn { get; } = new(() => Read(trace.Axes, trace.Count, trace.Packed).Thinned(DrawnPoints));
+    }
+
+    private static TraceColumns Read(TraceAxes axes, int count, string packed)
+    {
+        using var reader = new BinaryReader(new DeflateStream(new MemoryStream(Convert.FromBase64String(packed)), CompressionMode.Decompress));
+        var (xs, ys) = (new double[count], new double[count]);
         var (x, y) = (0L, 0L);
-        for (var i = 0; i < Count; i++)
+        for (var i = 0; i < count; i++)
         {
             x += Unfolded(reader.Read7BitEncodedInt64());
             y += Unfolded(reader.Read7BitEncodedInt64());
-            (xs[i], ys[i]) = (x * Axes.XStep, y * Axes.YStep);
+            (xs[i], ys[i]) = (x * axes.XStep, y * axes.YStep);
         }
 
         return new TraceColumns(xs, ys);

@@ -1,3 +1,5 @@
+using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
@@ -142,8 +144,12 @@ internal static class PressedIn
     /// <summary>The trace against its fit; null without one, and where it can't be read.</summary>
     public static PressTrace.Answer? Traced(StepContext c, string step, InterferenceFit.Answer? fit, double lengthMm) => c.Once($"pressed {step} {c.Item}", () =>
         c.Trace(step, "trace") is { } trace && fit is { PressForceN.High: > 0 }
-            ? PressTrace.Solve(new PressTrace.Request(Points(trace), Curve(fit, lengthMm), lengthMm, HomeToleranceMm, fit.PressForceN.High * HouseDefaults.PressLimitFactor))
+            ? s_traced.GetOrCreateValue(trace).GetOrAdd((fit.PressForceN, lengthMm), _ => PressTrace.Solve(
+                new PressTrace.Request(Points(trace), Curve(fit, lengthMm), lengthMm, HomeToleranceMm, fit.PressForceN.High * HouseDefaults.PressLimitFactor)))
             : null);
+
+    // A set of twelve is held against itself at each reading; a trace that was read once says the same of the same fit.
+    private static readonly ConditionalWeakTable<TraceColumns, ConcurrentDictionary<(Band Force, double LengthMm), PressTrace.Answer>> s_traced = [];
 
     private static List<PressTrace.TracePoint> Points(TraceColumns trace) => [.. trace.X.Select((x, i) => new PressTrace.TracePoint(x + StartedMm, trace.Y[i]))];
 

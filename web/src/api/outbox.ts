@@ -1,4 +1,4 @@
-import { get, setMany, update } from 'idb-keyval';
+import { get, set, update } from 'idb-keyval';
 import { api, Problem } from './client';
 import type { Command, StepRef, WorkAnswer } from './types';
 
@@ -28,6 +28,8 @@ export interface OutboxState {
 const firstPause = 250;
 const slowest = 5_000;
 const mostAtOnce = 100;
+/** A browser that takes long to keep something does not hold up what is drawn. */
+const latestToldMs = 60;
 /** So often does the server break on one command alone before it is put aside. */
 const mostBreaks = 2;
 
@@ -40,6 +42,7 @@ export class Outbox {
   readonly #listeners = new Set<() => void>();
   readonly #key: string;
   readonly #asideKey: string;
+  #asideKept: readonly Aside[] | undefined;
   #loaded: Promise<void>;
   #sending = false;
   #pause = firstPause;
@@ -61,8 +64,12 @@ export class Outbox {
     this.#loaded = Promise.all([get<Waiting[]>(this.#key), get<Aside[]>(this.#asideKey)])
       .catch(() => [undefined, undefined])
       .then(([kept, aside]) => {
+        this.#asideKept = aside ?? this.#state.aside;
         if (kept?.length || aside?.length)
-          this.#change({ waiting: [...(kept ?? []), ...this.#state.waiting], aside: aside ?? [] });
+          this.#change({
+            waiting: [...(kept ?? []), ...this.#state.waiting],
+            aside: aside ?? this.#state.aside,
+          });
         void this.#flush();
       });
   }
@@ -80,7 +87,11 @@ export class Outbox {
 
   /** Keeps the commands, then sends them. */
   send(by: string, ...commands: Command[]): void {
-    this.#change({ waiting: [...this.#state.waiting, ...commands.map((command) => ({ by, command }))] });
+    // Drawn once it is on its way: the screen is busy for longer than the keeping takes.
+    this.#state = {
+      ...this.#state,
+      waiting: [...this.#state.waiting, ...commands.map((command) => ({ by, command }))],
+    };
     this.#keepAndGoOn();
   }
 
@@ -106,7 +117,14 @@ export class Outbox {
   readonly #now = (): void => void this.#flush();
 
   #keepAndGoOn(): void {
-    void this.#loaded.then(() => this.#keep()).then(() => this.#flush());
+    const told = setTimeout(() => this.#change({}), latestToldMs);
+    void this.#loaded
+      .then(() => this.#keep())
+      .then(() => {
+        void this.#flush();
+        clearTimeout(told);
+        this.#change({});
+      });
   }
 
   async #keep(): Promise<void> {
@@ -119,7 +137,10 @@ export class Outbox {
         ...kept.filter((k) => !mine.has(k.command.id) && !this.#answeredFor.has(k.command.id)),
         ...waiting,
       ]);
-      await setMany([[this.#asideKey, aside]]);
+      if (aside !== this.#asideKept) {
+        await set(this.#asideKey, aside);
+        this.#asideKept = aside;
+      }
     } catch {
       return;
     }

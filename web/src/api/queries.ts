@@ -1,10 +1,13 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
-import { QueryClient } from '@tanstack/react-query';
+import { notifyManager, QueryClient } from '@tanstack/react-query';
 import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
 import { del, get, set } from 'idb-keyval';
 import { Problem } from './client';
 
 const day = 24 * 3600_000;
+
+// What an answer changes is drawn once, with all else that it changes.
+notifyManager.setScheduler(queueMicrotask);
 
 /** What was fetched, for the whole app: work that is answered for after its screen was left still finds it. */
 export const queries = new QueryClient({

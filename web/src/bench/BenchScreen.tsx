@@ -1,6 +1,6 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { TaskRef } from '../api/types';
+import type { PlaceTask, TaskRef } from '../api/types';
 import { addressOf } from './address';
 import { EngineStrip, stripOf } from './EngineStrip';
 import { StripEnds } from './StripEnds';
@@ -10,6 +10,8 @@ import { typed, useTypedOn } from './state/typed';
 import { useBuild, type Bench } from './useBuild';
 import { useNarrow } from './useNarrow';
 import { SeenFrom } from './reader';
+
+const alone: readonly PlaceTask[] = [];
 
 /** One task of one build, at the engine. */
 export function BenchScreen() {
@@ -25,6 +27,8 @@ export function BenchScreen() {
   const sheets = bench.view?.sheets ?? [];
   const sheet = (task && sheetOf(sheets, task.sheet)) ?? sheets[sheets.length - 1];
 
+  const strip = useMemo(() => sheet && stripOf(sheet), [sheet]);
+
   const narrow = useNarrow();
   const [asked, setBig] = useState<boolean | null>(null);
   const big = (asked ?? narrow) && task !== undefined;
@@ -33,7 +37,14 @@ export function BenchScreen() {
   // A build that is under way opens where the work stands.
   if (kind === '' && at) return <Navigate replace to={addressOf(build, at)} />;
   // Nobody's work is sent before it is known who is at the bench.
-  if (!bench.view || !sheet || bench.me === '' || bench.line === 'gone' || bench.line === 'unreadable')
+  if (
+    !bench.view ||
+    !sheet ||
+    !strip ||
+    bench.me === '' ||
+    bench.line === 'gone' ||
+    bench.line === 'unreadable'
+  )
     return <Missing bench={bench} build={build} />;
   const here = bench.view.state.places.find((p) =>
     p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
@@ -68,7 +79,7 @@ export function BenchScreen() {
         </div>
         <div className="max-md:hidden">
           <EngineStrip
-            strip={stripOf(sheet)}
+            strip={strip}
             places={bench.view.state.places}
             height={106}
             here={item ?? (place || undefined)}
@@ -88,7 +99,7 @@ export function BenchScreen() {
             task={task}
             sheet={sheet}
             build={build}
-            siblings={here?.tasks ?? []}
+            siblings={here?.tasks ?? alone}
             onwards={here?.tasks.find(
               (t) => t.ref.kind === here.next?.kind && t.ref.kind !== kind && t.standing !== 'done',
             )}

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { EngineSheet, PlaceState, Strip, TaskRef } from '../api/types';
 import { CallMark, inkOf, wordOf } from './CallMark';
 import { grouped, haveRoom, laidOut, type Label } from './stripLabels';
@@ -36,7 +37,7 @@ const rockerMm = 34;
  * The engine as one long side view, front at the left, drawn from its sheet. Along the crank it is to scale; heights
  * share the scale where there is room and are squeezed where there is not. Each place with a task is a button.
  */
-export function EngineStrip({ strip, places, height, here, onOpen }: Props) {
+export const EngineStrip = memo(function EngineStrip({ strip, places, height, here, onOpen }: Props) {
   const [ref, { width: available }] = useSize();
   const { layout, balancer } = strip;
   const first = places[0]?.fromMm ?? 0;
@@ -146,7 +147,7 @@ export function EngineStrip({ strip, places, height, here, onOpen }: Props) {
       )}
     </div>
   );
-}
+});
 
 const Standing = ({ label }: { label: Label }) => (
   <span

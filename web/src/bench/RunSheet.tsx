@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import type { PlaceTask, StepState, TaskRef, TaskState } from '../api/types';
 import { CallMark, wordOf, type Mark } from './CallMark';
 
@@ -12,7 +12,7 @@ interface Props {
 }
 
 /** The steps in working order, the open one large, gates across the list. */
-export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
+export const RunSheet = memo(function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   const open = useRef<HTMLLIElement>(null);
   useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
   const numbers = numbersOf(task.steps);
@@ -98,7 +98,7 @@ export function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
       </ol>
     </nav>
   );
-}
+});
 
 /** The steps next to one another that are done for the same item; nothing for a step that is done once. */
 function groupOf(steps: readonly StepState[], i: number): readonly StepState[] | undefined {

@@ -295,15 +295,11 @@ export function TaskBench({
     else void navigate(`/builds/${build}/record`);
   };
   const previousRound = step.rounds[step.rounds.length - 2];
-  const scene = sceneOf({
-    sheet,
-    task,
-    step,
-    reader,
-    open,
-    live,
-    needle: parkSlot ? hand.now?.values['length']?.value : undefined,
-  });
+  const needle = parkSlot ? hand.now?.values['length']?.value : undefined;
+  const scene = useMemo(
+    () => sceneOf({ sheet, task, step, reader, open, live, needle }),
+    [sheet, task, step, reader, open, live, needle],
+  );
 
   // Where the figure shows places as they come to be needed, the keyboard goes to the next as it appears.
   const shownKeys = scene.shows?.join();

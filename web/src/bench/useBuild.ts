@@ -8,7 +8,7 @@ import type { Command, Shop, SlotState, StepState, TaskRef } from '../api/types'
 import { useSettings } from './reader';
 import { buildOf, fetched, missing, stepsCame, type Build, type Known } from './state/known';
 import { outboxOf } from './state/outboxes';
-import { slotKey, typed, useRefused, useTypedOn, type Notice } from './state/typed';
+import { slotKey, typed, useNotices, useRefused, type Notice } from './state/typed';
 
 /** A command as the bench gives it: its id and time are added when it is sent. */
 export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;
@@ -52,7 +52,7 @@ export const buildQuery = (client: QueryClient, id: string, at?: TaskRef, item?:
 export function useBuild(id: string, at?: TaskRef, item?: string): Bench {
   const client = useQueryClient();
   const { me } = useSettings();
-  const { notices } = useTypedOn(id);
+  const notices = useNotices(id);
   const refused = useRefused(id);
   const build = useQuery({
     ...buildQuery(client, id, at, item),

@@ -36,8 +36,9 @@ function bySymbol(symbol: string): Unit | undefined {
   );
 }
 
+const ownMark = (1.5).toLocaleString().includes(',') ? ',' : '.';
 /** The decimal mark of the reader's locale. */
-export const localMark = (): '.' | ',' => ((1.5).toLocaleString().includes(',') ? ',' : '.');
+export const localMark = (): '.' | ',' => ownMark;
 
 /** Understands one typed number by the same rules as the core; tests/tables/entry.json holds both to them. */
 export function readEntry(text: string, dimension: Dimension, unit: string, mark: '.' | ',' = '.'): Typed {

@@ -77,6 +77,8 @@ function change(build: string, how: (old: TypedOn) => TypedOn): void {
 export const typedNow = (): TypedState => getState();
 
 export const useTypedOn = (build: string): TypedOn => useTyped((s) => s.builds[build] ?? nothing);
+export const useNotices = (build: string): TypedOn['notices'] =>
+  useTyped((s) => s.builds[build]?.notices ?? nothing.notices);
 export const useRefused = (build: string): string | null => useTyped((s) => s.refused[build] ?? null);
 export const useClockOff = (): number | null => useTyped((s) => s.clockOffS);
 export const useDraft = (build: string, key: string): string | null =>

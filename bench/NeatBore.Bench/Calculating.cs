@@ -14,10 +14,19 @@ internal static class Calculating
 
     private static readonly (string Name, string Body)[] s_plain =
     [
-        ("interference-fit", """{"hub":{"boreMm":[33.996,33.998,33.997],"outsideMm":70,"material":"cast-iron"},"nose":{"outsideMm":[34.021,34.022,34.02],"material":"steel"},"lengthMm":46}"""),
-        ("squareness", """{"depths":[{"angleDeg":0,"depthMm":6.01},{"angleDeg":120,"depthMm":6.02},{"angleDeg":240,"depthMm":6}],"diameterMm":60}"""),
-        ("run-out", """{"readings":[{"angleDeg":0,"valueMm":0},{"angleDeg":90,"valueMm":0.05},{"angleDeg":180,"valueMm":0.09},{"angleDeg":270,"valueMm":0.04}]}"""),
-        ("wrench-setting", """{"torqueNm":120,"wrenchLengthMm":400,"adapterLengthMm":60,"adapterAngleDeg":35}"""),
+        ("interference-fit", """
+            {"shaft":{"readings":[{"stationMm":5,"angleDeg":0,"valueMm":34.021},{"stationMm":5,"angleDeg":90,"valueMm":34.022},{"stationMm":20,"angleDeg":0,"valueMm":34.02},{"stationMm":20,"angleDeg":90,"valueMm":34.021}],
+                      "innerDiameterMm":12,"temperatureC":16,"roughnessRzUm":3,"material":{"youngGpa":205,"poisson":0.29,"yieldMpa":400,"expansionPerC":11.7e-6}},
+             "hub":{"readings":[{"stationMm":5,"angleDeg":0,"valueMm":33.996},{"stationMm":5,"angleDeg":90,"valueMm":33.998},{"stationMm":20,"angleDeg":0,"valueMm":33.997},{"stationMm":20,"angleDeg":90,"valueMm":33.996}],
+                    "outerDiameterMm":56,"temperatureC":24,"roughnessRzUm":5,"material":{"youngGpa":105,"poisson":0.26,"yieldMpa":180,"expansionPerC":10.6e-6}},
+             "engagedLengthMm":38,"friction":{"low":0.1,"high":0.16},"gaugeUncertaintyMm":{"shaft":0.003,"hub":0.004},"limits":{"minMm":0.025,"maxMm":0.05}}
+            """),
+        ("squareness", """
+            {"readings":[{"angleDeg":0,"depthMm":4.1},{"angleDeg":120,"depthMm":4.34},{"angleDeg":240,"depthMm":4.22}],"measureRadiusMm":42,"targetDepthMm":4.6,
+             "screws":[{"id":"a","angleDeg":60,"radiusMm":36,"pitchMm":1.25}]}
+            """),
+        ("run-out", """{"radial":[{"angleDeg":0,"valueMm":0},{"angleDeg":90,"valueMm":0.05},{"angleDeg":180,"valueMm":0.09},{"angleDeg":270,"valueMm":0.04}],"gaugeUncertaintyMm":0.005}"""),
+        ("wrench-setting", """{"targetNm":140,"wrenchLengthMm":420,"adaptorLengthMm":60,"adaptorAngleDeg":35}"""),
     ];
 
     public static async Task RunAsync()

@@ -226,6 +226,16 @@ public sealed class Builder : IDisposable
     /// <summary>Runs a script in each page before its own.</summary>
     public void BeforeEachPage(string script) => _driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
 
+    /// <summary>Cuts the tablet off, or lets it on again.</summary>
+    public void Line(bool up)
+    {
+        _driver.ExecuteCdpCommand("Network.enable", []);
+        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
+        {
+            ["offline"] = !up, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1,
+        });
+    }
+
     /// <summary>Waits until a script in the page answers true.</summary>
     public void Wait(string script) => Until(() => _driver.ExecuteScript(script) is true, script);
 

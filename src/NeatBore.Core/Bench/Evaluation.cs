@@ -13,7 +13,7 @@ public static class Evaluation
     /// <param name="book">Every procedure version that the log names.</param>
     /// <param name="log">The whole log in order; its first entry opens the build.</param>
     /// <param name="asOf">Entries stored after this are left out.</param>
-    /// <exception cref="ArgumentException">The log does not begin by opening the build.</exception>
+    /// <exception cref="ArgumentException">Nothing was stored by then.</exception>
     /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
     public static BuildState Evaluate(
         IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log, DateTimeOffset asOf) =>

@@ -51,13 +51,13 @@ public sealed class WorkedBuild
     /// <param name="sheets">Every sheet version that it names.</param>
     /// <param name="book">Every procedure version that it names.</param>
     /// <param name="log">The whole log in order; its first entry opens the build.</param>
-    /// <exception cref="ArgumentException">The log does not begin by opening the build.</exception>
+    /// <exception cref="ArgumentException">The log is empty.</exception>
     /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
     public static WorkedBuild Of(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log)
     {
         if (log is not [{ Event: BuildOpened opened } first, ..])
         {
-            throw new ArgumentException("A log begins by opening its build.", nameof(log));
+            throw log.Count == 0 ? new ArgumentException("A log begins by opening its build.", nameof(log)) : new UnreadableLogException("Its log does not begin by opening it.");
         }
 
         _ = Named(sheets, opened.Sheet);

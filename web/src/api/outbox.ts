@@ -28,8 +28,6 @@ export interface OutboxState {
 const firstPause = 250;
 const slowest = 5_000;
 const mostAtOnce = 100;
-/** A browser that takes long to keep something does not hold up what is drawn. */
-const latestToldMs = 60;
 /** So often does the server break on one command alone before it is put aside. */
 const mostBreaks = 2;
 
@@ -87,11 +85,8 @@ export class Outbox {
 
   /** Keeps the commands, then sends them. */
   send(by: string, ...commands: Command[]): void {
-    // Drawn once it is on its way: the screen is busy for longer than the keeping takes.
-    this.#state = {
-      ...this.#state,
-      waiting: [...this.#state.waiting, ...commands.map((command) => ({ by, command }))],
-    };
+    // Drawn at once, before the next key: a gauge that types does not wait for the keeping.
+    this.#change({ waiting: [...this.#state.waiting, ...commands.map((command) => ({ by, command }))] });
     this.#keepAndGoOn();
   }
 
@@ -117,14 +112,7 @@ export class Outbox {
   readonly #now = (): void => void this.#flush();
 
   #keepAndGoOn(): void {
-    const told = setTimeout(() => this.#change({}), latestToldMs);
-    void this.#loaded
-      .then(() => this.#keep())
-      .then(() => {
-        void this.#flush();
-        clearTimeout(told);
-        this.#change({});
-      });
+    void this.#loaded.then(() => this.#keep()).then(() => this.#flush());
   }
 
   async #keep(): Promise<void> {

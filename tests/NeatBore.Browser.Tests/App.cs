@@ -232,7 +232,10 @@ public sealed class Builder : IDisposable
         _driver.ExecuteCdpCommand("Network.enable", []);
         _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
         {
-            ["offline"] = !up, ["latency"] = 0, ["downloadThroughput"] = -1, ["uploadThroughput"] = -1,
+            ["offline"] = !up,
+            ["latency"] = 0,
+            ["downloadThroughput"] = -1,
+            ["uploadThroughput"] = -1,
         });
     }
 

@@ -98,9 +98,47 @@ internal static partial class Writing
         Console.WriteLine($"| (b) readings at 200/s, whole | {paced} | p95 ≤ 50 ms |");
         Console.WriteLine($"| … of it worked out | {work} | |");
         Console.WriteLine($"| … of it stored | {store} | |");
+        await QueuedAsync(serving);
         var one = await serving.BeginAsync(99);
         var (_, crowded, _, _) = await PacedAsync(serving, [.. Enumerable.Repeat(one, Writers)], null, s_long);
         Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| (b) {Writers} writers on one build | {crowded.Within(0.95) / store.Within(0.5):0.0} × the median store; {crowded} | p95 ≤ 20 × |"));
+    }
+
+    /// <summary>What a tablet had queued for the build of twelve rockers while it had no line.</summary>
+    private static async Task QueuedAsync(Serving serving)
+    {
+        var build = (string)(await serving.GetAsync("/api/builds"))["lines"]!.AsArray().Single(l => (string)l!["number"]! == "018")!["id"]!;
+        var times = new Times();
+        for (var round = 0; round < 3; round++)
+        {
+            var (commands, live) = (new List<JsonObject>(), (string?)null);
+            while (commands.Count < 500)
+            {
+                var id = $"{Guid.CreateVersion7()}";
+                commands.Add(live is null
+                    ? new JsonObject
+                    {
+                        ["do"] = "take-reading",
+                        ["id"] = id,
+                        ["typed"] = $"16.00{commands.Count % 10}",
+                        ["unit"] = "mm",
+                        ["instrument"] = "bore-1",
+                        ["oddConfirmed"] = true,
+                        ["slot"] = JsonNode.Parse("""{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"inside","item":"rocker-8"},"round":1,"slot":"inside-0"}"""),
+                    }
+                    : new JsonObject { ["do"] = "strike", ["id"] = id, ["reading"] = live, ["because"] = "slip" });
+                live = live is null ? id : null;
+            }
+
+            var (response, body) = await times.OfAsync(() => serving.WorkAsync(build, [.. commands]));
+            response.Dispose();
+            if (body["results"]!.AsArray().Any(r => !(bool)r!["taken"]!))
+            {
+                throw new InvalidOperationException("Not all of what was queued was taken.");
+            }
+        }
+
+        Console.WriteLine($"| 500 queued commands on twelve rockers, at once | {times} | ≤ 5,000 ms |");
     }
 
     /// <summary>Each writer takes a reading and strikes it, over and over: as fast as it goes, or so many a second together.</summary>
@@ -130,13 +168,13 @@ internal static partial class Writing
                     }
                     : new JsonObject { ["do"] = "strike", ["id"] = id, ["reading"] = live, ["because"] = "slip" };
                 live = live is null ? id : null;
-                var (response, _) = await whole.OfAsync(() => serving.WorkAsync(build, command));
-                using (response)
-                {
-                    var timing = response.Headers.GetValues("Server-Timing").Single();
-                    work.Add(Duration(timing, "work"));
-                    store.Add(Duration(timing, "store"));
-                }
+                command["doneAt"] = DateTimeOffset.UtcNow;
+                var body = $$"""{"by":"ines","commands":[{{command.ToJsonString()}}]}""";
+                using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+                using var response = await whole.OfAsync(() => serving.Client.PostAsync(new Uri($"/api/builds/{build}/work", UriKind.Relative), content));
+                var timing = response.Headers.GetValues("Server-Timing").Single();
+                work.Add(Duration(timing, "work"));
+                store.Add(Duration(timing, "store"));
             }
         })));
         return (whole.Count / clock.Elapsed.TotalSeconds, whole, work, store);
@@ -153,7 +191,7 @@ internal static partial class Writing
         var to = new NpgsqlConnectionStringBuilder(connection);
         var run = Process.Start(new ProcessStartInfo("pgbench")
         {
-            ArgumentList = { "-n", "-M", "extended", "-c", $"{Writers}", "-j", "2", "-T", $"{s_long.TotalSeconds}", "-D", "n=1", "-f", file, to.Database! },
+            ArgumentList = { "-n", "-M", "prepared", "-c", $"{Writers}", "-j", "2", "-T", $"{s_long.TotalSeconds}", "-D", "n=1", "-f", file, to.Database! },
             Environment = { ["PGHOST"] = to.Host, ["PGPORT"] = $"{to.Port}", ["PGUSER"] = to.Username, ["PGPASSWORD"] = to.Password },
             RedirectStandardOutput = true,
         })!;

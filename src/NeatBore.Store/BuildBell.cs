@@ -7,16 +7,7 @@ namespace NeatBore.Store;
 /// <remarks>PostgreSQL's LISTEN and NOTIFY; rung after the commit. A bell that was cut off rings for every build once it hears again.</remarks>
 public sealed class BuildBell(Database database)
 {
-    private const string Channel = "build_grew";
-
-    /// <summary>Tells of a build that has grown up to a place in its log.</summary>
-    internal static async Task RingAsync(NpgsqlConnection connection, Guid build, long upTo, CancellationToken cancel)
-    {
-        await using var command = new NpgsqlCommand("select pg_notify(@channel, @payload)", connection);
-        command.Parameters.AddWithValue("channel", Channel);
-        command.Parameters.AddWithValue("payload", string.Create(CultureInfo.InvariantCulture, $"{build} {upTo}"));
-        await command.ExecuteNonQueryAsync(cancel);
-    }
+    internal const string Channel = "build_grew";
 
     /// <summary>Listens until it is cancelled.</summary>
     /// <param name="grew">Told the build and how far its log goes; null for "any may have".</param>

@@ -59,7 +59,7 @@ public sealed class BuildLog(Database database)
             await InsertAsync(connection, transaction, build, entries, cancel);
             await TodayLines.PutAsync(connection, transaction, line, cancel);
             await transaction.CommitAsync(cancel);
-            await BuildBell.RingAsync(connection, build, entries[^1].Seq, cancel);
+            database.Ringer.Ring(build, entries[^1].Seq);
         }
 
         return fresh;
@@ -76,20 +76,22 @@ public sealed class BuildLog(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var there = await connection.ExecuteScalarAsync<Guid?>(new CommandDefinition(
-            "select id from build where id = @build for update", new { build }, transaction, cancellationToken: cancel));
-        if (there is null)
+        // One way there and back: the second looks only once the first has the row.
+        await using var both = await connection.QueryMultipleAsync(new CommandDefinition(
+            $"select id from build where id = @build for update; select {Columns} from log where build = @build and seq > @after order by seq",
+            new { build, after }, transaction, cancellationToken: cancel));
+        if (await both.ReadFirstOrDefaultAsync<Guid?>() is null)
         {
             return false;
         }
 
-        var (added, line) = decide(await ReadAsync(connection, transaction, build, after, cancel));
+        var (added, line) = decide([.. (await both.ReadAsync<Row>()).Select(Entry)]);
         await InsertAsync(connection, transaction, build, added, cancel);
         await TodayLines.PutAsync(connection, transaction, line, cancel);
         await transaction.CommitAsync(cancel);
         if (added.Count > 0)
         {
-            await BuildBell.RingAsync(connection, build, added[^1].Seq, cancel);
+            database.Ringer.Ring(build, added[^1].Seq);
         }
 
         return true;

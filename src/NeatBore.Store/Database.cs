@@ -30,10 +30,19 @@ public sealed class Database : IAsyncDisposable
         _app = new NpgsqlConnectionStringBuilder(connectionString);
         _app.MaxPoolSize = Math.Min(_app.MaxPoolSize, MostConnections);
         _owner = owner ?? connectionString;
+        // The same few statements, over and over.
+        _app.MaxAutoPrepare = Math.Max(_app.MaxAutoPrepare, 50);
         Source = NpgsqlDataSource.Create(_app);
+        Ringer = new Ringer(Source);
     }
 
     internal NpgsqlDataSource Source { get; }
+
+    internal Ringer Ringer { get; }
+
+    /// <summary>Counts the changes of shop, people, tools, crib and sheets: while it stays, none of them has changed.</summary>
+    internal static Task<long> RevisionAsync(NpgsqlConnection connection, CancellationToken cancel) =>
+        connection.ExecuteScalarAsync<long>(new CommandDefinition("select n from revision", cancellationToken: cancel));
 
     /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a time.</summary>
     /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; or a newer version has been at it.</exception>
@@ -74,7 +83,11 @@ public sealed class Database : IAsyncDisposable
     }
 
     /// <inheritdoc/>
-    public ValueTask DisposeAsync() => Source.DisposeAsync();
+    public async ValueTask DisposeAsync()
+    {
+        await Ringer.DisposeAsync();
+        await Source.DisposeAsync();
+    }
 
     /// <summary>Makes the app's own role, which adds and reads and can neither take away nor change how the tables are.</summary>
     private async Task AdmitAsync(NpgsqlConnection owner, CancellationToken cancel)

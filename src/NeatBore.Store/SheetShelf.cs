@@ -11,12 +11,20 @@ public sealed class SheetShelf(Database database)
 {
     // A version never changes, so what was read once is read for good.
     private readonly ConcurrentDictionary<SheetRef, EngineSheet?> _read = new();
-    private IReadOnlyDictionary<SheetRef, EngineSheet> _all = new Dictionary<SheetRef, EngineSheet>();
+    private Known _known = new(-1, new Dictionary<SheetRef, EngineSheet>());
+
+    private sealed record Known(long Revision, IReadOnlyDictionary<SheetRef, EngineSheet> Sheets);
 
     /// <summary>Every version of every sheet that this version of Neat Bore can read; the same map as before while none has come.</summary>
     public async Task<IReadOnlyDictionary<SheetRef, EngineSheet>> AllAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var revision = await Database.RevisionAsync(connection, cancel);
+        if (_known is var known && known.Revision == revision)
+        {
+            return known.Sheets;
+        }
+
         var refs = (await connection.QueryAsync<SheetRef>(new CommandDefinition(
             "select id, version from sheet_version order by id, version", cancellationToken: cancel))).ToList();
         if (refs.Exists(r => !_read.ContainsKey(r)))
@@ -29,9 +37,11 @@ public sealed class SheetShelf(Database database)
             }
         }
 
-        var all = _all;
+        var all = known.Sheets;
         var readable = refs.Where(r => _read.GetValueOrDefault(r) is not null).ToList();
-        return readable.Count == all.Count && readable.TrueForAll(all.ContainsKey) ? all : _all = readable.ToDictionary(r => r, r => _read[r]!);
+        all = readable.Count == all.Count && readable.TrueForAll(all.ContainsKey) ? all : readable.ToDictionary(r => r, r => _read[r]!);
+        _known = new Known(revision, all);
+        return all;
     }
 
     /// <summary>Sheet versions as they stand, for what can't be read.</summary>

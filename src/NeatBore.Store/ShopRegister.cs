@@ -3,23 +3,46 @@ using Dapper;
 using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Tooling;
+using Npgsql;
 
 namespace NeatBore.Store;
 
 /// <summary>The shop's name, people, instruments and crib.</summary>
 public sealed class ShopRegister(Database database)
 {
+    private Known? _known;
+
+    private sealed record Known(long Revision, Shop Shop);
+
     /// <summary>The shop as it is now.</summary>
     public async Task<Shop> ReadAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var name = await connection.ExecuteScalarAsync<string?>(new CommandDefinition("select name from shop", cancellationToken: cancel));
-        var people = await connection.QueryAsync<(string Id, string Name, string Role)>(new CommandDefinition(
-            "select id, name, role from person order by name, id", cancellationToken: cancel));
-        var tools = await connection.QueryAsync<string>(new CommandDefinition(
-            "select body::text from tool order by rank, id", cancellationToken: cancel));
-        var crib = await connection.QueryAsync<string>(new CommandDefinition(
-            "select body::text from crib_tool order by rank, id", cancellationToken: cancel));
+        var revision = await Database.RevisionAsync(connection, cancel);
+        if (_known is { } known && known.Revision == revision)
+        {
+            return known.Shop;
+        }
+
+        var shop = await ReadAsync(connection, cancel);
+        _known = new Known(revision, shop);
+        return shop;
+    }
+
+    private static async Task<Shop> ReadAsync(NpgsqlConnection connection, CancellationToken cancel)
+    {
+        await using var all = await connection.QueryMultipleAsync(new CommandDefinition(
+            """
+            select name from shop;
+            select id, name, role from person order by name, id;
+            select body::text from tool order by rank, id;
+            select body::text from crib_tool order by rank, id;
+            """,
+            cancellationToken: cancel));
+        var name = await all.ReadFirstOrDefaultAsync<string?>();
+        var people = (await all.ReadAsync<(string Id, string Name, string Role)>()).ToList();
+        var tools = (await all.ReadAsync<string>()).ToList();
+        var crib = (await all.ReadAsync<string>()).ToList();
         return new Shop(
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],

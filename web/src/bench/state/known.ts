@@ -95,9 +95,6 @@ export const missing = (
     })
     .map((line) => `${line.step}@${line.item}`);
 
-/** Whether a step is all there, or only its line so far. */
-export const isWhole = (step: StepState): boolean => step.figure !== '';
-
 const onItsWay = { template: 'This step is on its way.', args: {} };
 
 /** A step as it is drawn: how it stands is its line's, what is read and said there is the whole's. */

@@ -52,6 +52,7 @@ builder.Services.AddSingleton<Outage>();
 builder.Services.AddSingleton<TodayLines>();
 builder.Services.AddSingleton<OpenBuilds>();
 builder.Services.AddSingleton<BuildReader>();
+builder.Services.AddSingleton<WorkQueue>();
 builder.Services.AddSingleton<LineKeeper>();
 builder.Services.AddSingleton<BuildBell>();
 builder.Services.AddSingleton<DemoLoader>();

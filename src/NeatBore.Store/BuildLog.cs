@@ -56,8 +56,7 @@ public sealed class BuildLog(Database database)
             cancellationToken: cancel)) == 1;
         if (fresh)
         {
-            await InsertAsync(connection, transaction, build, entries, cancel);
-            await TodayLines.PutAsync(connection, transaction, line, cancel);
+            await InsertAsync(connection, transaction, build, entries, line, cancel);
             await transaction.CommitAsync(cancel);
             database.Ringer.Ring(build, entries[^1].Seq);
         }
@@ -86,14 +85,31 @@ public sealed class BuildLog(Database database)
         }
 
         var (added, line) = decide([.. (await both.ReadAsync<Row>()).Select(Entry)]);
-        await InsertAsync(connection, transaction, build, added, cancel);
-        await TodayLines.PutAsync(connection, transaction, line, cancel);
+        await InsertAsync(connection, transaction, build, added, line, cancel);
         await transaction.CommitAsync(cancel);
         if (added.Count > 0)
         {
             database.Ringer.Ring(build, added[^1].Seq);
         }
 
+        return true;
+    }
+
+    /// <summary>Appends to a log that ends where the caller knows it to end: no lock, and one way there and back.</summary>
+    /// <returns>False if it has grown since, or has one of these ids already: nothing was added, and <see cref="AppendAsync"/> tells which.</returns>
+    public async Task<bool> TryAppendAsync(Guid build, Appended appended, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        try
+        {
+            await InsertAsync(connection, null, build, appended.Entries, appended.Line, cancel);
+        }
+        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+        {
+            return false;
+        }
+
+        database.Ringer.Ring(build, appended.Entries[^1].Seq);
         return true;
     }
 
@@ -121,32 +137,39 @@ public sealed class BuildLog(Database database)
         }
     }
 
+    /// <summary>Entries and the line of Today that follows from them: all or nothing, also without a transaction around them.</summary>
     private static async Task InsertAsync(
-        NpgsqlConnection connection, NpgsqlTransaction transaction, Guid build, IReadOnlyList<LogEntry> entries, CancellationToken cancel)
+        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, IReadOnlyList<LogEntry> entries, MadeLine? line, CancellationToken cancel)
     {
         if (entries.Count == 0)
         {
             return;
         }
 
+        var values = new DynamicParameters(new
+        {
+            build,
+            seqs = entries.Select(e => e.Seq).ToArray(),
+            ids = entries.Select(e => e.Event.Id).ToArray(),
+            storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
+            signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
+            bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
+        });
+        if (line is not null)
+        {
+            values.AddDynamicParams(TodayLines.Values(line));
+        }
+
         await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into log (build, seq, id, stored_at, kind, signer, body)
-            select @build, e.seq, e.id, e.stored_at, e.body::jsonb ->> 'kind', e.signer::jsonb, e.body::jsonb
-            from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)
-            """,
-            new
-            {
-                build,
-                seqs = entries.Select(e => e.Seq).ToArray(),
-                ids = entries.Select(e => e.Event.Id).ToArray(),
-                storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
-                signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
-                bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
-            },
-            transaction,
-            cancellationToken: cancel));
+            line is null ? InsertStatement : $"{InsertStatement};\n{TodayLines.PutStatement}", values, transaction, cancellationToken: cancel));
     }
+
+    private const string InsertStatement =
+        """
+        insert into log (build, seq, id, stored_at, kind, signer, body)
+        select @build, e.seq, e.id, e.stored_at, e.body ->> 'kind', e.signer, e.body
+        from (select seq, id, stored_at, signer::jsonb, body::jsonb from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)) e
+        """;
 
     private sealed record Row(long Seq, DateTime StoredAt, string Signer, string Body);
 }

@@ -63,26 +63,26 @@ public sealed class TodayLines(Database database)
     public async Task PutAsync(MadeLine line, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await PutAsync(connection, null, line, cancel);
+        await connection.ExecuteAsync(new CommandDefinition(PutStatement, Values(line), cancellationToken: cancel));
     }
 
-    internal static async Task PutAsync(NpgsqlConnection connection, NpgsqlTransaction? transaction, MadeLine? made, CancellationToken cancel)
+    internal const string PutStatement =
+        """
+        insert into line (build, standing, number, up_to, made_by, engine, body)
+        values (@lineOf, @standing, @number, @upTo, @madeBy, @engine, @line::jsonb)
+        on conflict (build) do update
+        set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to, made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
+        where line.up_to <= excluded.up_to
+        """;
+
+    internal static object Values(MadeLine made) => new
     {
-        if (made is not { Line: var line })
-        {
-            return;
-        }
-
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into line (build, standing, number, up_to, made_by, engine, body)
-            values (@Id, @standing, @Number, @UpTo, @By, @Engine, @body::jsonb)
-            on conflict (build) do update
-            set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to, made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
-            where line.up_to <= excluded.up_to
-            """,
-            new { line.Id, standing = (short)line.Standing, line.Number, made.UpTo, made.By, line.Engine, body = JsonSerializer.Serialize(line, CoreJson.Default.BuildLine) },
-            transaction,
-            cancellationToken: cancel));
-    }
+        lineOf = made.Line.Id,
+        standing = (short)made.Line.Standing,
+        number = made.Line.Number,
+        upTo = made.UpTo,
+        madeBy = made.By,
+        engine = made.Line.Engine,
+        line = JsonSerializer.Serialize(made.Line, CoreJson.Default.BuildLine),
+    };
 }

@@ -9,9 +9,17 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using Xunit;
 
-[assembly: CollectionBehavior(DisableTestParallelization = true)]
+// A story waits more than it works: as many at once as there are processors, each class with an app of its own.
+[assembly: CollectionBehavior(CollectionBehavior.CollectionPerClass)]
 
 namespace NeatBore.Browser.Tests;
+
+/// <summary>Stories that stop the database which all share, or race a hand that goes at its own pace.</summary>
+[CollectionDefinition(Name, DisableParallelization = true)]
+public sealed class Alone
+{
+    public const string Name = "alone";
+}
 
 /// <summary>The app as it ships, in a process of its own on a database of its own, with the demo shop.</summary>
 public class App : IAsyncLifetime

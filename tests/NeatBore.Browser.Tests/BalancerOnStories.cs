@@ -172,42 +172,6 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task When_the_record_stops_the_screen_says_so_keeps_what_is_typed_and_goes_on()
-    {
-        var build = await app.BuildAsync("022");
-        using var builder = new Builder();
-        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
-        builder.GoOn("Begin");
-        Parts(builder);
-        builder.Read("s1-0", s_nose[0]);
-        builder.See("1 of 7 taken");
-
-        App.Cluster("stop", "immediate");
-        try
-        {
-            builder.Read("s1-90", s_nose[1]);
-            builder.Read("s2-0", s_nose[2]);
-            builder.See("No line to the record.");
-            builder.See("2 waiting, not judged.");
-
-            // Even a reload loses nothing: what waits is in the browser's own store.
-            builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
-            builder.See("No line to the record");
-        }
-        finally
-        {
-            App.Cluster("start");
-        }
-
-        builder.See("3 of 7 taken");
-        builder.SeeNot("waiting");
-        builder.Read("s2-90", s_nose[3]);
-        builder.See("4 of 7 taken");
-        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
-        Assert.Equal([1, 1, 1, 1, 0, 0, 0], slots.Select(s => s!["readings"]!.AsArray().Count));
-    }
-
-    [Fact]
     public async Task On_a_phone_nothing_sticks_out_and_the_work_goes_on()
     {
         var build = await app.BuildAsync("023");

@@ -4,6 +4,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>What was typed, when the bench is left, the line is gone, or the server breaks on it.</summary>
+[Collection(Alone.Name)]
 public sealed class LineStories(App app) : IClassFixture<App>
 {
     /// <summary>Whether the browser's own database holds a word under a name: it is written a moment after it is typed or fetched.</summary>
@@ -24,18 +25,58 @@ public sealed class LineStories(App app) : IClassFixture<App>
         return (build, $"{app.Address}/builds/{build}/balancer-on/balancer");
     }
 
-    [Fact]
-    public async Task What_was_typed_odd_or_half_way_is_there_when_the_bench_is_come_back_to()
+    private static void Parts(Builder builder)
     {
-        var (build, address) = await BegunAsync("030");
-        using var builder = new Builder();
-        builder.Open(address);
         foreach (var (place, value) in (IEnumerable<(string, string)>)[("balancer", "HB-21"), ("bolt", "B-7, new")])
         {
             builder.Read(place, value);
         }
 
         Steps.Ticks(builder, "nose", "bore", "thread", "clean");
+    }
+
+    [Fact]
+    public async Task When_the_record_stops_the_screen_says_so_keeps_what_is_typed_and_goes_on()
+    {
+        var (build, address) = await BegunAsync("022");
+        using var builder = new Builder();
+        builder.Open(address);
+        Parts(builder);
+        builder.Read("s1-0", "34.021");
+        builder.See("1 of 7 taken");
+
+        App.Cluster("stop", "immediate");
+        try
+        {
+            builder.Read("s1-90", "34.022");
+            builder.Read("s2-0", "34.020");
+            builder.See("No line to the record.");
+            builder.See("2 waiting, not judged.");
+
+            // Even a reload loses nothing: what waits is in the browser's own store.
+            builder.Open(address);
+            builder.See("No line to the record");
+        }
+        finally
+        {
+            App.Cluster("start");
+        }
+
+        builder.See("3 of 7 taken");
+        builder.SeeNot("waiting");
+        builder.Read("s2-90", "34.021");
+        builder.See("4 of 7 taken");
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
+        Assert.Equal([1, 1, 1, 1, 0, 0, 0], slots.Select(s => s!["readings"]!.AsArray().Count));
+    }
+
+    [Fact]
+    public async Task What_was_typed_odd_or_half_way_is_there_when_the_bench_is_come_back_to()
+    {
+        var (build, address) = await BegunAsync("030");
+        using var builder = new Builder();
+        builder.Open(address);
+        Parts(builder);
         builder.Read("s1-0", "34 in");
         // Left before the question is looked at, the way the app's own links go.
         builder.Click("//a[contains(., 'Today')]");

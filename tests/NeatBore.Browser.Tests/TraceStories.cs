@@ -4,6 +4,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>A press that has to be stopped in time, and a gauge that is lost on the way.</summary>
+[Collection(Alone.Name)]
 public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
 {
     [Fact]

@@ -53,6 +53,52 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     }
 
     [Fact]
+    public async Task Those_who_work_on_one_build_at_once_each_get_their_own_answer()
+    {
+        var (build, other, taken) = (await site.BeginAsync(), await site.BeginAsync(), Guid.CreateVersion7());
+        await site.WorkAsync(other, Site.Reading("nose", "s1-0", "34.021"), taken);
+        Task<(int Status, JsonNode Body)> Send(Guid id, string typed, string by = "ines") =>
+            site.PostAsync($"/api/builds/{build}/work", $$"""{"by":"{{by}}","commands":[{{Command(id, typed)}}]}""");
+        var ids = Enumerable.Range(0, 24).Select(_ => Guid.CreateVersion7()).ToList();
+        var (good, foreign, words, viewer) = (
+            ids.Select((id, i) => Send(id, $"34.02{i % 10}")).ToList(), Send(taken, "34.021"), Send(ids[0], "34.099"), Send(Guid.CreateVersion7(), "34.021", "wren"));
+
+        var answers = await Task.WhenAll(good);
+        Assert.Equal(409, (await foreign).Status);
+        Assert.Equal(409, (await words).Status);
+        Assert.Contains("may read", (string)(await viewer).Body["results"]![0]!["errors"]!["by"]![0]!, StringComparison.Ordinal);
+        Assert.All(answers, a => Assert.True((bool)a.Body["results"]![0]!["taken"]!));
+        // Each knows what came before it, and all of it is there once, without a gap.
+        Assert.All(answers, a => Assert.True((long)a.Body["since"]! < (long)a.Body["head"]!["upToSeq"]!));
+        Assert.Equal(24, answers.Select(a => (long)a.Body["since"]!).Distinct().Count());
+        var log = (await site.GetAsync($"/api/builds/{build}/file"))["log"]!.AsArray();
+        Assert.Equal(Enumerable.Range(1, log.Count), log.Select(e => (int)e!["seq"]!));
+        Assert.Equal(ids.Order(), log.Select(e => e!["event"]!).Where(e => (string)e["kind"]! == "reading-taken").Select(e => (Guid)e["id"]!).Order());
+    }
+
+    [Fact]
+    public async Task What_another_instance_added_meanwhile_is_seen_before_it_is_decided()
+    {
+        var build = await site.BeginAsync();
+        var (mine, theirs) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        var known = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), mine);
+        await site.SqlAsync($$"""
+            insert into log (build, seq, id, stored_at, kind, signer, body)
+            select build, seq + 1, '{{theirs}}', stored_at, kind, signer, jsonb_set(body, '{id}', '"{{theirs}}"') from log where id = '{{mine}}'
+            """);
+        var rub = $$"""{"do":"strike","reading":"{{mine}}","because":"rubbed-out"}""";
+        var refused = await site.WorkAsync(build, rub);
+        Assert.Contains("last reading", (string)refused["results"]![0]!["errors"]!["because"]![0]!, StringComparison.Ordinal);
+        await site.SqlAsync($$"""
+            insert into log (build, seq, id, stored_at, kind, signer, body)
+            select build, seq + 1, gen_random_uuid(), stored_at, 'struck', signer, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'because', 'slip') from log where id = '{{theirs}}'
+            """);
+        var next = await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));
+        Assert.True((bool)next["results"]![0]!["taken"]!);
+        Assert.Equal((long)known["head"]!["upToSeq"]! + 3, (long)next["head"]!["upToSeq"]!);
+    }
+
+    [Fact]
     public async Task The_fasteners_of_a_build_are_told_group_by_group()
     {
         var groups = (await site.GetAsync($"/api/builds/{await site.BeginAsync()}/fasteners")).AsArray();
@@ -143,9 +189,9 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         Assert.Equal("nosniff", response.Headers.GetValues("X-Content-Type-Options").Single());
     }
 
-    private static string Command(Guid id)
+    private static string Command(Guid id, string typed = "34.022")
     {
-        var command = JsonNode.Parse(Site.Reading("nose", "s1-90", "34.022"))!;
+        var command = JsonNode.Parse(Site.Reading("nose", "s1-90", typed))!;
         command["id"] = id.ToString();
         command["doneAt"] = "2026-06-01T08:00:00Z";
         return command.ToJsonString();

@@ -131,6 +131,19 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Whoever_knows_too_little_of_a_log_adds_nothing_to_it_and_nothing_to_Today()
+    {
+        var (build, cancel) = (await OpenAsync(), TestContext.Current.CancellationToken);
+        Appended Grown(long seq, params LogEntry[] entries) => new(entries, new MadeLine(Line(build, "1", Standing.Stop) with { Name = $"{seq}" }, seq, "v1"));
+        Assert.True(await _builds.TryAppendAsync(build, Grown(2, Note(2)), cancel));
+        Assert.False(await _builds.TryAppendAsync(build, Grown(3, Note(2), Note(3)), cancel));
+        Assert.Equal([1, 2], (await _builds.ReadAsync(build, 0, cancel))!.Select(e => e.Seq));
+        Assert.Equal("2", Assert.Single(await new TodayLines(_database).ReadAsync(null, 9, cancel)).Name);
+        var tried = await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => _builds.TryAppendAsync(build, Grown(3, Note(3), Note(4)), cancel)));
+        Assert.Single(tried, true);
+    }
+
+    [Fact]
     public async Task An_id_that_another_build_has_is_refused_and_nothing_of_it_is_kept()
     {
         var (one, other) = (await OpenAsync(), await OpenAsync());

@@ -82,7 +82,7 @@ internal static class BuildEndpoints
         faults.Require(request.Name.Trim() is { Length: > 0 and <= 80 }, "name", "must be 1 to 80 characters, such as Hill-climb tourer");
         faults.ThrowIfAny();
 
-        var now = Now(clock);
+        var now = WorkQueue.Now(clock);
         var (doneAt, saidAt) = Told.When(request.DoneAt, now);
         var opened = new BuildOpened(request.Id, doneAt, request.Number.Trim(), request.Name.Trim(), sheet!) { SaidAt = saidAt };
         LogEntry[] entries = [new LogEntry(1, now, by!, opened)];
@@ -171,7 +171,7 @@ internal static class BuildEndpoints
         await reader.FileAsync(id, cancel) is { } file ? Results.Bytes(file, "application/json; charset=utf-8") : Gone();
 
     private static async Task<IResult> WorkAsync(
-        Guid id, HttpRequest http, BuildLog builds, BuildReader reader, OpenBuilds open, BlobShelf blobs, SheetShelf shelf, ShopRegister register, ProcedureBook book, TimeProvider clock, CancellationToken cancel)
+        Guid id, HttpRequest http, WorkQueue queue, BlobShelf blobs, ShopRegister register, ProcedureBook book, CancellationToken cancel)
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<WorkRequest>(), cancel);
         var shop = await register.ReadAsync(cancel);
@@ -188,33 +188,14 @@ internal static class BuildEndpoints
         }
 
         faults.ThrowIfAny();
-        var (sheets, known) = (await shelf.AllAsync(cancel), open.Find(id));
-        var desk = new Desk(book, shop);
-        (WorkedBuild Before, Sitting After)? worked = null;
-        var (began, working) = (clock.GetTimestamp(), TimeSpan.Zero);
-        var there = await builds.AppendAsync(
-            id,
-            known?.UpToSeq ?? 0,
-            fresh =>
-            {
-                var from = clock.GetTimestamp();
-                var before = reader.Grown(known, sheets, fresh);
-                var after = desk.Take(before, commands, by!, Now(clock));
-                worked = (before, after);
-                var line = after.Added.Count == 0 ? null : BuildReader.Line(id, after.Build);
-                working = clock.GetElapsedTime(from);
-                return new Appended(after.Added, line);
-            },
-            cancel);
-        if (!there || worked is not var (stood, (build, _, results)))
+        if (await queue.TakeAsync(id, new Desk(book, shop), by!, commands, cancel) is not var (stood, (build, _, results), working, storing))
         {
             return Gone();
         }
 
-        open.Keep(id, build);
         // Told apart, so that it can be seen where the time goes.
         http.HttpContext.Response.Headers["Server-Timing"] = string.Create(
-            CultureInfo.InvariantCulture, $"work;dur={working.TotalMilliseconds:0.00}, store;dur={(clock.GetElapsedTime(began) - working).TotalMilliseconds:0.00}");
+            CultureInfo.InvariantCulture, $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}");
         return Results.Ok(new WorkAnswer(
             results,
             stood.UpToSeq,
@@ -253,13 +234,6 @@ internal static class BuildEndpoints
 
         faults.Add(field, "there is no such picture here; send it to /api/photos first");
         return attach;
-    }
-
-    /// <summary>To the microsecond, which is what the database keeps.</summary>
-    private static DateTimeOffset Now(TimeProvider clock)
-    {
-        var now = clock.GetUtcNow();
-        return now.AddTicks(-(now.Ticks % TimeSpan.TicksPerMicrosecond));
     }
 
     private static IResult Gone() =>

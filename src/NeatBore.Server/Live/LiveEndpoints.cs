@@ -49,17 +49,24 @@ internal static class LiveEndpoints
         Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
     {
         var told = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) ? last : 0;
+        var due = true;
         while (!cancel.IsCancellationRequested)
         {
             // Asked for before the look, so that nothing falls between the two.
             var grown = watch.GrownAsync(id);
             var upTo = await builds.UpToAsync(id, cancel) ?? 0;
-            yield return new SseItem<Grown>(new Grown(upTo), upTo > told ? "grown" : "still")
+            // What rang for an entry that was told already is no news.
+            if (due || upTo > told)
             {
-                EventId = upTo.ToString(CultureInfo.InvariantCulture),
-            };
+                yield return new SseItem<Grown>(new Grown(upTo), upTo > told ? "grown" : "still")
+                {
+                    EventId = upTo.ToString(CultureInfo.InvariantCulture),
+                };
+            }
+
             told = upTo;
             await grown.WaitAsync(s_atLeastEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            due = !grown.IsCompleted;
         }
     }
 }

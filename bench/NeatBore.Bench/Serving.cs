@@ -47,7 +47,8 @@ internal sealed class Serving : IAsyncDisposable
         var start = new ProcessStartInfo("dotnet")
         {
             ArgumentList = { app, "--contentRoot", Path.GetDirectoryName(app)!, "--port", $"{port}", "--demo", Repository.At("demo"), "--gauges", "127.0.0.1:9" },
-            Environment = { ["NEATBORE_DB"] = test.ConnectionString, ["NEATBORE_OWNER_DB"] = test.OwnerString },
+            // The last two as scripts/serve sets it.
+            Environment = { ["NEATBORE_DB"] = test.ConnectionString, ["NEATBORE_OWNER_DB"] = test.OwnerString, ["DOTNET_GCgen0size"] = "400000", ["MALLOC_ARENA_MAX"] = "1" },
             RedirectStandardOutput = true,
         };
         var serving = new Serving(test, Process.Start(start)!, port);

@@ -1,8 +1,9 @@
 using System.Diagnostics;
 using System.Text.Json;
-using NeatBore.Core;
 using NeatBore.Core.Bench;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.Log;
+using NeatBore.Core.RunSheets;
+using NeatBore.Core;
 using NeatBore.Tests;
 
 namespace NeatBore.Bench;

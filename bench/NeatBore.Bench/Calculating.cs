@@ -1,9 +1,7 @@
 using System.Net.Http.Json;
-using System.Text.Json;
 using System.Text.Json.Nodes;
+using System.Text.Json;
 using NeatBore.Core;
-using NeatBore.Core.CamBearings;
-using NeatBore.Core.Crank;
 
 namespace NeatBore.Bench;
 
@@ -38,10 +36,10 @@ internal static class Calculating
         }
 
         var largest = new Searching();
-        await TimeAsync(serving, "oil-hole-window", largest.Windows.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.OilHoleWindowRequest)!), "p99 ≤ 50");
-        await TimeAsync(serving, "bore-line", largest.Lines.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.BoreLineRequest)!), "p99 ≤ 50");
-        await TimeAsync(serving, "shim-stack", largest.Stacks.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.ShimChoiceRequest)!), "p99 ≤ 50");
-        await TimeAsync(serving, "drive-order", largest.Orders.Select(r => JsonSerializer.SerializeToNode(r, CoreJson.Default.DriveOrderRequest)!), "p99 ≤ 50");
+        await TimeAsync(serving, "oil-hole-window", largest.Windows.Select(r => JsonSerializer.SerializeToNode(r, CoreWire.Options)!), "p99 ≤ 50");
+        await TimeAsync(serving, "bore-line", largest.Lines.Select(r => JsonSerializer.SerializeToNode(r, CoreWire.Options)!), "p99 ≤ 50");
+        await TimeAsync(serving, "shim-stack", largest.Stacks.Select(r => JsonSerializer.SerializeToNode(r, CoreWire.Options)!), "p99 ≤ 50");
+        await TimeAsync(serving, "drive-order", largest.Orders.Select(r => JsonSerializer.SerializeToNode(r, CoreWire.Options)!), "p99 ≤ 50");
     }
 
     private static async Task TimeAsync(Serving serving, string name, IEnumerable<JsonNode> requests, string wanted)

@@ -1,5 +1,5 @@
-using NeatBore.Core.CamBearings;
-using NeatBore.Core.Crank;
+using NeatBore.Core.Calculators.CamBearings;
+using NeatBore.Core.Calculators.Crank;
 
 namespace NeatBore.Bench;
 

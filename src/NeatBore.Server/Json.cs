@@ -1,24 +1,24 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
-using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using System.Text.Json.Serialization;
+using System.Text.Json;
 using Microsoft.AspNetCore.OpenApi;
 using NeatBore.Core;
+using NeatBore.Core.Calculators;
 
 namespace NeatBore.Server;
 
 /// <summary>How the wire is written: the core's records by its generated serialisers, the server's few wrappers by reflection.</summary>
 internal static class Json
 {
-    public static JsonSerializerOptions Wire { get; } = Configured(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+    public static JsonSerializerOptions Wire { get; } = Configured(new JsonSerializerOptions(JsonSerializerDefaults.Web), CalculatorBook.Default);
 
     public static JsonTypeInfo<T> Of<T>() => (JsonTypeInfo<T>)Wire.GetTypeInfo(typeof(T));
 
-    public static JsonSerializerOptions Configured(JsonSerializerOptions options)
+    public static JsonSerializerOptions Configured(JsonSerializerOptions options, CalculatorBook book)
     {
         options.TypeInfoResolverChain.Clear();
-        options.TypeInfoResolverChain.Add(CoreJson.Default);
-        options.TypeInfoResolverChain.Add(new DefaultJsonTypeInfoResolver());
+        options.TypeInfoResolverChain.Add(CoreWire.For(book).TypeInfoResolver!);
         options.NumberHandling = JsonNumberHandling.Strict;
         options.AllowOutOfOrderMetadataProperties = true;
         options.RespectNullableAnnotations = true;

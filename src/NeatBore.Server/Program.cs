@@ -1,7 +1,7 @@
 using Microsoft.AspNetCore.Connections;
-using NeatBore.Core;
-using NeatBore.Core.Procedures;
-using NeatBore.Server;
+using Microsoft.AspNetCore.Http.Json;
+using NeatBore.Core.Calculators;
+using NeatBore.Core.RunSheets;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Calc;
 using NeatBore.Server.Crib;
@@ -13,6 +13,7 @@ using NeatBore.Server.Health;
 using NeatBore.Server.Live;
 using NeatBore.Server.Photos;
 using NeatBore.Server.Shops;
+using NeatBore.Server;
 using NeatBore.Store;
 using Npgsql;
 
@@ -31,7 +32,8 @@ builder.Logging.AddSimpleConsole(console => console.SingleLine = true);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
 // What stops the start is said below, in one line.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Services.ConfigureHttpJsonOptions(http => Json.Configured(http.SerializerOptions));
+builder.Services.AddSingleton(CalculatorBook.Default);
+builder.Services.AddOptions<JsonOptions>().Configure<CalculatorBook>((http, book) => Json.Configured(http.SerializerOptions, book));
 builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
     context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
     {

@@ -1,7 +1,8 @@
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using NeatBore.Core;
-using NeatBore.Core.Bench;
 using Npgsql;
 
 namespace NeatBore.Store;

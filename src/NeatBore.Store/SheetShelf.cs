@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core.Engines;
 using NeatBore.Core;
-using NeatBore.Core.Bench;
 
 namespace NeatBore.Store;
 

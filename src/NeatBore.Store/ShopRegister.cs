@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Log;
 using NeatBore.Core;
-using NeatBore.Core.Bench;
-using NeatBore.Core.Tooling;
 using Npgsql;
 
 namespace NeatBore.Store;

@@ -1,7 +1,8 @@
 using System.Text.Json;
 using Dapper;
-using NeatBore.Core;
 using NeatBore.Core.Bench;
+using NeatBore.Core.RunSheets;
+using NeatBore.Core;
 using Npgsql;
 
 namespace NeatBore.Store;

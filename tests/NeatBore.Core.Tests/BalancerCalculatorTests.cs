@@ -1,9 +1,9 @@
 using CsCheck;
-using NeatBore.Core.Centring;
-using NeatBore.Core.Crank;
+using NeatBore.Core.Calculators.Centring;
+using NeatBore.Core.Calculators.Crank;
+using NeatBore.Core.Calculators.Seals;
+using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Seals;
-using NeatBore.Core.Tooling;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

@@ -1,5 +1,7 @@
 using NeatBore.Core.Bench;
-using NeatBore.Core.Fasteners;
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using Xunit;
 

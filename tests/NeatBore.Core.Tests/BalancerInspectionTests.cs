@@ -1,6 +1,8 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators.Crank;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

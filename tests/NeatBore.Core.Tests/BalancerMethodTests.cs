@@ -1,7 +1,9 @@
 using CsCheck;
 using NeatBore.Core.Bench;
-using NeatBore.Core.Fits;
+using NeatBore.Core.Calculators.Fits;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -45,7 +47,7 @@ public class BalancerMethodTests
         var thermal = Assert.IsType<ThermalFit.Answer>(bench.Step("warm").Now.Answer);
         Assert.Equal(left.AddSeconds(thermal.CarrySeconds!.Value), bench.Step("warm").Now.Deadline);
         // Worked on, a reload later: the deadline is the log's, not the screen's.
-        Assert.Equal(bench.Step("warm").Now.Deadline, Evaluation.Evaluate(bench.Sheets, Procedures.ProcedureBook.Default, bench.Log, DateTimeOffset.MaxValue).Tasks[0].Steps.Single(s => s.Ref.Step == "warm").Now.Deadline);
+        Assert.Equal(bench.Step("warm").Now.Deadline, Evaluation.Evaluate(bench.Sheets, ProcedureBook.Default, bench.Log, DateTimeOffset.MaxValue).Tasks[0].Steps.Single(s => s.Ref.Step == "warm").Now.Deadline);
 
         for (var minute = 0; minute < 6; minute++)
         {

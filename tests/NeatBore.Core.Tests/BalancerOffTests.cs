@@ -1,6 +1,8 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Tooling;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

@@ -1,9 +1,11 @@
 using System.Text.Json;
 using CsCheck;
 using NeatBore.Core.Bench;
-using NeatBore.Core.Fits;
+using NeatBore.Core.Calculators.Fits;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -209,7 +211,7 @@ public class BenchTests
                 var file = JsonSerializer.Serialize(new BuildFile(BuildFile.FormatName, Guid.Empty, [bench.Sheet], bench.Log), CoreJson.Default.BuildFile);
                 var read = JsonSerializer.Deserialize(file, CoreJson.Default.BuildFile)!;
                 var state = Evaluation.Evaluate(read.Sheets.ToDictionary(s => s.Ref), ProcedureBook.Default, read.Log, DateTimeOffset.MaxValue);
-                Assert.Equal(JsonSerializer.Serialize(bench.State, CoreJson.Default.BuildState), JsonSerializer.Serialize(state, CoreJson.Default.BuildState));
+                Assert.Equal(JsonSerializer.Serialize(bench.State, CoreWire.Options), JsonSerializer.Serialize(state, CoreWire.Options));
                 Assert.All(state.Tasks[0].Steps, s => Assert.False(s.Differs));
                 Assert.Equal(file, JsonSerializer.Serialize(read, CoreJson.Default.BuildFile));
             },

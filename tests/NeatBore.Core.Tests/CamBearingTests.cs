@@ -1,5 +1,5 @@
 using CsCheck;
-using NeatBore.Core.CamBearings;
+using NeatBore.Core.Calculators.CamBearings;
 using NeatBore.Core.Measures;
 using Xunit;
 

@@ -1,8 +1,10 @@
 using System.Globalization;
 using NeatBore.Core.Bench;
-using NeatBore.Core.CamBearings;
+using NeatBore.Core.Calculators.CamBearings;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

@@ -1,8 +1,7 @@
 using CsCheck;
-using NeatBore.Core.Centring;
 using NeatBore.Core.Measures;
 using Xunit;
-using static NeatBore.Core.Centring.BoreCentring;
+using static NeatBore.Core.Calculators.Centring.BoreCentring;
 
 namespace NeatBore.Core.Tests;
 

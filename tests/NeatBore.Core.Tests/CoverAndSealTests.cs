@@ -1,7 +1,10 @@
 using NeatBore.Core.Bench;
-using NeatBore.Core.Centring;
-using NeatBore.Core.Crank;
+using NeatBore.Core.Calculators.Centring;
+using NeatBore.Core.Calculators.Crank;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

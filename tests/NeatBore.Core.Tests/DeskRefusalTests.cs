@@ -1,6 +1,8 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Tests;
 using Xunit;
 

@@ -1,8 +1,10 @@
 using System.Text.Json;
 using CsCheck;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Tests;
 using Xunit;
 
@@ -42,7 +44,7 @@ public class DeskTests
                 Assert.Equal(Enumerable.Range(1, bench.Log.Count).Select(n => (long)n), bench.Log.Select(e => e.Seq));
                 Assert.Equal(bench.Log.Count, bench.Log.Select(e => e.Event.Id).Distinct().Count());
                 GatesHold(bench.Task);
-                Assert.Equal(bench.State.Tasks.Count, JsonSerializer.SerializeToNode(bench.State, CoreJson.Default.BuildState)!["tasks"]!.AsArray().Count);
+                Assert.Equal(bench.State.Tasks.Count, JsonSerializer.SerializeToNode(bench.State, CoreWire.Options)!["tasks"]!.AsArray().Count);
             },
             iter: 60);
 

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Tests;
 using Xunit;
 
@@ -120,7 +122,7 @@ public class GoldenTests
         static string Of(Sentence does, Call? call) =>
             $"{Wording.Write(does)}{(call is null ? "" : $" [{call.Verdict}] {call.Because}{string.Concat(call.Checks.Select(k => $" <{k.Name} {k.Verdict} {k.Value:0.####} {k.Side} {k.Limit:0.####} ±{k.Uncertainty:0.####} {k.Source}>"))}")}";
         var steps = build.Tasks.SelectMany(t => t.Steps).Select(s =>
-            $"{s.Ref.Step}@{s.Ref.Item} “{s.Title}” {s.Status}{(s.Passed ? " passed" : "")}{(s.BlockedBy is { } by ? $" ({by})" : "")}: {Of(s.Now.Do, s.Now.Call)}{(s.Now.Answer is { } answer ? $" {JsonSerializer.SerializeToNode(answer, CoreJson.Default.CalcAnswer)!["calculator"]} {answer.Version}" : "")}");
+            $"{s.Ref.Step}@{s.Ref.Item} “{s.Title}” {s.Status}{(s.Passed ? " passed" : "")}{(s.BlockedBy is { } by ? $" ({by})" : "")}: {Of(s.Now.Do, s.Now.Call)}{(s.Now.Answer is { } answer ? $" {CalculatorBook.Default.Of(answer).Name} {answer.Version}" : "")}");
         var calls = build.Log.Where(e => e.Event is Called).Select(e => (Entry: e, Called: (Called)e.Event))
             .Select(c => $"#{c.Entry.Seq} {c.Called.Step.Step}@{c.Called.Step.Item} round {c.Called.Round}, {c.Called.Calculator ?? "run sheet"} {c.Called.Version}: {Of(c.Called.Judgement.Do, c.Called.Judgement.Call)}");
         return string.Join('\n', [build.Tasks.First().Standing.ToString(), .. steps, .. calls]) + "\n";

@@ -1,6 +1,6 @@
-using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -36,7 +36,7 @@ public class HeldTests
     {
         var degrees = Enumerable.Range(0, 61).Select(i => (double)i).ToList();
         var trace = new TraceColumns(degrees, [.. degrees.Select(d => 5 + (d * 95 / 60))]);
-        Assert.Equal(verdict, Procedures.Held.Pulled(trace, 105, Known(low, high), 20).Call?.Verdict);
+        Assert.Equal(verdict, Held.Pulled(trace, 105, Known(low, high), 20).Call?.Verdict);
     }
 
     [Fact]
@@ -44,7 +44,7 @@ public class HeldTests
     {
         var degrees = Enumerable.Range(0, 61).Select(i => (double)i).ToList();
         var strips = new TraceColumns(degrees, [.. degrees.Select(d => d < 40 ? 5 + (d * 2) : 85 - ((d - 40) * 3))]);
-        Assert.Equal(Verdict.Stop, Procedures.Held.Pulled(strips, 105, Known(null, null), 20).Call?.Verdict);
+        Assert.Equal(Verdict.Stop, Held.Pulled(strips, 105, Known(null, null), 20).Call?.Verdict);
     }
 
     [Fact]

@@ -1,8 +1,7 @@
 using CsCheck;
-using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
 using Xunit;
-using static NeatBore.Core.Fits.InterferenceFit;
+using static NeatBore.Core.Calculators.Fits.InterferenceFit;
 
 namespace NeatBore.Core.Tests;
 

@@ -1,9 +1,8 @@
 using CsCheck;
-using NeatBore.Core.Fits;
+using NeatBore.Core.Calculators.Fits;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Tooling;
 using Xunit;
-using static NeatBore.Core.Tooling.PressSupport;
+using static NeatBore.Core.Calculators.Tooling.PressSupport;
 
 namespace NeatBore.Core.Tests;
 

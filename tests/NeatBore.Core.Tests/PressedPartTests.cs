@@ -1,7 +1,9 @@
 using NeatBore.Core.Bench;
-using NeatBore.Core.Fits;
+using NeatBore.Core.Calculators.Fits;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

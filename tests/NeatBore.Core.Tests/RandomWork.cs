@@ -1,6 +1,7 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Tests;
 

@@ -1,6 +1,8 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -65,8 +67,8 @@ public class RockerRunSheetTests
     public void The_stack_comes_from_the_crib()
     {
         var bench = Stacked();
-        Assert.Equal(("sl-4", "ba-5"), bench.Step("stack-out").Now.Answer is Core.Tooling.PressSupport.Answer o ? (o.Support, o.Pusher) : default);
-        Assert.Equal(("sl-4", "sl-3"), bench.Step("stack-in").Now.Answer is Core.Tooling.PressSupport.Answer i ? (i.Support, i.Pusher) : default);
+        Assert.Equal(("sl-4", "ba-5"), bench.Step("stack-out").Now.Answer is PressSupport.Answer o ? (o.Support, o.Pusher) : default);
+        Assert.Equal(("sl-4", "sl-3"), bench.Step("stack-in").Now.Answer is PressSupport.Answer i ? (i.Support, i.Pusher) : default);
     }
 
     [Fact]

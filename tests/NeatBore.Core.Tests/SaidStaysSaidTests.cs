@@ -1,6 +1,7 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -115,7 +116,7 @@ public class SaidStaysSaidTests
     public void A_call_that_no_older_version_gave_is_in_the_log_once_it_is_decided_on()
     {
         var bench = Decided();
-        bench.Log.RemoveAll(e => e.Event is Called { Step.Step: "mark" } or Bench.Decided);
+        bench.Log.RemoveAll(e => e.Event is Called { Step.Step: "mark" } or NeatBore.Core.Log.Decided);
         for (var i = 0; i < bench.Log.Count; i++)
         {
             bench.Log[i] = bench.Log[i] with { Seq = i + 1 };

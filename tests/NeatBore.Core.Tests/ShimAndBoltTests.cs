@@ -1,8 +1,9 @@
 using CsCheck;
-using NeatBore.Core.Crank;
-using NeatBore.Core.Fasteners;
+using NeatBore.Core.Calculators.Crank;
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Seals;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Seals;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -125,7 +126,7 @@ public class ShimAndBoltTests
     [InlineData("four-1.8.v1")]
     public void A_plate_drawn_from_the_rear_has_its_holes_where_the_flange_has_its_bolts(string sheet)
     {
-        var rear = Workbench.Demo<Bench.EngineSheet>($"sheets/{sheet}.json").Rear!;
+        var rear = Workbench.Demo<EngineSheet>($"sheets/{sheet}.json").Rear!;
         Assert.All(BoltCircle.Solve(rear.Plate).Holes.Zip(rear.Flange.Places), p =>
         {
             Assert.Equal(-p.Second.XMm, p.First.XMm, 9);

@@ -1,8 +1,7 @@
 using CsCheck;
-using NeatBore.Core.Centring;
 using NeatBore.Core.Measures;
 using Xunit;
-using static NeatBore.Core.Centring.Squareness;
+using static NeatBore.Core.Calculators.Centring.Squareness;
 
 namespace NeatBore.Core.Tests;
 

@@ -15,7 +15,7 @@ internal static class Table
 
     public static string? Text(this JsonElement row, string name) => row.TryGetProperty(name, out var v) ? v.GetString() : null;
 
-    public static T As<T>(this JsonElement element) => (T)JsonSerializer.Deserialize(element, typeof(T), CoreJson.Default)!;
+    public static T As<T>(this JsonElement element) => element.Deserialize<T>(CoreWire.Options)!;
 
     public static Dimension DimensionOf(this JsonElement row) => Enum.Parse<Dimension>(row.Text("dimension")!, ignoreCase: true);
 }

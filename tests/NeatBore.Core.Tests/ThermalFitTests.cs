@@ -1,8 +1,7 @@
 using CsCheck;
-using NeatBore.Core.Fits;
 using NeatBore.Core.Measures;
 using Xunit;
-using static NeatBore.Core.Fits.ThermalFit;
+using static NeatBore.Core.Calculators.Fits.ThermalFit;
 
 namespace NeatBore.Core.Tests;
 

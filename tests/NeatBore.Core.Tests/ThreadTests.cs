@@ -1,7 +1,7 @@
 using CsCheck;
-using NeatBore.Core.Fasteners;
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Threads;
 using Xunit;
 
 namespace NeatBore.Core.Tests;

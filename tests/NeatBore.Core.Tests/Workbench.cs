@@ -1,7 +1,9 @@
 using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Tests;
 
 namespace NeatBore.Core.Tests;

@@ -1,7 +1,9 @@
 using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -14,7 +16,7 @@ public class WorkedBuildTests
 
     /// <summary>Everything of a state that anyone can see or that a decision would keep.</summary>
     internal static string Whole(BuildState state) =>
-        JsonSerializer.Serialize(state, CoreJson.Default.BuildState)
+        JsonSerializer.Serialize(state, CoreWire.Options)
         + string.Join('\n', state.Tasks.SelectMany(t => t.Steps).Select(s => s.StandsOn?.Invoke() is { } footing
             ? JsonSerializer.Serialize(new Decided(default, default, s.Ref, default, "", footing), CoreJson.Default.LogEvent)
             : ""));

@@ -1,7 +1,7 @@
 using CsCheck;
 using NeatBore.Core.Measures;
 using Xunit;
-using static NeatBore.Core.Fasteners.WrenchSetting;
+using static NeatBore.Core.Calculators.Fasteners.WrenchSetting;
 
 namespace NeatBore.Core.Tests;
 

@@ -1,6 +1,6 @@
-using NeatBore.Core.Centring;
-using NeatBore.Core.Fasteners;
-using NeatBore.Core.Fits;
+using NeatBore.Core.Calculators.Centring;
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Fits;
 using NeatBore.Core.Measures;
 using NeatBore.Gauges.Simulated;
 using Xunit;

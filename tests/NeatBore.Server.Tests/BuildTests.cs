@@ -1,7 +1,7 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
-using NeatBore.Core;
+using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core;
 using NeatBore.Store;
 using NeatBore.Tests;
 using Xunit;

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using NeatBore.Core.Calculators;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -32,6 +33,7 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
     [
         ("interference-fit", Fit),
         ("squareness", Depths),
+        ("draw-travel", """{"hubLengthMm":45,"seatedDepthMm":4.6,"depthNowMm":25,"pressForceN":{"low":9000,"high":14000} }"""),
         ("press-watch", """{"points":[{"travelMm":10,"forceN":3000},{"travelMm":11,"forceN":3300}],"expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":9000,"highN":14000}]},"seatTravelMm":38}"""),
         ("wrench-setting", Wrench),
         ("thermal-fit", $$"""
@@ -87,11 +89,14 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
         {
             var (status, answer) = await site.PostAsync($"/api/calc/{name}", body);
             Assert.True(status == 200, $"{name}: {status} {answer}");
-            Assert.False(string.IsNullOrWhiteSpace((string?)answer["model"]), name);
+            var listed = CalculatorBook.Default.All.Single(c => c.Name == name);
+            Assert.Equal((listed.Model, listed.Version), ((string)answer["model"]!, (int)answer["version"]!));
         }
 
         var served = (await site.GetAsync("/api/openapi/v1.json"))["paths"]!.AsObject().Select(p => p.Key).Where(p => p.StartsWith("/api/calc/", StringComparison.Ordinal) && !p.Contains('.', StringComparison.Ordinal));
-        Assert.Equal(served.Select(p => p["/api/calc/".Length..]).Order(StringComparer.Ordinal), s_sound.Select(s => s.Name).Order(StringComparer.Ordinal));
+        var asked = CalculatorBook.Default.All.Where(c => c.Request is not null).Select(c => c.Name).Order(StringComparer.Ordinal);
+        Assert.Equal(asked, served.Select(p => p["/api/calc/".Length..]).Order(StringComparer.Ordinal));
+        Assert.Equal(asked, s_sound.Select(s => s.Name).Order(StringComparer.Ordinal));
         Assert.Contains("steel-forged", (await site.GetAsync("/api/materials")).AsObject().Select(m => m.Key));
     }
 

@@ -1,6 +1,6 @@
 using System.Text.Json.Nodes;
 using CsCheck;
-using NeatBore.Core.Bench;
+using NeatBore.Core.Log;
 using Xunit;
 
 namespace NeatBore.Server.Tests;

@@ -4,6 +4,7 @@ using System.Text.Json.Nodes;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
+using NeatBore.Core.Calculators;
 using NeatBore.Tests;
 using Npgsql;
 using Xunit;
@@ -40,6 +41,9 @@ public sealed class Site : IAsyncLifetime
 
     public ShopClock Clock { get; } = new();
 
+    /// <summary>The calculators that it knows.</summary>
+    public CalculatorBook Book { get; set; } = CalculatorBook.Default;
+
     /// <summary>The database past the app: as the owner of its tables.</summary>
     public async Task SqlAsync(string sql)
     {
@@ -60,7 +64,7 @@ public sealed class Site : IAsyncLifetime
             .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
             .UseSetting("gauges", Gauges)
             .UseSetting("demo", Demo)
-            .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock)));
+            .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton(Book)));
         Client = _app.CreateClient();
     }
 

@@ -1,6 +1,6 @@
 using System.Net.Http.Headers;
 using System.Text.Json.Nodes;
-using NeatBore.Core.Bench;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Server.Tests;

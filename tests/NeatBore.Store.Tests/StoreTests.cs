@@ -1,9 +1,12 @@
-using System.Text.Json;
 using System.Text.Json.Nodes;
-using NeatBore.Core;
+using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Tooling;
+using NeatBore.Core.RunSheets;
+using NeatBore.Core;
 using NeatBore.Store;
 using NeatBore.Tests;
 using Npgsql;

@@ -1,5 +1,7 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 

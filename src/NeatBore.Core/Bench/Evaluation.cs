@@ -1,9 +1,8 @@
-using NeatBore.Core.Procedures;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
-
-/// <summary>A build's log holds what this version of Neat Bore can't read or work out: what, in words.</summary>
-public sealed class UnreadableLogException(string message, Exception? inner = null) : Exception(message, inner);
 
 /// <summary>Turns a log into the state of its build. No clock, no randomness: the same log gives the same state.</summary>
 public static class Evaluation

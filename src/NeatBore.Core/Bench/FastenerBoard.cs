@@ -1,61 +1,11 @@
-using System.Text.Json.Serialization;
-using NeatBore.Core.Fasteners;
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Threads;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
-
-/// <summary>How a fastener, or a group of them, stands.</summary>
-[JsonConverter(typeof(JsonStringEnumConverter<FastenerStanding>))]
-public enum FastenerStanding
-{
-    /// <summary>On the sheet; nothing pulled yet.</summary>
-    [JsonStringEnumMemberName("planned")] Planned,
-
-    /// <summary>Pulled, in some passes or all, and not judged yet.</summary>
-    [JsonStringEnumMemberName("under-way")] UnderWay,
-
-    /// <summary>Pulled in every pass, and let go on.</summary>
-    [JsonStringEnumMemberName("done")] Done,
-
-    /// <summary>Passed over: one that comes after it was pulled.</summary>
-    [JsonStringEnumMemberName("missed")] Missed,
-
-    /// <summary>Judged, and not a go.</summary>
-    [JsonStringEnumMemberName("wrong")] Wrong,
-}
-
-/// <summary>One fastener: where it is as seen from the front, mm, how it stands, and the last torque that was read, N·m.</summary>
-public sealed record FastenerState(string Id, double XMm, double YMm, FastenerStanding Standing, int PassesDone, double? ReachedNm);
-
-/// <summary>Fasteners that are tightened together.</summary>
-/// <param name="Name">As the builder says it.</param>
-/// <param name="Task">The task that tightens them.</param>
-/// <param name="Step">Its step.</param>
-/// <param name="Thread">Their thread.</param>
-/// <param name="TorqueNm">Last torque, N·m.</param>
-/// <param name="Torque">What may reach them, with where that came from.</param>
-/// <param name="UsedOnce">Whether each is used once only.</param>
-/// <param name="Passes">In how many passes.</param>
-/// <param name="Standing">As bad as the worst of them.</param>
-/// <param name="Verdict">What was said of them; null before.</param>
-/// <param name="Because">What was said, in words.</param>
-/// <param name="View">The end that they are seen from.</param>
-/// <param name="Bolts">Each of them.</param>
-public sealed record FastenerGroup(
-    string Name,
-    TaskRef Task,
-    string Step,
-    string Thread,
-    double TorqueNm,
-    Limit Torque,
-    bool UsedOnce,
-    int Passes,
-    FastenerStanding Standing,
-    Verdict? Verdict,
-    Sentence? Because,
-    View View,
-    IReadOnlyList<FastenerState> Bolts);
 
 /// <summary>Every group of fasteners that a build's sheet knows, with how each stands.</summary>
 public static class FastenerBoard
@@ -77,7 +27,7 @@ public static class FastenerBoard
     private static IEnumerable<FastenerGroup> Planned(EngineSheet sheet)
     {
         FastenerGroup Group(string name, string kind, string place, string step, double major, double pitch, double nm, Limit torque, int passes, View view, IEnumerable<BoltPlace> bolts, bool once = false) => new(
-            name, new TaskRef(kind, place), step, new Threads.ScrewThread(major, pitch).Name, nm, torque, once, passes, FastenerStanding.Planned, null, null, view,
+            name, new TaskRef(kind, place), step, new ScrewThread(major, pitch).Name, nm, torque, once, passes, FastenerStanding.Planned, null, null, view,
             [.. bolts.Select(b => new FastenerState(b.Id, b.XMm, b.YMm, FastenerStanding.Planned, 0, null))]);
         IEnumerable<FastenerGroup> Housed(HousingSheet housing, string name, string kind, string place, View view) => housing.Groups.Select(g => Group(
             housing.Groups.Count > 1 ? $"{name}, {g.Id}" : name, kind, place, "torque", g.MajorMm, g.PitchMm, g.TorqueNm, g.Torque, g.Stages?.Count ?? 2, view, housing.Bolts.Where(b => b.Group == g.Id)));

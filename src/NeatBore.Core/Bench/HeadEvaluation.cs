@@ -1,5 +1,7 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 

@@ -1,4 +1,6 @@
-using NeatBore.Core.Procedures;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 

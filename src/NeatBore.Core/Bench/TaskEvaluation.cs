@@ -1,5 +1,7 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 
@@ -60,7 +62,7 @@ internal static class TaskEvaluation
         }
 
         StepContext ContextOf(Step step, string item) => new(
-            step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, other, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
+            step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, kind => other(kind)?.Standing, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
 
         var next = Next(steps, procedure);
         var task = new TaskState(

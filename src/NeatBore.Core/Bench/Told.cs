@@ -1,10 +1,8 @@
 using System.Security.Cryptography;
 using System.Text.Json;
+using NeatBore.Core.Log;
 
 namespace NeatBore.Core.Bench;
-
-/// <summary>An id that is in the log already came again with other words: one of the two would be lost if it were taken for the first.</summary>
-public sealed class OtherWordsException(Guid id) : Exception($"The id {id} is in the record already, with other words.");
 
 /// <summary>What a tablet says of a command: whether its clock is believed, and whether the words are the same as before.</summary>
 public static class Told

@@ -1,5 +1,5 @@
-using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 
 namespace NeatBore.Core.Measures;
 
@@ -78,7 +78,7 @@ public sealed class MaterialChoiceConverter : JsonConverter<MaterialChoice>
     public override MaterialChoice Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         reader.TokenType == JsonTokenType.String
             ? MaterialChoice.Of(reader.GetString()!)
-            : new MaterialChoice(null, JsonSerializer.Deserialize(ref reader, CoreJson.Default.Material));
+            : new MaterialChoice(null, (Material?)JsonSerializer.Deserialize(ref reader, options.GetTypeInfo(typeof(Material))));
 
     /// <inheritdoc/>
     public override void Write(Utf8JsonWriter writer, MaterialChoice value, JsonSerializerOptions options)
@@ -89,7 +89,7 @@ public sealed class MaterialChoiceConverter : JsonConverter<MaterialChoice>
         }
         else
         {
-            JsonSerializer.Serialize(writer, value.Own!, CoreJson.Default.Material);
+            JsonSerializer.Serialize(writer, value.Own!, options.GetTypeInfo(typeof(Material)));
         }
     }
 }

@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json;
 
 namespace NeatBore.Core.Measures;
 
@@ -48,7 +48,7 @@ public sealed record UnitTable(
     private static UnitTable Load()
     {
         using var stream = typeof(UnitTable).Assembly.GetManifestResourceStream("units.json")!;
-        return JsonSerializer.Deserialize(stream, CoreJson.Default.UnitTable)!;
+        return JsonSerializer.Deserialize(stream, UnitsJson.Default.UnitTable)!;
     }
 }
 

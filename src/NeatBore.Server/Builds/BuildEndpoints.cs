@@ -1,8 +1,9 @@
 using System.Globalization;
-using NeatBore.Core;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Photos;
 using NeatBore.Store;

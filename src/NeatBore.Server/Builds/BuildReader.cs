@@ -1,10 +1,12 @@
 using System.Collections.Concurrent;
-using System.Text.Json;
 using System.Text.Json.Nodes;
-using NeatBore.Core;
+using System.Text.Json;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
+using NeatBore.Core;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Builds;

@@ -1,5 +1,5 @@
 using NeatBore.Core.Bench;
-using NeatBore.Core.Measures;
+using NeatBore.Core.Log;
 using NeatBore.Store;
 using Npgsql;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text;
 using System.Xml.Linq;
-using NeatBore.Core.Fasteners;
+using NeatBore.Core.Calculators.Fasteners;
 
 namespace NeatBore.Server.Calc;
 

@@ -1,10 +1,10 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using CsvHelper;
 using CsvHelper.Configuration;
+using CsvHelper;
+using NeatBore.Core.Calculators.Threads;
+using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Threads;
-using NeatBore.Core.Tooling;
 
 namespace NeatBore.Server.Crib;
 

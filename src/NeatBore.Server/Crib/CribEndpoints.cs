@@ -1,6 +1,6 @@
 using System.Text;
 using NeatBore.Core.Measures;
-using NeatBore.Core.Procedures;
+using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
 using NeatBore.Store;
 

@@ -1,8 +1,9 @@
 using System.Security.Cryptography;
-using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using System.Text.Json;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Core;
-using NeatBore.Core.Bench;
 using NeatBore.Server.Photos;
 using NeatBore.Store;
 using Npgsql;

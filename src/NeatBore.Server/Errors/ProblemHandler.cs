@@ -1,6 +1,7 @@
 using System.Net.Sockets;
 using Microsoft.AspNetCore.Diagnostics;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using Npgsql;
 

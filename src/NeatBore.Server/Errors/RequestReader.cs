@@ -1,5 +1,5 @@
-using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
+using System.Text.Json;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Server.Errors;
@@ -19,7 +19,13 @@ public static class RequestReader
     /// <summary>Reads a body as <typeparamref name="T"/>.</summary>
     /// <exception cref="MalformedRequestException">It is not well formed (400).</exception>
     /// <exception cref="UnusableInputException">A number is outside ±1e6 (422).</exception>
-    public static async Task<T> ReadAsync<T>(HttpRequest request, JsonTypeInfo<T> type, CancellationToken cancel)
+    public static async Task<T> ReadAsync<T>(HttpRequest request, JsonTypeInfo<T> type, CancellationToken cancel) =>
+        (T)await ReadAsync(request, (JsonTypeInfo)type, cancel);
+
+    /// <summary>Reads a body as the type that is described.</summary>
+    /// <exception cref="MalformedRequestException">It is not well formed (400).</exception>
+    /// <exception cref="UnusableInputException">A number is outside ±1e6 (422).</exception>
+    public static async Task<object> ReadAsync(HttpRequest request, JsonTypeInfo type, CancellationToken cancel)
     {
         JsonDocument document;
         try

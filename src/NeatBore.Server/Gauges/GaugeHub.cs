@@ -1,5 +1,4 @@
 using System.Collections.Concurrent;
-using NeatBore.Core.Bench;
 using NeatBore.Gauges;
 using NeatBore.Store;
 

@@ -1,5 +1,5 @@
 using System.Security.Cryptography;
-using NeatBore.Core.Bench;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Server.Errors;
 using NeatBore.Store;

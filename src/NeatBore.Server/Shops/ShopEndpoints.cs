@@ -1,4 +1,5 @@
-using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Shops;

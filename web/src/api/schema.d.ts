@@ -439,6 +439,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/draw-travel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** travel left = depth now − seated depth; engaged = hub length − depth now */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DrawTravelRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DrawTravelAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/thermal-fit": {
         parameters: {
             query?: never;
@@ -527,64 +585,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["PressTraceAnswer"];
-                    };
-                };
-                /** @description Bad Request */
-                400: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-                /** @description Unprocessable Entity */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
-                    };
-                };
-            };
-        };
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/calc/press-watch": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home */
-        post: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": components["schemas"]["PressWatchRequest"];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["PressWatchAnswer"];
                     };
                 };
                 /** @description Bad Request */
@@ -1947,6 +1947,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/press-watch": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PressWatchRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PressWatchAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bolt-circle.svg": {
         parameters: {
             query?: never;
@@ -2294,7 +2352,11 @@ export interface paths {
                 };
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": string[];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -2598,7 +2660,11 @@ export interface paths {
                 path?: never;
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": string[];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -2896,7 +2962,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -2999,7 +3065,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3100,7 +3166,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3212,7 +3278,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3393,8 +3459,8 @@ export interface components {
             steps: components["schemas"]["StepState"][];
             sheets: components["schemas"]["EngineSheet"][];
         };
-        /** @description The answer of any calculator. A new calculator adds its line here so that logs and figures can carry its answer. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerRockerTrunnionsAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        /** @description The answer of any calculator, as logs and figures carry it. */
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerTrunnionSetAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -3406,7 +3472,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3419,7 +3485,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3439,7 +3505,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3500,7 +3566,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3519,7 +3585,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3548,7 +3614,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3562,7 +3628,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3601,7 +3667,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3636,7 +3702,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3649,7 +3715,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3662,7 +3728,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3680,7 +3746,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3709,7 +3775,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3740,7 +3806,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3766,27 +3832,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
-             */
-            version: number;
-        };
-        /** @description How the set stands against itself. */
-        CalcAnswerRockerTrunnionsAnswer: {
-            /** @enum {string} */
-            calculator?: "rocker-trunnions";
-            /** @description Each measure of the set, from the first that is done. */
-            measures: components["schemas"]["RockerTrunnionsSetMeasure"][];
-            /** @description Rockers that are begun and not finished. */
-            halfDone: components["schemas"]["RockerTrunnionsHalfDoneRocker"][];
-            /**
-             * Format: int32
-             * @description How many are finished.
-             */
-            done: number;
-            model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3800,7 +3846,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3820,7 +3866,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3836,7 +3882,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3864,7 +3910,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3877,7 +3923,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3897,7 +3943,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3922,7 +3968,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3937,7 +3983,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -3985,7 +4031,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4012,7 +4058,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4025,7 +4071,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4052,7 +4098,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4065,7 +4111,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4099,7 +4145,27 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
+        /** @description How the set stands against itself. */
+        CalcAnswerTrunnionSetAnswer: {
+            /** @enum {string} */
+            calculator?: "rocker-trunnions";
+            /** @description Each measure of the set, from the first that is done. */
+            measures: components["schemas"]["TrunnionSetSetMeasure"][];
+            /** @description Rockers that are begun and not finished. */
+            halfDone: components["schemas"]["TrunnionSetHalfDoneRocker"][];
+            /**
+             * Format: int32
+             * @description How many are finished.
+             */
+            done: number;
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4124,7 +4190,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4141,7 +4207,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4470,6 +4536,52 @@ export interface components {
          * @enum {unknown}
          */
         Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
+        /** @description Where the hub stands. */
+        DrawTravelAnswer: {
+            /**
+             * Format: double
+             * @description Length of nose in the bore, mm.
+             */
+            engagedMm: number;
+            /**
+             * Format: double
+             * @description Travel left to the seat, mm; negative past it.
+             */
+            leftMm: number;
+            /**
+             * Format: double
+             * @description Share of the whole travel done, 0 to 1.
+             */
+            share: number;
+            forceN: null | components["schemas"]["Band"];
+            /** @description The force band over the whole travel, N; null if the fit is not known. */
+            curve?: null | components["schemas"]["InterferenceFitForcePoint"][];
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
+        /** @description Depths in mm, from the hub's front face down to the end of the nose. */
+        DrawTravelRequest: {
+            /**
+             * Format: double
+             * @description Length of the hub's bore, larger than 0.
+             */
+            hubLengthMm: number;
+            /**
+             * Format: double
+             * @description Depth when seated.
+             */
+            seatedDepthMm: number;
+            /**
+             * Format: double
+             * @description Depth as it stands.
+             */
+            depthNowMm: number;
+            pressForceN?: null | components["schemas"]["Band"];
+        };
         /** @description The order, what is impossible, and the next three orders. */
         DriveOrderAnswer: {
             order: components["schemas"]["DriveOrderDriven"][];
@@ -4478,7 +4590,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -4788,7 +4900,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -5085,7 +5197,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -5320,7 +5432,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -5743,7 +5855,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -5821,7 +5933,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6056,7 +6168,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6172,7 +6284,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6238,7 +6350,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6538,36 +6650,6 @@ export interface components {
              */
             floatIdealMm: number;
         };
-        /** @description A rocker left half way: what was done last and what comes next. */
-        RockerTrunnionsHalfDoneRocker: {
-            item: string;
-            last: string;
-            next: string;
-            /** Format: date-time */
-            at: string;
-        };
-        /** @description One measure across the set; no middle before the first is in. */
-        RockerTrunnionsSetMeasure: {
-            step: string;
-            words: string;
-            dimension: components["schemas"]["Dimension"];
-            /** Format: double */
-            resolution: number;
-            /** Format: double */
-            median: null | number;
-            /** Format: double */
-            spread: null | number;
-            values: components["schemas"]["RockerTrunnionsSetValue"][];
-        };
-        /** @description A rocker's value, how many spreads it is off, and what that says; no verdict before six are in. */
-        RockerTrunnionsSetValue: {
-            item: string;
-            /** Format: double */
-            value: number;
-            /** Format: double */
-            score: number;
-            verdict: null | components["schemas"]["Verdict"];
-        };
         /**
          * @description What a person may do.
          * @enum {unknown}
@@ -6588,7 +6670,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6780,7 +6862,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6864,7 +6946,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6925,7 +7007,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -6988,7 +7070,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7095,7 +7177,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7261,7 +7343,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7496,7 +7578,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7616,7 +7698,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7746,7 +7828,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7818,7 +7900,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -7961,7 +8043,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -8010,7 +8092,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -8098,7 +8180,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -8194,6 +8276,36 @@ export interface components {
             interference?: null | components["schemas"]["Limit"];
             clearance?: null | components["schemas"]["Limit"];
         };
+        /** @description A rocker left half way: what was done last and what comes next. */
+        TrunnionSetHalfDoneRocker: {
+            item: string;
+            last: string;
+            next: string;
+            /** Format: date-time */
+            at: string;
+        };
+        /** @description One measure across the set; no middle before the first is in. */
+        TrunnionSetSetMeasure: {
+            step: string;
+            words: string;
+            dimension: components["schemas"]["Dimension"];
+            /** Format: double */
+            resolution: number;
+            /** Format: double */
+            median: null | number;
+            /** Format: double */
+            spread: null | number;
+            values: components["schemas"]["TrunnionSetSetValue"][];
+        };
+        /** @description A rocker's value, how many spreads it is off, and what that says; no verdict before six are in. */
+        TrunnionSetSetValue: {
+            item: string;
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            score: number;
+            verdict: null | components["schemas"]["Verdict"];
+        };
         /** @description A trunnion: its diameter, its length, and from clip to clip inside the grooves, mm. */
         TrunnionSheet: {
             /** Format: double */
@@ -8231,7 +8343,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };
@@ -8364,7 +8476,7 @@ export interface components {
             model: null | string;
             /**
              * Format: int32
-             * @description The calculator's version, from 1: it goes up when the same question may be answered otherwise than before.
+             * @description The calculator's version, as the book lists it.
              */
             version: number;
         };

@@ -1,0 +1,19 @@
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run sheet.</summary>
+public sealed record CallState(
+    Guid Id, int Round, Given Judgement, string? Calculator, int Version, DateTimeOffset DoneAt, Release? Release)
+{
+    /// <summary>Its place in the log.</summary>
+    internal long Seq { get; init; }
+}
+
+/// <summary>A decision or an opened gate, with its reason.</summary>
+public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt)
+{
+    /// <summary>What its call stood on; null in logs from before that was kept.</summary>
+    internal Footing? StoodOn { get; init; }
+}

@@ -1,0 +1,35 @@
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>A reading as it stands in the log; of a trace, what is enough to draw it.</summary>
+public sealed record ReadingState(
+    Guid Id,
+    string Typed,
+    double? Value,
+    Instrument? Instrument,
+    Signer By,
+    DateTimeOffset DoneAt,
+    bool OddConfirmed,
+    StrikeReason? Struck,
+    ToolMatch.CribTool? Tool,
+    string? Option,
+    TraceColumns? Trace,
+    Sight? Sight,
+    IReadOnlyList<ToolMatch.CribTool>? Stock = null);
+
+/// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
+public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
+{
+    /// <summary>The one live reading, null where there is none or where two contradict.</summary>
+    public ReadingState? Live => Readings.Where(r => r.Struck is null).ToList() is [var only] ? only : null;
+
+    /// <summary>Whether two people's readings stand in one place.</summary>
+    public bool Conflict => Readings.Count(r => r.Struck is null) > 1;
+}
+
+/// <summary>One go at a step's readings.</summary>
+public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotState> Slots);

@@ -1,0 +1,24 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>A task as it stands.</summary>
+public sealed record TaskState(
+    TaskRef Ref,
+    string Title,
+    int Procedure,
+    SheetRef Sheet,
+    Standing Standing,
+    IReadOnlyList<ChoiceState> Choices,
+    IReadOnlyList<StepState> Steps,
+    StepRef? Next,
+    DateTimeOffset StartedAt,
+    DateTimeOffset LastAt,
+    View View,
+    double? UpDeg);
+
+/// <summary>A choice as it stands.</summary>
+public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyList<Option> Options, string Chosen);

@@ -1,0 +1,200 @@
+using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Calculators.Seals;
+
+/// <summary>Where a seal's lip runs against a worn groove, and every way to move it off.</summary>
+/// <remarks>clear = |lip − groove centre| − (band + width)/2 − float/2 − tolerance, along the race from its outer end inwards, crank at mid float.</remarks>
+public static class LipTrack
+{
+    /// <summary>The formula and its source in one line.</summary>
+    public const string Model = "clear = |lip − groove| − (band + width)/2 − float/2 − tolerance";
+
+    /// <summary>A way to go on.</summary>
+    [JsonConverter(typeof(JsonStringEnumConverter<Way>))]
+    public enum Way
+    {
+        /// <summary>At the nominal depth.</summary>
+        [JsonStringEnumMemberName("as-is")] AsIs,
+
+        /// <summary>Press it less deep.</summary>
+        [JsonStringEnumMemberName("shallower")] Shallower,
+
+        /// <summary>Press it deeper.</summary>
+        [JsonStringEnumMemberName("deeper")] Deeper,
+
+        /// <summary>Turn the race end for end.</summary>
+        [JsonStringEnumMemberName("turn-race")] TurnRace,
+
+        /// <summary>A thin repair sleeve.</summary>
+        [JsonStringEnumMemberName("sleeve")] Sleeve,
+
+        /// <summary>A new part.</summary>
+        [JsonStringEnumMemberName("renew")] Renew,
+    }
+
+    /// <summary>The track, the lip and what can be done; all in mm.</summary>
+    public sealed record Request(
+        Span Track,
+        Lip Lip,
+        DepthRange SealDepthMm,
+        double FloatMm,
+        double ToleranceMm,
+        double WantClearMm,
+        double GrooveLimitMm,
+        Groove? Groove = null,
+        Race? Race = null,
+        RepairSleeve? Sleeve = null);
+
+    /// <summary>A stretch along the race, mm from its outer end.</summary>
+    public sealed record Span(double FromMm, double ToMm);
+
+    /// <summary>Where the lip runs with the seal at its nominal depth, and how wide it touches, mm.</summary>
+    public sealed record Lip(double AtNominalMm, double BandMm);
+
+    /// <summary>Depth that the seal may be pressed to, mm.</summary>
+    public sealed record DepthRange(double Nominal, double Min, double Max);
+
+    /// <summary>A worn groove: its middle, width and depth, mm.</summary>
+    public sealed record Groove(double CentreMm, double WidthMm, double DepthMm);
+
+    /// <summary>A race that can be turned end for end, with its length, mm.</summary>
+    public sealed record Race(double LengthMm);
+
+    /// <summary>A repair sleeve: where it covers, its wall, and the growth of the shaft that the lip can take, mm.</summary>
+    public sealed record RepairSleeve(double FromMm, double ToMm, double WallMm, double LipMaxGrowthMm);
+
+    /// <summary>Every way, and the one to take.</summary>
+    public sealed record Answer(IReadOnlyList<TrackOption> Options, Way Pick) : CalcAnswer
+    {
+        /// <inheritdoc/>
+        public override string Model => LipTrack.Model;
+    }
+
+    /// <summary>One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says nothing.</summary>
+    public sealed record TrackOption(Way Kind, double? SealDepthMm, double? LipAtMm, double? ClearMm, Verdict Verdict, string Because);
+
+    /// <summary>Weighs every way.</summary>
+    /// <exception cref="UnusableInputException">A value can't be: every fault is named by its field.</exception>
+    public static Answer Solve(Request request)
+    {
+        CheckUsable(request);
+        var nominal = request.SealDepthMm.Nominal;
+        var options = new List<TrackOption> { At(request, Way.AsIs, nominal, request.Groove, request.Track) };
+        if (request.Groove is not null)
+        {
+            options.Add(Moved(request, Way.Shallower, request.SealDepthMm.Min));
+            options.Add(Moved(request, Way.Deeper, request.SealDepthMm.Max));
+        }
+
+        if (request.Race is { } race)
+        {
+            var turned = request.Groove is { } g ? g with { CentreMm = race.LengthMm - g.CentreMm } : null;
+            var track = new Span(race.LengthMm - request.Track.ToMm, race.LengthMm - request.Track.FromMm);
+            options.Add(At(request, Way.TurnRace, nominal, turned, track));
+        }
+
+        if (request.Sleeve is { } sleeve)
+        {
+            var grown = 2 * sleeve.WallMm;
+            var on = At(request, Way.Sleeve, nominal, null, new Span(sleeve.FromMm, sleeve.ToMm));
+            options.Add(grown <= sleeve.LipMaxGrowthMm
+                ? on
+                : on with { Verdict = Verdict.Stop, Because = $"The sleeve makes the shaft {grown:0.00} mm larger; the lip takes {sleeve.LipMaxGrowthMm:0.00} mm." });
+        }
+
+        options.Add(new TrackOption(Way.Renew, null, null, null, Verdict.Go, "A new part has no groove."));
+        var rank = new[] { Way.AsIs, Way.Shallower, Way.Deeper, Way.TurnRace, Way.Sleeve, Way.Renew };
+        var pick = options
+            .OrderBy(o => o.Verdict)
+            .ThenBy(o => o.Kind == Way.Deeper ? 1 : Array.IndexOf(rank, o.Kind))
+            .ThenByDescending(o => o.ClearMm ?? 0)
+            .First();
+        return new Answer(options, pick.Kind);
+    }
+
+    private static double Reach(Request request) => (request.Lip.BandMm / 2) + (request.FloatMm / 2) + request.ToleranceMm;
+
+    /// <summary>The least change that gives the wanted clearance, else the end of the range with more.</summary>
+    private static TrackOption Moved(Request request, Way way, double limit)
+    {
+        var nominal = request.SealDepthMm.Nominal;
+        var groove = request.Groove!;
+        var away = Reach(request) + (groove.WidthMm / 2) + request.WantClearMm;
+        // The lip clears the groove on the side that this way moves it to.
+        var lipWanted = way == Way.Shallower ? groove.CentreMm - away : groove.CentreMm + away;
+        var depth = nominal + (lipWanted - request.Lip.AtNominalMm);
+        var already = way == Way.Shallower ? depth >= nominal : depth <= nominal;
+        var possible = way == Way.Shallower ? depth >= limit : depth <= limit;
+        if (already)
+        {
+            depth = nominal;
+        }
+        else if (!possible)
+        {
+            depth = Clear(request, nominal, groove) >= Clear(request, limit, groove) ? nominal : limit;
+        }
+
+        return At(request, way, depth, groove, request.Track);
+    }
+
+    private static double LipAt(Request request, double depth) => request.Lip.AtNominalMm + (depth - request.SealDepthMm.Nominal);
+
+    private static double Clear(Request request, double depth, Groove groove) =>
+        Math.Abs(LipAt(request, depth) - groove.CentreMm) - ((request.Lip.BandMm + groove.WidthMm) / 2) - (request.FloatMm / 2) - request.ToleranceMm;
+
+    private static TrackOption At(Request request, Way way, double depth, Groove? groove, Span track)
+    {
+        const double tie = 1e-9;
+        var lip = LipAt(request, depth);
+        var reach = Reach(request);
+        double? clear = groove is null ? null : Clear(request, depth, groove);
+        if (lip - reach < track.FromMm - tie || lip + reach > track.ToMm + tie)
+        {
+            return new TrackOption(
+                way, depth, lip, clear, Verdict.Stop, $"The lip would run off its track: it needs {lip - reach:0.0} to {lip + reach:0.0} mm, the track is {track.FromMm:0.0} to {track.ToMm:0.0} mm.");
+        }
+
+        return clear switch
+        {
+            null => new TrackOption(way, depth, lip, null, Verdict.Go, "There is no groove under the lip."),
+            { } c when c >= request.WantClearMm - tie => new TrackOption(way, depth, lip, c, Verdict.Go, $"The lip runs {c:0.0} mm clear of the groove."),
+            >= 0 => new TrackOption(way, depth, lip, clear, Verdict.Decide, $"The lip runs {clear:0.0} mm clear of the groove; {request.WantClearMm:0.0} mm is wanted."),
+            _ when groove!.DepthMm <= request.GrooveLimitMm => new TrackOption(
+                way, depth, lip, clear, Verdict.Decide, $"The lip runs in the groove, which is only {groove.DepthMm:0.000} mm deep."),
+            _ => new TrackOption(way, depth, lip, clear, Verdict.Stop, $"The lip runs in the groove, which is {groove!.DepthMm:0.000} mm deep."),
+        };
+    }
+
+    private static void CheckUsable(Request request)
+    {
+        var faults = new Faults();
+        faults.Require(request.Track.ToMm > request.Track.FromMm, "track.toMm", $"must be larger than fromMm ({request.Track.FromMm})");
+        faults.Positive(request.Lip.BandMm, "lip.bandMm");
+        faults.Require(request.SealDepthMm.Min <= request.SealDepthMm.Nominal, "sealDepthMm.min", $"must not be above nominal ({request.SealDepthMm.Nominal})");
+        faults.Require(request.SealDepthMm.Max >= request.SealDepthMm.Nominal, "sealDepthMm.max", $"must not be below nominal ({request.SealDepthMm.Nominal})");
+        faults.NotNegative(request.FloatMm, "floatMm");
+        faults.NotNegative(request.ToleranceMm, "toleranceMm");
+        faults.NotNegative(request.WantClearMm, "wantClearMm");
+        faults.NotNegative(request.GrooveLimitMm, "grooveLimitMm");
+        if (request.Groove is { } groove)
+        {
+            faults.Positive(groove.WidthMm, "groove.widthMm");
+            faults.NotNegative(groove.DepthMm, "groove.depthMm");
+        }
+
+        if (request.Race is { } race)
+        {
+            faults.Positive(race.LengthMm, "race.lengthMm");
+        }
+
+        if (request.Sleeve is { } sleeve)
+        {
+            faults.Require(sleeve.ToMm > sleeve.FromMm, "sleeve.toMm", $"must be larger than fromMm ({sleeve.FromMm})");
+            faults.Positive(sleeve.WallMm, "sleeve.wallMm");
+            faults.NotNegative(sleeve.LipMaxGrowthMm, "sleeve.lipMaxGrowthMm");
+        }
+
+        faults.ThrowIfAny();
+    }
+}

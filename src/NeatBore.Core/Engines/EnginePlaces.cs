@@ -1,0 +1,45 @@
+namespace NeatBore.Core.Engines;
+
+/// <summary>The places on an engine where tasks are done, front to rear, as bands along the crank that do not overlap.</summary>
+internal static class EnginePlaces
+{
+    /// <summary>The tray that the rockers lie in.</summary>
+    public const string Rockers = "rockers";
+
+    /// <summary>The press, and what else is pressed there.</summary>
+    public const string Pressed = "pressed";
+
+    internal sealed record Place(string Id, string Label, double FromMm, double ToMm);
+
+    public static List<Place> Of(EngineSheet sheet)
+    {
+        var layout = sheet.Layout;
+        var front = layout.CoverDepthMm;
+        var places = new List<Place>
+        {
+            new("balancer", "Balancer", -front - sheet.Balancer.Hub.LengthMm - 30, -front),
+            new("cover", "Cover", -front, 0),
+        };
+        for (var i = 0; i < layout.CamBearings.Count; i++)
+        {
+            // Each bearing's band reaches half way to its neighbours, so that a glove finds it.
+            var from = i == 0 ? 0 : (layout.CamBearings[i - 1].ZMm + layout.CamBearings[i].ZMm) / 2;
+            var to = i == layout.CamBearings.Count - 1 ? layout.BlockLengthMm : (layout.CamBearings[i].ZMm + layout.CamBearings[i + 1].ZMm) / 2;
+            places.Add(new Place(layout.CamBearings[i].Id, $"Bearing {i + 1}", from, to));
+        }
+
+        var behind = layout.BlockLengthMm + 80;
+        places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, behind));
+        // What is worked on off the engine lies behind it.
+        foreach (var (id, label, there, width) in new[] { (Rockers, "Rockers", sheet.Rockers is not null, 120.0), (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0) })
+        {
+            if (there)
+            {
+                places.Add(new Place(id, label, behind, behind + width));
+                behind += width;
+            }
+        }
+
+        return places;
+    }
+}

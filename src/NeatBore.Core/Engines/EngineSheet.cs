@@ -1,0 +1,43 @@
+using System.Text.Json.Serialization;
+
+namespace NeatBore.Core.Engines;
+
+/// <summary>What is known of an engine model. One version is never edited; a change is a new version.</summary>
+/// <param name="Id">The sheet's id, the same in every version.</param>
+/// <param name="Version">1 and up.</param>
+/// <param name="Name">As the shop calls the engine.</param>
+/// <param name="Summary">One line about it.</param>
+/// <param name="Layout">Where things stand along the crank.</param>
+/// <param name="Balancer">The balancer, its nose and its limits.</param>
+/// <param name="CrankBolt">The bolt that holds the balancer.</param>
+/// <param name="Cover">The timing cover.</param>
+/// <param name="FrontSeal">The front seal.</param>
+/// <param name="EndFloat">The crank's end float.</param>
+/// <param name="Rear">The rear seal and what holds it.</param>
+/// <param name="Spigot">The spigot bearing in the crank's end.</param>
+/// <param name="Cam">The cam tunnel.</param>
+/// <param name="Sealants">Sealants that may be used; the first is usual.</param>
+/// <param name="Rockers">The rockers and their pressed trunnions.</param>
+/// <param name="Pressed">Other parts that are pressed or shrunk.</param>
+public sealed record EngineSheet(
+    string Id,
+    int Version,
+    string Name,
+    string Summary,
+    EngineLayout Layout,
+    BalancerSheet Balancer,
+    CrankBoltSheet CrankBolt,
+    HousingSheet? Cover = null,
+    SealSheet? FrontSeal = null,
+    FloatSheet? EndFloat = null,
+    RearSheet? Rear = null,
+    SpigotSheet? Spigot = null,
+    IReadOnlyList<SealantSheet>? Sealants = null,
+    CamSheet? Cam = null,
+    RockerSheet? Rockers = null,
+    IReadOnlyList<PressedSheet>? Pressed = null)
+{
+    /// <summary>The name of this version.</summary>
+    [JsonIgnore]
+    public SheetRef Ref => new(Id, Version);
+}

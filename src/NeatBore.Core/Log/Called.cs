@@ -1,0 +1,13 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Log;
+
+/// <summary>A call as it was shown, with the numbers that made it.</summary>
+/// <param name="Id">Follows from the command's that brought it about.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">Where.</param>
+/// <param name="Round">The step's round then.</param>
+/// <param name="Judgement">What was said, its answer as it was.</param>
+/// <param name="Calculator">The calculator that answered; null where the run sheet judged by itself.</param>
+/// <param name="Version">Of the calculator, or of the run sheet.</param>
+public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Given Judgement, string? Calculator = null, int Version = 1) : LogEvent(Id, DoneAt);

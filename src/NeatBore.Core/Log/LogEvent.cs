@@ -1,0 +1,29 @@
+using System.Text.Json.Serialization;
+
+namespace NeatBore.Core.Log;
+
+/// <summary>One thing that happened. Appended, never changed.</summary>
+/// <param name="Id">The client's own id; the store takes each once.</param>
+/// <param name="DoneAt">When it was done at the bench.</param>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "kind")]
+[JsonDerivedType(typeof(BuildOpened), "build-opened")]
+[JsonDerivedType(typeof(TaskStarted), "task-started")]
+[JsonDerivedType(typeof(Chose), "chose")]
+[JsonDerivedType(typeof(RoundBegan), "round-began")]
+[JsonDerivedType(typeof(ReadingTaken), "reading-taken")]
+[JsonDerivedType(typeof(Struck), "struck")]
+[JsonDerivedType(typeof(Noted), "noted")]
+[JsonDerivedType(typeof(Attached), "attached")]
+[JsonDerivedType(typeof(Called), "called")]
+[JsonDerivedType(typeof(Decided), "decided")]
+[JsonDerivedType(typeof(GateOpened), "gate-opened")]
+public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
+{
+    /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public DateTimeOffset? SaidAt { get; init; }
+
+    /// <summary>The digest of the command that made it, so that the same id with other words is told apart from the same sent again.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Words { get; init; }
+}

@@ -1,0 +1,23 @@
+using System.Text.Json.Serialization;
+
+namespace NeatBore.Core.Log;
+
+/// <summary>Why a reading no longer counts. It stays in the log and in the record.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<StrikeReason>))]
+public enum StrikeReason
+{
+    /// <summary>Rubbed out before the next reading was taken.</summary>
+    [JsonStringEnumMemberName("rubbed-out")] RubbedOut,
+
+    /// <summary>A slip of the hand or the eye.</summary>
+    [JsonStringEnumMemberName("slip")] Slip,
+
+    /// <summary>The gauge moved.</summary>
+    [JsonStringEnumMemberName("gauge-moved")] GaugeMoved,
+
+    /// <summary>Taken at the wrong place.</summary>
+    [JsonStringEnumMemberName("wrong-place")] WrongPlace,
+}
+
+/// <summary>A reading no longer counts.</summary>
+public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);

@@ -1,0 +1,29 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>A task's run sheet: structure is data, the leaves are pure functions. A version that a log names is never edited.</summary>
+/// <param name="Id">The task's kind, such as "balancer-on".</param>
+/// <param name="Version">1 and up.</param>
+/// <param name="Title">As the builder says it.</param>
+/// <param name="Places">The places on an engine where it is done.</param>
+/// <param name="Choices">What the builder chooses.</param>
+/// <param name="Steps">In working order.</param>
+public sealed record Procedure(
+    string Id,
+    int Version,
+    string Title,
+    Func<EngineSheet, IReadOnlyList<string>> Places,
+    IReadOnlyList<Choice> Choices,
+    IReadOnlyList<Step> Steps)
+{
+    /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands for its own items.</summary>
+    public string? Home { get; init; }
+
+    /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
+    public View View { get; init; } = View.Front;
+
+    /// <summary>Clock angle, from the front, of straight up as the engine hangs, by what was chosen; null where the crank stands upright.</summary>
+    public Func<IReadOnlyDictionary<string, string>, double?> Up { get; init; } = _ => 0;
+}

@@ -1,0 +1,24 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>What a step says while nothing is judged yet.</summary>
+public static class Prompt
+{
+    /// <summary>The next thing to read or tick at the step, or that it is done.</summary>
+    public static Judgement Next(StepContext context)
+    {
+        var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(context.Step.Id, s.Key));
+        return new Judgement(slot switch
+        {
+            null => Sentence.Of("Done. Go on to the next step."),
+            { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Pick } => Sentence.Of("{label}: look, and pick what you find.", ("label", Quantity.Word(slot.Label))),
+            { Kind: SlotKind.Tool } => Sentence.Of("Pick the tool. What won’t do says why."),
+            { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
+            { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
+            _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
+        });
+    }
+}

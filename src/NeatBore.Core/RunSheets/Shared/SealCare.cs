@@ -1,0 +1,65 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>What follows from the kind of lip: how it is fitted, what goes on it, how long it is left alone.</summary>
+internal static class SealCare
+{
+    public static IReadOnlyList<Option> Lips(SealSheet? seal) => [.. (seal?.Lips ?? [LipKind.Rubber]).Select(l => new Option(Id(l), Name(l)))];
+
+    public static string Id(LipKind lip) => lip switch { LipKind.Ptfe => "ptfe", LipKind.Split => "split", LipKind.Rope => "rope", _ => "rubber" };
+
+    /// <summary>What is put on the lip and its track before it meets the shaft.</summary>
+    public static IReadOnlyList<Slot> Dress(string? lip) => lip switch
+    {
+        "ptfe" => [Slot.Tick("dry", "Lip and track dry, no oil, no grease"), Slot.Tick("sleeve", "Seal on its own fitting sleeve"), Slot.Tick("inward", "Lip the way its arrow says")],
+        "split" => [Slot.Tick("oil", "Oil on lip and track"), Slot.Tick("turned", "Halves turned off the cap’s split"), Slot.Tick("ends", "Sealant on the ends, cap’s sides sealed"), Slot.Tick("inward", "Lip towards the oil")],
+        "rope" => [Slot.Tick("soaked", "Rope soaked in oil"), Slot.Tick("rolled", "Laid in, rolled down with a bar"), Slot.Tick("trimmed", "Ends trimmed as the sheet says"), Slot.Tick("turns", "Crank turns by hand, stiff but even")],
+        _ => [Slot.Tick("oil", "Oil or grease on lip and track"), Slot.Tick("spring", "Spring in its groove"), Slot.Tick("inward", "Lip towards the oil")],
+    };
+
+    /// <summary>In words, what the chosen lip asks for.</summary>
+    public static Judgement Follows(StepContext c, SealSheet seal)
+    {
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(c.Step.Id, s.Key)))
+        {
+            return Prompt.Next(c);
+        }
+
+        return new Judgement(Sentence.Of(
+            c.Chosen("lip") switch
+            {
+                "ptfe" => "PTFE: dry, over its own sleeve, then left {rest} before the crank turns.",
+                "split" => "Two halves: oiled, ends off the cap’s split, sealant on the ends.",
+                "rope" => "Rope: soaked, rolled in, trimmed by the sheet. It drags at first.",
+                _ => "Rubber: oil on lip and track, no rest needed.",
+            },
+            ("rest", Quantity.Hours(seal.RestHours))));
+    }
+
+    /// <summary>The rest of a PTFE lip: nothing turns until it has settled.</summary>
+    public static Judgement Rested(StepContext c, SealSheet seal, string pressedStep, string pressedSlot)
+    {
+        if (c.At(pressedStep, pressedSlot) is not { } pressed)
+        {
+            return new Judgement(Sentence.Of("Press the seal in first."));
+        }
+
+        var until = pressed.AddHours(seal.RestHours);
+        if (c.At(c.Step.Id, "turned") is not { } turned)
+        {
+            return new Judgement(Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."), Until: until, Then: Sentence.Of("It has settled. It may turn, by hand, and tick it."));
+        }
+
+        var soon = turned < until;
+        return new Judgement(
+            Sentence.Of(soon ? "Turned too soon: look at the lip, or a lead says why it will hold." : "Settled. It may turn."),
+            new Call(
+                soon ? Verdict.Stop : Verdict.Go,
+                Sentence.Of("Turned {after} after it was pressed; {rest} is asked for.", ("after", Quantity.Hours((turned - pressed).TotalHours)), ("rest", Quantity.Hours(seal.RestHours))),
+                [new Check("rest", soon ? Verdict.Stop : Verdict.Go, (turned - pressed).TotalSeconds, seal.RestHours * 3600, 0, Side.Lower, Dimension.Seconds, "engine sheet")]));
+    }
+
+    private static string Name(LipKind lip) => lip switch { LipKind.Ptfe => "PTFE, dry", LipKind.Split => "in two halves", LipKind.Rope => "rope", _ => "rubber, sprung" };
+}

@@ -1,0 +1,235 @@
+using NeatBore.Core.Calculators.Centring;
+using NeatBore.Core.Calculators.Seals;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>Steps that find how far a seal's bore stands off the crank and bring it back: what the cover and the rear housing share.</summary>
+/// <param name="Housing">The part on a sheet.</param>
+/// <param name="View">The end that the builder faces.</param>
+/// <param name="Name">What the builder calls the part.</param>
+/// <param name="Setup">The step where the engine's hang, the dial's droop and the crank's hold are told.</param>
+/// <param name="Loose">The step where the part is on, its bolts finger-tight.</param>
+internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View View, string Name, string Setup, string Loose)
+{
+    private static readonly int[] s_dialDeg = [0, 45, 90, 135, 180, 225, 270, 315];
+
+    /// <summary>How the engine may hang, and the clock angle that is up then.</summary>
+    public static IReadOnlyList<Option> Hangs { get; } =
+        [new("upright", "upright"), new("upside-down", "upside down"), new("three-up", "on its side, 3 up"), new("nine-up", "on its side, 9 up"), new("crank-upright", "crank upright")];
+
+    /// <summary>Straight up by how it hangs; null where the crank stands upright.</summary>
+    public static double? UpDeg(string? hang) => hang switch { "upside-down" => 180, "three-up" => 90, "nine-up" => 270, "crank-upright" => null, _ => 0 };
+
+    /// <summary>What has to be told before a dial is believed.</summary>
+    public static IReadOnlyList<Slot> SetupSlots(StepContext c) => c.Chosen("school") == "dial"
+        ?
+        [
+            new Slot("droop", "Droop: bottom less top", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
+            Slot.Pick("held", "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
+        ]
+        : c.Chosen("school") is "ring"
+            ?
+            [
+                new Slot("ring", "Centring ring, inside", SlotKind.Number, Dimension.Length, 0.01, "bore-gauge", Plausible: new Band(10, 200)),
+                new Slot("shaft", "Nose, where the ring goes", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(10, 200)),
+                new Slot("tape", "Tape, thickness of one layer", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(0.02, 0.5)),
+            ]
+            : [Slot.Tick("understood", "Way of centring understood, tools to hand")];
+
+    public static Judgement JudgeSetup(StepContext c)
+    {
+        if (c.Number(c.Step.Id, "ring") is not { } ring || c.Number(c.Step.Id, "shaft") is not { } shaft || c.Number(c.Step.Id, "tape") is not { } tape)
+        {
+            return c.Step.Slots(c).All(s => c.Taken(c.Step.Id, s.Key))
+                ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
+                : c.Chosen("school") == "dial" && !c.Taken(c.Step.Id, "droop")
+                    ? new Judgement(Sentence.Of("Turn the dial on a true ring, hung the same way. Read bottom less top, as it shows."))
+                    : Prompt.Next(c);
+        }
+
+        var wraps = TapeWraps.Solve(new TapeWraps.Request(ring, shaft, tape));
+        return new Judgement(
+            Sentence.Of(
+                wraps.Wraps == 0 ? "No tape: the ring is snug, {left} of play each side." : "Wrap the nose {wraps} times, evenly; that leaves {left} of play each side.",
+                ("wraps", Quantity.Count(wraps.Wraps)), ("left", Quantity.Mm(wraps.LeftMm, 0.01))),
+            Answer: wraps);
+    }
+
+    /// <summary>The readings of one sweep, in the order of the hand; how often the part has been tightened tells a stand-in how it sits.</summary>
+    public IReadOnlyList<Slot> Slots(StepContext c, int tightened = 0)
+    {
+        var feelers = FeelerDegs();
+        return c.Chosen("school") switch
+        {
+            "dial" =>
+            [
+                .. s_dialDeg.Select(deg => Dial(c, $"{deg}", deg, tightened)),
+                Dial(c, "repeat", 0, tightened) with { Label = "12 again" },
+            ],
+            "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
+            _ =>
+            [
+                .. feelers.Where(deg => deg % 90 == 0).Select(deg => Feeler(c, deg, !c.Taken(c.Step.Id, "reason"))),
+                new Slot("reason", "No gaps taken: why", SlotKind.Text, Required: !feelers.Where(deg => deg % 90 == 0).Any(deg => c.Taken(c.Step.Id, $"{deg}"))),
+            ],
+        };
+    }
+
+    /// <summary>What a sweep says.</summary>
+    /// <param name="c">The step.</param>
+    /// <param name="onGo">What to do next where it is central.</param>
+    public Judgement Judge(StepContext c, string onGo)
+    {
+        if (c.Taken(c.Step.Id, "reason"))
+        {
+            return new Judgement(
+                Sentence.Of("Centred without a number: say why that will do, or take four gaps."),
+                new Call(Verdict.Decide, Sentence.Of("No reading shows where the {part} stands.", ("part", Quantity.Word(Name))), []));
+        }
+
+        var slots = c.Step.Slots(c).Where(s => s.Kind == SlotKind.Number).ToList();
+        if (slots.FirstOrDefault(s => s.Required && !c.Taken(c.Step.Id, s.Key)) is { } next)
+        {
+            return new Judgement(Sentence.Of(
+                (c.Chosen("school"), next.Key) switch
+                {
+                    ("dial", "0") => "Dial on the crank, its tip in the seal’s bore, zeroed at {clock}. Read it there.",
+                    ("dial", "repeat") => "Turn on to {clock} and read it once more.",
+                    ("dial", _) => "Turn the crank until the dial stands at {clock}. Read it.",
+                    _ => "Feel the gap between crank and bore at {clock}.",
+                },
+                ("clock", Quantity.AtClock(next.AngleDeg!.Value))));
+        }
+
+        var housing = Housing(c.Sheet);
+        var limit = housing.Offset ?? HouseDefaults.SealOffset;
+        var answer = Solve(c, housing, slots, limit);
+        var call = answer.Call!.Sourced(check => check.Name switch
+        {
+            "offset" => limit.SourceWords,
+            "oval" => HouseDefaults.SealOval.SourceWords,
+            "room in the holes" => c.Taken(Loose, "free") ? "measured here" : "engine sheet",
+            _ => "Neat Bore default",
+        });
+        var droop = Math.Abs(c.Number(Setup, "droop") ?? 0);
+        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen("school") == "dial" && droop > 2 * Swing(c, slots))
+        {
+            call = new Call(
+                Verdict.LookAgain,
+                Sentence.Of("The droop of {droop} is more than twice what the dial swung here ({swing}).", ("droop", Quantity.Mm(droop)), ("swing", Quantity.Mm(Swing(c, slots)))),
+                [new Check("droop", Verdict.LookAgain, droop, Swing(c, slots), 0, Side.Upper, Dimension.Length, "Neat Bore default"), .. call.Checks]);
+        }
+
+        return new Judgement(Do(c, housing, answer, call, onGo), call, answer);
+    }
+
+    /// <summary>The angles of a bolt or a landmark in words, such as "bolt 2, inlet side".</summary>
+    public static string Near(HousingSheet housing, double deg)
+    {
+        static double Apart(double a, double b) => Math.Abs(Clock.Normalise(a - b + 180) - 180);
+        var bolt = housing.Bolts.MinBy(b => Apart(Deg(b.XMm, b.YMm), deg))!;
+        var mark = housing.Landmarks?.Where(l => Apart(l.AngleDeg, deg) <= 40).MinBy(l => Apart(l.AngleDeg, deg));
+        return $"bolt {bolt.Id}{(mark is null ? "" : $", {mark.Name}")}";
+    }
+
+    public static double Deg(double xMm, double yMm) => Clock.Normalise(Math.Atan2(xMm, yMm) * 180 / Math.PI);
+
+    private static int[] FeelerDegs() => [0, 90, 180, 270, 45, 135, 225, 315];
+
+    private static double Swing(StepContext c, List<Slot> slots)
+    {
+        var read = slots.Select(s => c.Number(c.Step.Id, s.Key)).OfType<double>().ToList();
+        return read.Max() - read.Min();
+    }
+
+    private Sentence Do(StepContext c, HousingSheet housing, BoreCentring.Answer answer, Call call, string onGo)
+    {
+        var lead = call.Checks[0];
+        var cannot = call.Checks.Any(k => k is { Name: "room in the holes", Verdict: Verdict.Stop });
+        var dowels = Dowels(c);
+        string template = (call.Verdict, lead.Name) switch
+        {
+            (Verdict.Go, _) => onGo,
+            (Verdict.LookAgain, "repeat") => "{start} reads different now: dial or {part} moved. Make both firm, sweep again.",
+            (Verdict.LookAgain, "places") => "Feel at four places or more: three can’t tell an oval from an offset.",
+            (Verdict.LookAgain, "droop") => "Check the dial’s droop on a true ring: its sign, its size. Then sweep again.",
+            (Verdict.Stop, "oval") => "The bore is oval by {oval}. Another {part}, or its bore trued.",
+            _ when cannot && dowels == "two" => "The {part} sits {offset} off towards {clock}, and two dowels hold it. Offset dowels, or another {part}.",
+            _ when cannot && dowels == "one" => "The {part} sits {offset} off towards {clock}; swung on its dowel it can’t get central. Work the dowel, or another {part}.",
+            _ when cannot => "The {part} sits {offset} off towards {clock}; its holes allow {free}. Open the holes a little, or another {part}.",
+            (Verdict.LookAgain, _) => "{offset} is too near the limit to tell. Tap it a little towards {move}, {near}, and sweep again.",
+            _ when c.Chosen("school") == "dial" => "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
+            _ => "The {part} sits {offset} off towards {clock}. Move it towards {move}, {near}; its holes allow {free}.",
+        };
+        return Sentence.Of(
+            template,
+            ("part", Quantity.Word(Name)),
+            ("offset", Quantity.Mm(answer.OffsetMm)),
+            ("oval", Quantity.Mm(answer.OvalityMm ?? 0)),
+            ("clock", Quantity.AtClock(answer.OffsetDeg ?? 0)),
+            ("move", Quantity.AtClock(answer.MoveDeg ?? 0)),
+            ("near", Quantity.Word(Near(housing, answer.MoveDeg ?? 0))),
+            ("start", Quantity.AtClock(0)),
+            ("free", Quantity.Mm(Free(c, housing), 0.01)));
+    }
+
+    private BoreCentring.Answer Solve(StepContext c, HousingSheet housing, List<Slot> slots, Limit limit)
+    {
+        var dial = c.Chosen("school") == "dial";
+        var inBore = c.Chosen("surface") != "outside";
+        var readings = slots
+            .Where(s => s.Key != "repeat" && c.Taken(c.Step.Id, s.Key))
+            .Select(s => new BoreCentring.GaugeReading(s.AngleDeg!.Value, c.Number(c.Step.Id, s.Key)!.Value))
+            .ToList();
+        // A plunger that goes in shows less room in a bore, and a part that stands nearer on an outside.
+        var sense = dial && inBore ? BoreCentring.Sense.PlungerIn : BoreCentring.Sense.Gap;
+        var droop = dial ? c.Number(Setup, "droop") ?? 0 : 0;
+        var request = new BoreCentring.Request(
+            readings,
+            sense,
+            slots.Where(s => c.Taken(c.Step.Id, s.Key)).Max(s => c.Uncertainty(c.Step.Id, s.Key)),
+            SagMm: sense == BoreCentring.Sense.PlungerIn ? -droop : droop,
+            UpDeg: UpDeg(c.Chosen("hang")),
+            LimitMm: limit.High,
+            OvalityLimitMm: HouseDefaults.SealOval.High,
+            FreeMoveMm: Free(c, housing),
+            RepeatMm: dial ? c.Number(c.Step.Id, "repeat") : null,
+            ExtraUncertaintyMm: c.Picked(Setup, "held") == "loose" ? HouseDefaults.LooseCrankMm : 0,
+            Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))]);
+        var answer = BoreCentring.Solve(request);
+        if (answer.MoveDeg is not { } way)
+        {
+            return answer;
+        }
+
+        // What its dowels leave of the move: none with two; with one, only what a swing about it gives.
+        var held = Dowels(c) switch
+        {
+            "two" => answer.OffsetMm,
+            "one" when housing.Dowels is [var dowel, ..] => answer.OffsetMm * Math.Abs(Math.Cos((way - Deg(dowel.XMm, dowel.YMm)) * Math.PI / 180)),
+            _ => 0,
+        };
+        return held > (limit.High ?? double.MaxValue) ? BoreCentring.Solve(request with { FreeMoveMm = 0 }) : answer;
+    }
+
+    private string Dowels(StepContext c) => c.Chosen("dowels") ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch { 0 => "none", 1 => "one", _ => "two" };
+
+    private double Free(StepContext c, HousingSheet housing) => Dowels(c) == "two" ? 0 : c.Number(Loose, "free") is { } across ? across / 2 : housing.HoleFreeMm;
+
+    private Slot Dial(StepContext c, string key, double deg, int tightened) => new(
+        key, Label(deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
+        Rig: new Dictionary<string, double>
+        {
+            ["bore"] = 1,
+            ["droop"] = c.Number(Setup, "droop") ?? 0,
+            ["up"] = UpDeg(c.Chosen("hang")) ?? -1,
+            ["tightened"] = tightened,
+        });
+
+    private Slot Feeler(StepContext c, double deg, bool required) => new(
+        $"{deg}", Label(deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
+
+    private string Label(double deg) => Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
+}

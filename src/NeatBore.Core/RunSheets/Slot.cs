@@ -1,0 +1,81 @@
+using System.Text.Json.Serialization;
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>What a slot takes.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<SlotKind>))]
+public enum SlotKind
+{
+    /// <summary>A number with a unit.</summary>
+    [JsonStringEnumMemberName("number")] Number,
+
+    /// <summary>Done, ticked.</summary>
+    [JsonStringEnumMemberName("tick")] Tick,
+
+    /// <summary>A word or a part number.</summary>
+    [JsonStringEnumMemberName("text")] Text,
+
+    /// <summary>A tool picked from the crib.</summary>
+    [JsonStringEnumMemberName("tool")] Tool,
+
+    /// <summary>One of a few words: what was found.</summary>
+    [JsonStringEnumMemberName("pick")] Pick,
+
+    /// <summary>One quantity against another, as a gauge records it.</summary>
+    [JsonStringEnumMemberName("trace")] Trace,
+
+    /// <summary>What is seen down an oil passage.</summary>
+    [JsonStringEnumMemberName("sight")] Sight,
+}
+
+/// <summary>One reading that a step asks for.</summary>
+/// <param name="Key">Within the step.</param>
+/// <param name="Label">Where it is taken, in the trade's words.</param>
+/// <param name="Kind">What it takes.</param>
+/// <param name="Dimension">What a number measures.</param>
+/// <param name="Resolution">Smallest step worth showing, base unit.</param>
+/// <param name="Instrument">The kind of instrument it is taken with.</param>
+/// <param name="AngleDeg">Clock angle from the front, degrees.</param>
+/// <param name="StationMm">Distance in, mm.</param>
+/// <param name="Plausible">What the part could be, base unit; a value outside is asked about.</param>
+/// <param name="Peers">Slots with the same word are like one another; a value ten times off its peers is asked about.</param>
+/// <param name="Need">What a tool must fit, where one is picked.</param>
+/// <param name="Required">Whether the step waits for it.</param>
+/// <param name="Options">What may be picked.</param>
+/// <param name="Expected">What the sheet expects here, base unit; a simulated gauge settles near it.</param>
+/// <param name="Trace">What a trace's columns are.</param>
+/// <param name="Rig">What a simulated gauge is set up with before it is used here, by its own names.</param>
+/// <param name="Stock">The kinds of thing in the crib that are counted with it: the reading keeps what was there.</param>
+/// <param name="Bolt">The fastener that is tightened with it.</param>
+public sealed record Slot(
+    string Key,
+    string Label,
+    SlotKind Kind,
+    Dimension Dimension = Dimension.Text,
+    double Resolution = 1,
+    string? Instrument = null,
+    double? AngleDeg = null,
+    double? StationMm = null,
+    Band? Plausible = null,
+    string? Peers = null,
+    ToolMatch.ToolNeed? Need = null,
+    bool Required = true,
+    IReadOnlyList<Option>? Options = null,
+    double? Expected = null,
+    TraceAxes? Trace = null,
+    IReadOnlyDictionary<string, double>? Rig = null,
+    IReadOnlyList<string>? Stock = null,
+    BoltTag? Bolt = null)
+{
+    /// <summary>Something to do and tick.</summary>
+    public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
+
+    /// <summary>Something to look at, with what may be found.</summary>
+    public static Slot Pick(string key, string label, params Option[] options) => new(key, label, SlotKind.Pick, Options: options);
+}
+
+/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1.</summary>
+public sealed record BoltTag(string Group, string Id, int Pass);

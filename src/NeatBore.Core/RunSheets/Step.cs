@@ -1,0 +1,49 @@
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>One step of a run sheet.</summary>
+/// <param name="Id">Within the procedure.</param>
+/// <param name="Title">What is done.</param>
+/// <param name="Figure">The figure it is shown on.</param>
+public sealed record Step(string Id, string Title, string Figure)
+{
+    private static readonly string[] s_once = [""];
+
+    /// <summary>The items it is done for; "" for once.</summary>
+    public Func<StepContext, IReadOnlyList<string>> Each { get; init; } = _ => s_once;
+
+    /// <summary>Steps side by side with the same word are done item by item, not step by step.</summary>
+    public string? Together { get; init; }
+
+    /// <summary>Whether its items go each their own way: its gate holds back its own item, and all of what comes after them.</summary>
+    public bool Apart { get; init; }
+
+    /// <summary>Steps of the same item that begin anew with a new round of this one: what was read there was of the part before.</summary>
+    public IReadOnlyList<string> Renews { get; init; } = [];
+
+    /// <summary>An item as the builder says it.</summary>
+    public Func<EngineSheet, string, string> ItemName { get; init; } = (_, item) => item;
+
+    /// <summary>Whether it is done at all on this engine and by this school, and if not, why.</summary>
+    public Func<StepContext, Applies> When { get; init; } = _ => Applies.Yes;
+
+    /// <summary>The readings it asks for, in the order of the hand.</summary>
+    public Func<StepContext, IReadOnlyList<Slot>> Slots { get; init; } = _ => [];
+
+    /// <summary>What to do now, and the call once enough is known.</summary>
+    public required Func<StepContext, Judgement> Judge { get; init; }
+
+    /// <summary>What the gate wants, where nothing after this step opens until its call is a go, decided, or opened by a lead.</summary>
+    public string? Gate { get; init; }
+
+    /// <summary>Steps whose readings it stands on, and that have to let it go on.</summary>
+    public IReadOnlyList<string> Needs { get; init; } = [];
+
+    /// <summary>Steps whose readings it weighs, whatever was said of them.</summary>
+    public IReadOnlyList<string> Weighs { get; init; } = [];
+
+    /// <summary>Shown where the step is.</summary>
+    public IReadOnlyList<string> Cautions { get; init; } = [];
+}

@@ -18,14 +18,23 @@ public class TwoVersionsTests
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
     private static readonly DateTimeOffset s_at = Workbench.Start;
 
+    private static class SizeStep
+    {
+        public static readonly StepName Name = new("size");
+        public static readonly NumberSlot A = Name.Number("a");
+        public static readonly NumberSlot B = Name.Number("b");
+    }
+
+    private static readonly TickSlot s_wiped = new StepName("wipe").Tick("wiped");
+
     private static Slot Number(string key) => new(key, key, SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(0, 100));
 
     private static Procedure Sheet(int version, Func<StepContext, Judgement> judge, params Step[] after) => new(
         "try-fit", version, $"Try fit {version}", _ => ["balancer"], [],
         [
-            new Step("wipe", "Wiped", "checks") { Slots = _ => [Slot.Tick("wiped", "Wiped")], Judge = Prompt.Next },
-            new Step("size", "Its size", "checks") { Slots = _ => [Number("a")], Judge = judge, Gate = "a size that fits" },
-            new Step("on", "On it goes", "checks") { Slots = _ => [Slot.Tick("on", "On")], Judge = Prompt.Next },
+            new Step(new("wipe"), "Wiped", "checks") { Slots = _ => [Slot.Tick(s_wiped, "Wiped")], Judge = Prompt.Next },
+            new Step(SizeStep.Name, "Its size", "checks") { Slots = _ => [Number(SizeStep.A)], Judge = judge, Gate = "a size that fits" },
+            new Step(new("on"), "On it goes", "checks") { Slots = _ => [Slot.Tick("on", "On")], Judge = Prompt.Next },
             .. after,
         ]);
 
@@ -33,7 +42,7 @@ public class TwoVersionsTests
         ? new Judgement(Sentence.Of(words), Call.Of([Check.Stepped("size", v, decideAbove, stopAbove, Dimension.Length)], _ => Sentence.Of($"{words} it is.")))
         : new Judgement(Sentence.Of("Read it."));
 
-    private static readonly Procedure s_one = Sheet(1, c => Says("As one says.", c.Number("size", "a"), 10, 20));
+    private static readonly Procedure s_one = Sheet(1, c => Says("As one says.", c.Number(SizeStep.A), 10, 20));
 
     private static WorkedBuild Opened(ProcedureBook book) => WorkedBuild.Of(
         new Dictionary<SheetRef, EngineSheet> { [s_sheet.Ref] = s_sheet }, book, [new(1, s_at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), s_at, "1", "x", s_sheet.Ref))]);
@@ -44,6 +53,18 @@ public class TwoVersionsTests
     private static TakeReading Read(StepRef step, string slot, string typed) => new(Guid.CreateVersion7(), s_at, new SlotRef(step, 1, slot), typed, Instrument: "mic-25-50");
 
     private static StepState Size(WorkedBuild build) => build.Tasks.Single().Steps.Single(s => s.Ref == s_size);
+
+    [Fact]
+    public void A_task_is_added_by_its_run_sheet_and_one_line_of_the_book()
+    {
+        var book = new ProcedureBook([.. ProcedureBook.Default.All, s_one]);
+        var opened = Opened(book);
+        Assert.Equal("Try fit 1", opened.State.Places.Single(p => p.Id == "balancer").Tasks.Single(t => t.Ref == s_task).Title);
+        var worked = Do(
+            opened, book, new StartTask(Guid.CreateVersion7(), s_at, s_task), Read(s_wipe, s_wiped, "done") with { Instrument = null },
+            Read(s_size, SizeStep.A, "5") with { Instrument = null }, Read(new StepRef(s_task, "on"), "on", "done") with { Instrument = null });
+        Assert.Equal((Standing.Done, Verdict.Go), (worked.Tasks.Single().Standing, Size(worked).Verdict));
+    }
 
     /// <summary>The same log in the hands of other code.</summary>
     private static WorkedBuild Under(ProcedureBook book, WorkedBuild build) => WorkedBuild.Of(build.Sheets, book, build.Log);
@@ -56,7 +77,7 @@ public class TwoVersionsTests
     public void A_task_goes_on_with_the_version_it_was_begun_with_and_the_next_begins_with_the_newest()
     {
         var two = Sheet(
-            2, c => Says("As two says.", c.Number("size", "a"), 5, 8), new Step("more", "One step more", "checks") { Slots = _ => [Slot.Tick("more", "More")], Judge = Prompt.Next });
+            2, c => Says("As two says.", c.Number(SizeStep.A), 5, 8), new Step(new("more"), "One step more", "checks") { Slots = _ => [Slot.Tick("more", "More")], Judge = Prompt.Next });
         var (before, both) = (new ProcedureBook([s_one]), new ProcedureBook([s_one, two]));
         var begun = Do(Opened(before), before, new StartTask(Guid.CreateVersion7(), s_at, s_task));
         var after = Do(Under(both, begun), both, Read(s_size, "a", "9") with { Instrument = null });
@@ -76,7 +97,7 @@ public class TwoVersionsTests
     public void A_decision_stands_though_new_code_looks_at_more_and_that_changes()
     {
         var old = new ProcedureBook([s_one]);
-        var curious = new ProcedureBook([Sheet(1, c => c.Taken("wipe", "wiped") ? Says("Wiped, then.", c.Number("size", "a"), 1, 2) : Says("Unwiped.", c.Number("size", "a"), 1, 2))]);
+        var curious = new ProcedureBook([Sheet(1, c => c.Taken(s_wiped) ? Says("Wiped, then.", c.Number(SizeStep.A), 1, 2) : Says("Unwiped.", c.Number(SizeStep.A), 1, 2))]);
         var build = Under(curious, Decided(old));
         Assert.Equal((StepStatus.Released, Verdict.Decide, Verdict.Stop), (Size(build).Status, Size(build).Verdict, Size(build).Otherwise!.Call!.Verdict));
 
@@ -95,7 +116,7 @@ public class TwoVersionsTests
     {
         var old = new ProcedureBook([s_one]);
         var done = Do(Opened(old), old, new StartTask(Guid.CreateVersion7(), s_at, s_task), Read(s_size, "a", "9") with { Instrument = null });
-        var slow = new ProcedureBook([s_one with { Steps = [s_one.Steps[0], s_one.Steps[1] with { Slots = _ => [Number("a"), Number("b")], Judge = c => c.Taken("size", "b") ? s_one.Steps[1].Judge(c) : new Judgement(Sentence.Of("Read b.")) }, s_one.Steps[2]] }]);
+        var slow = new ProcedureBook([s_one with { Steps = [s_one.Steps[0], s_one.Steps[1] with { Slots = _ => [Number(SizeStep.A), Number(SizeStep.B)], Judge = c => c.Taken(SizeStep.B) ? s_one.Steps[1].Judge(c) : new Judgement(Sentence.Of("Read b.")) }, s_one.Steps[2]] }]);
         var build = Under(slow, done);
         Assert.Equal((true, Verdict.Go), (Size(build).Passed, Size(build).Verdict));
         Assert.Null(Size(build).Otherwise!.Call);

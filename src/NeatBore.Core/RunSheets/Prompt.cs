@@ -8,7 +8,7 @@ public static class Prompt
     /// <summary>The next thing to read or tick at the step, or that it is done.</summary>
     public static Judgement Next(StepContext context)
     {
-        var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(context.Step.Id, s.Key));
+        var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(s));
         return new Judgement(slot switch
         {
             null => Sentence.Of("Done. Go on to the next step."),

@@ -4,11 +4,14 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>One step of a run sheet.</summary>
-/// <param name="Id">Within the procedure.</param>
+/// <param name="Name">Within the procedure.</param>
 /// <param name="Title">What is done.</param>
 /// <param name="Figure">The figure it is shown on.</param>
-public sealed record Step(string Id, string Title, string Figure)
+public sealed record Step(StepName Name, string Title, string Figure)
 {
+    /// <summary>Its name as addresses write it.</summary>
+    public string Id => Name.Id;
+
     private static readonly string[] s_once = [""];
 
     /// <summary>The items it is done for; "" for once.</summary>

@@ -61,17 +61,14 @@ public sealed class StepContext(
     public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext At(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked);
+    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
-    public int Round(string step)
+    public int Round(StepName step)
     {
         Looked.AtRounds(step, Item);
         return round?.Invoke(step, Item) ?? 1;
     }
-
-    /// <summary>What was seen in a slot, or null.</summary>
-    public Sight? Sight(string step, string slot) => Reading(step, slot)?.Sight;
 
     /// <summary>How another task of the same build stands, by its kind; null where it was not begun.</summary>
     public Standing? Other(string kind)
@@ -81,43 +78,71 @@ public sealed class StepContext(
     }
 
     /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>
-    public string? Chosen(string choice)
+    public string? Chosen(ChoiceName choice)
     {
         Looked.AtChoice(choice);
         return choices.GetValueOrDefault(choice);
     }
 
     /// <summary>The live reading of a slot, or null.</summary>
-    public ReadingTaken? Reading(string step, string slot) => Live(step, Item, slot) ?? (Item.Length > 0 ? Live(step, "", slot) : null);
+    public ReadingTaken? Reading(SlotName slot) => Reading(slot.Step, slot.Key);
+
+    /// <summary>Whether a slot has a live reading.</summary>
+    public bool Taken(SlotName slot) => Reading(slot) is not null;
+
+    /// <summary>Whether a slot of this step has a live reading.</summary>
+    public bool Taken(Slot slot) => Taken(Step.Name, slot);
+
+    /// <summary>Whether a slot of a step has a live reading.</summary>
+    public bool Taken(StepName step, Slot slot) => Reading(step, slot.Key) is not null;
+
+    /// <summary>When a slot was taken, at the bench.</summary>
+    public DateTimeOffset? TakenAt(SlotName slot) => Reading(slot)?.DoneAt;
+
+    /// <summary>When a slot of a step was taken, at the bench.</summary>
+    public DateTimeOffset? TakenAt(StepName step, Slot slot) => Reading(step, slot.Key)?.DoneAt;
+
+    /// <summary>The live value of a slot in its base unit, or null; of a trace its peak.</summary>
+    public double? Number(SlotName slot) => Reading(slot)?.Value;
+
+    /// <summary>The live value of a slot of this step in its base unit, or null.</summary>
+    public double? Number(Slot slot) => Number(Step.Name, slot);
+
+    /// <summary>The live value of a slot of a step in its base unit, or null.</summary>
+    public double? Number(StepName step, Slot slot) => Reading(step, slot.Key)?.Value;
+
+    /// <summary>Expanded uncertainty of a reading by the gauge it was taken with; 0 where none is known.</summary>
+    public double Uncertainty(SlotName slot) => Uncertainty(Reading(slot));
+
+    /// <summary>Expanded uncertainty of a reading of this step by the gauge it was taken with; 0 where none is known.</summary>
+    public double Uncertainty(Slot slot) => Uncertainty(Step.Name, slot);
+
+    /// <summary>Expanded uncertainty of a reading of a step by the gauge it was taken with; 0 where none is known.</summary>
+    public double Uncertainty(StepName step, Slot slot) => Uncertainty(Reading(step, slot.Key));
+
+    /// <summary>The tool picked in a slot, or null.</summary>
+    public ToolMatch.CribTool? Tool(ToolSlot slot) => Reading(slot)?.Tool;
+
+    /// <summary>The option picked in a slot, or null.</summary>
+    public string? Picked(PickSlot slot) => Reading(slot)?.Option;
+
+    /// <summary>What was counted in the crib with a slot; none where it was not.</summary>
+    public IReadOnlyList<ToolMatch.CribTool> Stock(TickSlot slot) => Reading(slot)?.Stock ?? [];
+
+    /// <summary>The live trace of a slot, or null.</summary>
+    public TraceColumns? Trace(SlotName slot) => Reading(slot)?.Trace?.Columns();
+
+    /// <summary>What was seen in a slot, or null.</summary>
+    public Sight? Sight(SightSlot slot) => Reading(slot)?.Sight;
+
+    private static double Uncertainty(ReadingTaken? reading) =>
+        reading is { Instrument: { } by, Value: { } value } ? by.UncertaintyAt(value) : 0;
+
+    private ReadingTaken? Reading(string step, string slot) => Live(step, Item, slot) ?? (Item.Length > 0 ? Live(step, "", slot) : null);
 
     private ReadingTaken? Live(string step, string item, string slot)
     {
         Looked.AtSlot(step, item, slot);
         return reading(step, item, slot);
     }
-
-    /// <summary>The tool picked in a slot, or null.</summary>
-    public ToolMatch.CribTool? Tool(string step, string slot) => Reading(step, slot)?.Tool;
-
-    /// <summary>The option picked in a slot, or null.</summary>
-    public string? Picked(string step, string slot) => Reading(step, slot)?.Option;
-
-    /// <summary>What was counted in the crib with a slot; none where it was not.</summary>
-    public IReadOnlyList<ToolMatch.CribTool> Stock(string step, string slot) => Reading(step, slot)?.Stock ?? [];
-
-    /// <summary>When a slot was taken, at the bench.</summary>
-    public DateTimeOffset? At(string step, string slot) => Reading(step, slot)?.DoneAt;
-
-    /// <summary>The live trace of a slot, or null.</summary>
-    public TraceColumns? Trace(string step, string slot) => Reading(step, slot)?.Trace?.Columns();
-
-    /// <summary>Expanded uncertainty of a reading by the gauge it was taken with; 0 where none is known.</summary>
-    public double Uncertainty(string step, string slot) =>
-        Reading(step, slot) is { Instrument: { } by, Value: { } value } ? by.UncertaintyAt(value) : 0;
-
-    /// <summary>The live value of a slot in its base unit, or null.</summary>
-    public double? Number(string step, string slot) => Reading(step, slot)?.Value;
-
-    /// <summary>Whether a slot has a live reading.</summary>
-    public bool Taken(string step, string slot) => Reading(step, slot) is not null;
 }

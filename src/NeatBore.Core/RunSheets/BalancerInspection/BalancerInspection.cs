@@ -9,6 +9,53 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A balancer looked at and measured before it goes back: rubber, ring, hub and nose, mark, seal's track, and what becomes of it.</summary>
 public static class BalancerInspection
 {
+    private static class RubberStep
+    {
+        public static readonly StepName Name = new("rubber");
+        public static readonly PickSlot Front = Name.Pick("front");
+        public static readonly PickSlot Back = Name.Pick("back");
+        public static readonly PickSlot Ring = Name.Pick("ring");
+    }
+
+    private static class RadialStep
+    {
+        public static readonly StepName Name = new("radial");
+    }
+
+    private static class FaceStep
+    {
+        public static readonly StepName Name = new("face");
+    }
+
+    private static class MetalStep
+    {
+        public static readonly StepName Name = new("metal");
+        public static readonly PickSlot Bore = Name.Pick("bore");
+        public static readonly PickSlot Keyway = Name.Pick("keyway");
+        public static readonly PickSlot Nose = Name.Pick("nose");
+    }
+
+    private static class MarkStep
+    {
+        public static readonly StepName Name = new("mark");
+        public static readonly NumberSlot Before = Name.Number("before");
+        public static readonly NumberSlot After = Name.Number("after");
+    }
+
+    private static class GrooveStep
+    {
+        public static readonly StepName Name = new("groove");
+        public static readonly PickSlot Groove = Name.Pick("groove");
+        public static readonly NumberSlot Centre = Name.Number("centre");
+        public static readonly NumberSlot Width = Name.Number("width");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+    }
+
+    private static class VerdictStep
+    {
+        public static readonly StepName Name = new("verdict");
+    }
+
     private static readonly int[] s_sweepDeg = [0, 45, 90, 135, 180, 225, 270, 315];
     private static readonly Option s_sound = new("sound", "sound");
 
@@ -20,82 +67,82 @@ public static class BalancerInspection
         _ => ["balancer"],
         [],
         [
-            new Step("rubber", "Rubber", "inspect")
+            new Step(RubberStep.Name, "Rubber", "inspect")
             {
                 Slots = _ =>
                 [
                     Slot.Tick("clean", "Wiped clean, in good light, both sides"),
-                    Slot.Pick("front", "Rubber, front", s_sound, new("fine", "fine cracks"), new("deep", "deep cracks"), new("bulge", "bulged"), new("missing", "missing")),
-                    Slot.Pick("back", "Rubber, back", s_sound, new("fine", "fine cracks"), new("deep", "deep cracks"), new("bulge", "bulged"), new("missing", "missing")),
-                    Slot.Pick("ring", "Ring on its hub", new("firm", "where it was"), new("moved", "moved in or out")),
+                    Slot.Pick(RubberStep.Front, "Rubber, front", s_sound, new("fine", "fine cracks"), new("deep", "deep cracks"), new("bulge", "bulged"), new("missing", "missing")),
+                    Slot.Pick(RubberStep.Back, "Rubber, back", s_sound, new("fine", "fine cracks"), new("deep", "deep cracks"), new("bulge", "bulged"), new("missing", "missing")),
+                    Slot.Pick(RubberStep.Ring, "Ring on its hub", new("firm", "where it was"), new("moved", "moved in or out")),
                 ],
                 Judge = JudgeRubber,
                 Cautions = ["No solvent on the rubber: it swells. Lay it flat; it rolls."],
             },
-            new Step("radial", "Run-out, radial", "sweep") { Slots = _ => Sweep("radial"), Judge = c => JudgeSweep(c, "radial"), Cautions = ["Turn by hand. Sleeves tied, fingers out of belts."] },
-            new Step("face", "Run-out, face", "sweep") { Slots = _ => Sweep("face"), Judge = c => JudgeSweep(c, "face"), Cautions = ["Push the crank one way as you turn: float reads as run-out."] },
-            new Step("metal", "Hub, keyway and nose", "inspect")
+            new Step(RadialStep.Name, "Run-out, radial", "sweep") { Slots = _ => Sweep(RadialStep.Name), Judge = c => JudgeSweep(c, RadialStep.Name), Cautions = ["Turn by hand. Sleeves tied, fingers out of belts."] },
+            new Step(FaceStep.Name, "Run-out, face", "sweep") { Slots = _ => Sweep(FaceStep.Name), Judge = c => JudgeSweep(c, FaceStep.Name), Cautions = ["Push the crank one way as you turn: float reads as run-out."] },
+            new Step(MetalStep.Name, "Hub, keyway and nose", "inspect")
             {
                 Slots = _ =>
                 [
-                    Slot.Pick("bore", "Hub’s bore", s_sound, new("light", "light scores"), new("deep", "deep scores"), new("crack", "cracked")),
-                    Slot.Pick("keyway", "Keyway and key", s_sound, new("burr", "burred"), new("spread", "spread or rolled")),
-                    Slot.Pick("nose", "Nose", s_sound, new("light", "light scores"), new("worn", "worn or deep scores")),
+                    Slot.Pick(MetalStep.Bore, "Hub’s bore", s_sound, new("light", "light scores"), new("deep", "deep scores"), new("crack", "cracked")),
+                    Slot.Pick(MetalStep.Keyway, "Keyway and key", s_sound, new("burr", "burred"), new("spread", "spread or rolled")),
+                    Slot.Pick(MetalStep.Nose, "Nose", s_sound, new("light", "light scores"), new("worn", "worn or deep scores")),
                 ],
                 Judge = JudgeMetal,
                 Cautions = ["Keyway edges cut. Feel with a rag, not a thumb."],
             },
-            new Step("mark", "Is the mark true?", "mark")
+            new Step(MarkStep.Name, "Is the mark true?", "mark")
             {
                 Slots = _ =>
                 [
                     Slot.Tick("stop", "Positive stop in cylinder 1"),
-                    new Slot("before", "Mark before centre, at the stop", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(5, 90), Expected: 24),
-                    new Slot("after", "Mark after centre, at the stop", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(5, 90), Expected: 23.4),
+                    new Slot(MarkStep.Before, "Mark before centre, at the stop", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(5, 90), Expected: 24),
+                    new Slot(MarkStep.After, "Mark after centre, at the stop", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(5, 90), Expected: 23.4),
                 ],
                 Judge = JudgeMark,
                 Cautions = ["Turn by hand only, softly on to the stop. Plugs out."],
             },
-            new Step("groove", "Where the seal ran", "track")
+            new Step(GrooveStep.Name, "Where the seal ran", "track")
             {
                 When = c => Applies.If(c.Sheet.Balancer.SealTrack is not null, "The seal does not run on this hub."),
                 Slots = c =>
                 [
-                    Slot.Pick("groove", "Groove in the track", new("none", "none to feel"), new("felt", "a fingernail catches")),
-                    .. c.Picked("groove", "groove") == "felt"
+                    Slot.Pick(GrooveStep.Groove, "Groove in the track", new("none", "none to feel"), new("felt", "a fingernail catches")),
+                    .. c.Picked(GrooveStep.Groove) == "felt"
                         ? new[]
                         {
-                            new Slot("centre", "Its middle, from the hub’s face", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge",
+                            new Slot(GrooveStep.Centre, "Its middle, from the hub’s face", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge",
                                 Plausible: new Band(c.Sheet.Balancer.SealTrack!.FromMm - 3, c.Sheet.Balancer.SealTrack.ToMm + 3), Expected: c.Sheet.Balancer.SealTrack.LipAtMm),
-                            new Slot("width", "Its width", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(0.2, 6)),
-                            new Slot("depth", "Its depth", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, 0.5), Expected: 0.06),
+                            new Slot(GrooveStep.Width, "Its width", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(0.2, 6)),
+                            new Slot(GrooveStep.Depth, "Its depth", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, 0.5), Expected: 0.06),
                         }
                         : [],
                 ],
                 Judge = JudgeGroove,
                 Cautions = ["No emery along the track: scratches pump oil out."],
             },
-            new Step("verdict", "What now", "tree")
+            new Step(VerdictStep.Name, "What now", "tree")
             {
-                Weighs = ["rubber", "radial", "face", "metal", "mark", "groove"],
+                Weighs = [RubberStep.Name, RadialStep.Name, FaceStep.Name, MetalStep.Name, MarkStep.Name, GrooveStep.Name],
                 Judge = JudgeVerdict,
                 Gate = "it may go back",
                 Cautions = ["A ring that lets go flies. In doubt, it does not go back."],
             },
         ]);
 
-    private static IReadOnlyList<Slot> Sweep(string which) =>
+    private static IReadOnlyList<Slot> Sweep(StepName which) =>
     [
         .. s_sweepDeg.Select(deg => new Slot(
-            $"{deg}", $"{Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
-            Rig: new Dictionary<string, double> { ["sweep"] = which == "radial" ? 1 : 2 })),
+            At(which, deg), $"{Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
+            Rig: new Dictionary<string, double> { ["sweep"] = which == RadialStep.Name ? 1 : 2 })),
     ];
 
     private static Call Found(Verdict verdict, string why) => new(verdict, Sentence.Of(why), []);
 
     private static Judgement JudgeRubber(StepContext c)
     {
-        if (c.Picked("rubber", "front") is not { } front || c.Picked("rubber", "back") is not { } back || c.Picked("rubber", "ring") is not { } ring)
+        if (c.Picked(RubberStep.Front) is not { } front || c.Picked(RubberStep.Back) is not { } back || c.Picked(RubberStep.Ring) is not { } ring)
         {
             return Prompt.Next(c);
         }
@@ -107,18 +154,20 @@ public static class BalancerInspection
             : new Judgement(Sentence.Of("The rubber is sound. Set the dial on the ring."), Found(Verdict.Go, "Rubber sound on both sides, the ring where it was."));
     }
 
-    private static (Limit Limit, string Name) SweepLimit(StepContext c, string which) => which == "radial"
+    private static (Limit Limit, string Name) SweepLimit(StepContext c, StepName which) => which == RadialStep.Name
         ? (c.Sheet.Balancer.RingRunOut?.Radial ?? HouseDefaults.RingRadial, "radial run-out")
         : (c.Sheet.Balancer.RingRunOut?.Face ?? HouseDefaults.RingFace, "face run-out");
 
-    private static RunOut.Answer? Swept(StepContext c, string which) => s_sweepDeg.Any(deg => !c.Taken(which, $"{deg}"))
+    private static NumberSlot At(StepName which, int deg) => which.Number($"{deg}");
+
+    private static RunOut.Answer? Swept(StepContext c, StepName which) => s_sweepDeg.Any(deg => !c.Taken(At(which, deg)))
         ? null
         : RunOut.Solve(new RunOut.Request(
-            [.. s_sweepDeg.Select(deg => new RunOut.SweepReading(deg, c.Number(which, $"{deg}")!.Value))], s_sweepDeg.Max(deg => c.Uncertainty(which, $"{deg}"))));
+            [.. s_sweepDeg.Select(deg => new RunOut.SweepReading(deg, c.Number(At(which, deg))!.Value))], s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg)))));
 
-    private static Judgement JudgeSweep(StepContext c, string which)
+    private static Judgement JudgeSweep(StepContext c, StepName which)
     {
-        var next = s_sweepDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(which, $"{deg}"));
+        var next = s_sweepDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(At(which, deg!.Value)));
         if (Swept(c, which) is not { } answer)
         {
             return new Judgement(Sentence.Of(
@@ -129,7 +178,7 @@ public static class BalancerInspection
         var (limit, name) = SweepLimit(c, which);
         var sweep = answer.Radial;
         // A full swing is the difference of two readings.
-        var uncertainty = s_sweepDeg.Max(deg => c.Uncertainty(which, $"{deg}")) * Math.Sqrt(2);
+        var uncertainty = s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg))) * Math.Sqrt(2);
         var call = Call.Of(
             [Check.AtMost(name, sweep.TirMm, limit.High!.Value, uncertainty, Dimension.Length, limit.SourceWords)],
             check => Sentence.Of(
@@ -150,7 +199,7 @@ public static class BalancerInspection
 
     private static Judgement JudgeMetal(StepContext c)
     {
-        if (c.Picked("metal", "bore") is not { } bore || c.Picked("metal", "keyway") is not { } keyway || c.Picked("metal", "nose") is not { } nose)
+        if (c.Picked(MetalStep.Bore) is not { } bore || c.Picked(MetalStep.Keyway) is not { } keyway || c.Picked(MetalStep.Nose) is not { } nose)
         {
             return Prompt.Next(c);
         }
@@ -162,11 +211,11 @@ public static class BalancerInspection
     }
 
     private static TopDeadCentre.Answer? Marked(StepContext c) =>
-        c.Number("mark", "before") is { } before && c.Number("mark", "after") is { } after
+        c.Number(MarkStep.Before) is { } before && c.Number(MarkStep.After) is { } after
             ? TopDeadCentre.Solve(new TopDeadCentre.Request(
                 before, after, c.Sheet.Balancer.Ring.OuterDiameterMm,
                 new TopDeadCentre.MarkLimits(HouseDefaults.MarkErrorDeg.Low!.Value, HouseDefaults.MarkErrorDeg.High!.Value),
-                Math.Max(c.Uncertainty("mark", "before"), c.Uncertainty("mark", "after"))))
+                Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))))
             : null;
 
     private static Judgement JudgeMark(StepContext c)
@@ -194,7 +243,7 @@ public static class BalancerInspection
 
     internal static LipTrack.Answer? TrackOf(StepContext c)
     {
-        if (c.Sheet.Balancer.SealTrack is not { } track || c.Picked("groove", "groove") is not { } felt)
+        if (c.Sheet.Balancer.SealTrack is not { } track || c.Picked(GrooveStep.Groove) is not { } felt)
         {
             return null;
         }
@@ -202,7 +251,7 @@ public static class BalancerInspection
         LipTrack.Groove? groove = null;
         if (felt == "felt")
         {
-            if (c.Number("groove", "centre") is not { } centre || c.Number("groove", "width") is not { } width || c.Number("groove", "depth") is not { } depth)
+            if (c.Number(GrooveStep.Centre) is not { } centre || c.Number(GrooveStep.Width) is not { } width || c.Number(GrooveStep.Depth) is not { } depth)
             {
                 return null;
             }
@@ -251,25 +300,25 @@ public static class BalancerInspection
 
     private static Judgement JudgeVerdict(StepContext c)
     {
-        var (radial, face, mark, track) = (Swept(c, "radial"), Swept(c, "face"), Marked(c), TrackOf(c));
-        if (c.Picked("rubber", "ring") is null || radial is null || face is null || c.Picked("metal", "nose") is null || mark is null
+        var (radial, face, mark, track) = (Swept(c, RadialStep.Name), Swept(c, FaceStep.Name), Marked(c), TrackOf(c));
+        if (c.Picked(RubberStep.Ring) is null || radial is null || face is null || c.Picked(MetalStep.Nose) is null || mark is null
             || (track is null && c.Sheet.Balancer.SealTrack is not null))
         {
             return new Judgement(Sentence.Of("Look at and measure everything first."));
         }
 
-        bool Says(string step, params string[] slots) => slots.Any(s => c.Picked(step, s) is "deep" or "bulge" or "missing" or "moved" or "crack" or "spread");
-        var (radialLimit, faceLimit) = (SweepLimit(c, "radial").Limit.High!.Value, SweepLimit(c, "face").Limit.High!.Value);
+        bool Says(params PickSlot[] slots) => slots.Any(s => c.Picked(s) is "deep" or "bulge" or "missing" or "moved" or "crack" or "spread");
+        var (radialLimit, faceLimit) = (SweepLimit(c, RadialStep.Name).Limit.High!.Value, SweepLimit(c, FaceStep.Name).Limit.High!.Value);
         var branches = new List<BalancerVerdict.Branch>
         {
-            new("Rubber sound, ring where it was?", Word(c, "rubber", "front", "back", "ring"), BalancerVerdict.Outcome.Replace, Says("rubber", "front", "back", "ring")),
+            new("Rubber sound, ring where it was?", Word(c, RubberStep.Front, RubberStep.Back, RubberStep.Ring), BalancerVerdict.Outcome.Replace, Says(RubberStep.Front, RubberStep.Back, RubberStep.Ring)),
             new(
                 "Ring runs true?",
                 Sentence.Of("{radial} radial, {face} face", ("radial", Quantity.Mm(radial.Radial.TirMm)), ("face", Quantity.Mm(face.Radial.TirMm))),
                 BalancerVerdict.Outcome.Replace,
                 radial.Radial.TirMm > radialLimit || face.Radial.TirMm > faceLimit),
-            new("Hub’s bore and keyway hold?", Word(c, "metal", "bore", "keyway"), BalancerVerdict.Outcome.Replace, Says("metal", "bore", "keyway")),
-            new("Nose fit to press on?", Word(c, "metal", "nose"), BalancerVerdict.Outcome.Sleeve, c.Picked("metal", "nose") == "worn"),
+            new("Hub’s bore and keyway hold?", Word(c, MetalStep.Bore, MetalStep.Keyway), BalancerVerdict.Outcome.Replace, Says(MetalStep.Bore, MetalStep.Keyway)),
+            new("Nose fit to press on?", Word(c, MetalStep.Nose), BalancerVerdict.Outcome.Sleeve, c.Picked(MetalStep.Nose) == "worn"),
         };
         if (track is not null)
         {
@@ -308,6 +357,6 @@ public static class BalancerInspection
         };
     }
 
-    private static Sentence Word(StepContext c, string step, params string[] slots) =>
-        Sentence.Of("{found}", ("found", Quantity.Word(string.Join(", ", slots.Select(s => c.Reading(step, s)?.Typed).Distinct()))));
+    private static Sentence Word(StepContext c, params PickSlot[] slots) =>
+        Sentence.Of("{found}", ("found", Quantity.Word(string.Join(", ", slots.Select(s => c.Reading(s)?.Typed).Distinct()))));
 }

@@ -11,7 +11,59 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A balancer off, by how it is made: mark noted, crank locked, the puller picked and checked, the yoke squared, the pull kept; or prised off square.</summary>
 public static class BalancerOff
 {
-    private const string Lock = "lock";
+    private static class BeforeStep
+    {
+        public static readonly StepName Name = new("before");
+    }
+
+    private static class BoltStep
+    {
+        public static readonly StepName Name = new("bolt");
+    }
+
+    private static class PullerStep
+    {
+        public static readonly StepName Name = new("puller");
+        public static readonly ToolSlot Tool = Name.Tool("tool");
+        public static readonly TickSlot Behind = Name.Tick("behind");
+        public static readonly NumberSlot Engaged = Name.Number("engaged");
+        public static readonly TickSlot Through = Name.Tick("through");
+    }
+
+    private static class YokeStep
+    {
+        public static readonly StepName Name = new("yoke");
+        public static NumberSlot At(int deg) => Name.Number($"{deg}");
+    }
+
+    private static class PullStep
+    {
+        public static readonly StepName Name = new("pull");
+        public static readonly NumberSlot Peak = Name.Number("peak");
+        public static readonly TickSlot Off = Name.Tick("off");
+        public static readonly TickSlot Grease = Name.Tick("grease");
+    }
+
+    private static class AfterStep
+    {
+        public static readonly StepName Name = new("after");
+    }
+
+    private static class BodyScrewsStep
+    {
+        public static readonly StepName Name = new("body-screws");
+    }
+
+    private static class PriseStep
+    {
+        public static readonly StepName Name = new("prise");
+        public static readonly TickSlot Bolts = Name.Tick("bolts");
+        public static readonly TickSlot Off = Name.Tick("off");
+        public static NumberSlot At(int deg) => Name.Number($"{deg}");
+    }
+
+    private static readonly ChoiceName Lock = new("lock");
+    private static readonly ChoiceName Grip = new("grip");
 
     /// <summary>What ordinary fits leave of a thread's basic shear area.</summary>
     private const double OrdinaryFit = 0.8;
@@ -30,9 +82,9 @@ public static class BalancerOff
         1,
         "Balancer off",
         sheet => sheet.Balancer.Puller is null ? [] : ["balancer"],
-        [new Choice(Lock, "before", "Crank locked by", _ => [new("flywheel-lock", "a flywheel lock"), new("flange-bar", "a bar across the flange bolts"), new("helper", "a helper on the flywheel")])],
+        [new Choice(Lock, BeforeStep.Name, "Crank locked by", _ => [new("flywheel-lock", "a flywheel lock"), new("flange-bar", "a bar across the flange bolts"), new("helper", "a helper on the flywheel")])],
         [
-            new Step("before", "Mark noted, crank locked", "checks")
+            new Step(BeforeStep.Name, "Mark noted, crank locked", "checks")
             {
                 Slots = _ =>
                 [
@@ -43,7 +95,7 @@ public static class BalancerOff
                 Judge = Prompt.Next,
                 Cautions = ["A car on stands: never under it. Sleeves tied, rings off."],
             },
-            new Step("bolt", "Crank bolt out", "checks")
+            new Step(BoltStep.Name, "Crank bolt out", "checks")
             {
                 Slots = _ =>
                 [
@@ -54,36 +106,36 @@ public static class BalancerOff
                 Judge = Prompt.Next,
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
             },
-            new Step("puller", "Pick the puller", "puller")
+            new Step(PullerStep.Name, "Pick the puller", "puller")
             {
                 Slots = c =>
                 [
-                    new Slot("tool", "Puller", SlotKind.Tool, Need: Need(c)),
-                    new Slot("engaged", "Screws in by fingers", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm)),
+                    new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
+                    new Slot(PullerStep.Engaged, "Screws in by fingers", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm)),
                 ],
                 Judge = JudgePuller,
                 Gate = "the puller holds",
                 Cautions = ["Pull on the hub, never on the ring: it is only bonded on."],
             },
-            new Step("yoke", "Square the yoke", "yoke")
+            new Step(YokeStep.Name, "Square the yoke", "yoke")
             {
                 Slots = c => [.. s_yokeDeg.Select(deg => new Slot(
-                    $"{deg}", $"Gap at {Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", deg, Plausible: new Band(1, 120), Peers: "gap"))],
+                    YokeStep.At(deg), $"Gap at {Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", deg, Plausible: new Band(1, 120), Peers: "gap"))],
                 Judge = JudgeYoke,
                 Cautions = ["Eye protection from here on."],
             },
-            new Step("pull", "Pull it", "puller")
+            new Step(PullStep.Name, "Pull it", "puller")
             {
                 Slots = c =>
                 [
-                    Slot.Tick("grease", "Forcing screw greased, tip on the nose’s rim"),
-                    new Slot("peak", "Peak torque", SlotKind.Number, Dimension.Torque, 1, "torque-wrench", Plausible: new Band(1, 600)),
-                    Slot.Tick("off", "It is off and caught"),
+                    Slot.Tick(PullStep.Grease, "Forcing screw greased, tip on the nose’s rim"),
+                    new Slot(PullStep.Peak, "Peak torque", SlotKind.Number, Dimension.Torque, 1, "torque-wrench", Plausible: new Band(1, 600)),
+                    Slot.Tick(PullStep.Off, "It is off and caught"),
                 ],
                 Judge = JudgePull,
                 Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
             },
-            new Step("after", "Kept together", "checks")
+            new Step(AfterStep.Name, "Kept together", "checks")
             {
                 Slots = _ =>
                 [
@@ -100,12 +152,12 @@ public static class BalancerOff
     public static Procedure Version1 { get; } = PressFit with
     {
         Places = sheet => sheet.Balancer is { Puller: null, Spokes: null, Flange: null } ? [] : ["balancer"],
-        Choices = [.. PressFit.Choices, new Choice(Grip, "puller", "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")])],
+        Choices = [.. PressFit.Choices, new Choice(Grip, PullerStep.Name, "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")])],
         Steps =
         [
-            First("before"),
-            First("bolt") with { When = Pressed },
-            new Step("body-screws", "Every other body screw out", "checks")
+            First(BeforeStep.Name),
+            First(BoltStep.Name) with { When = Pressed },
+            new Step(BodyScrewsStep.Name, "Every other body screw out", "checks")
             {
                 When = c => Applies.If(Design(c) == BalancerDesign.ScrewedBody, "No body is screwed to this hub."),
                 Slots = c =>
@@ -117,49 +169,47 @@ public static class BalancerOff
                 Judge = Prompt.Next,
                 Cautions = ["The body hangs on what is left: take no more out."],
             },
-            First("puller") with
+            First(PullerStep.Name) with
             {
                 When = Pressed,
                 Slots = c => Design(c) == BalancerDesign.Spoked
                     ?
                     [
-                        new Slot("tool", "Puller", SlotKind.Tool, Need: Need(c)),
-                        Slot.Tick("behind", "All jaws fully behind the hub, none on ring or rubber"),
+                        new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
+                        Slot.Tick(PullerStep.Behind, "All jaws fully behind the hub, none on ring or rubber"),
                     ]
                     :
                     [
-                        new Slot("tool", "Puller", SlotKind.Tool, Need: Need(c)),
-                        new Slot("engaged", "Screws in by fingers", SlotKind.Number, Dimension.Length, 0.1, "rule",
+                        new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
+                        new Slot(PullerStep.Engaged, "Screws in by fingers", SlotKind.Number, Dimension.Length, 0.1, "rule",
                             Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm + 15), Expected: c.Sheet.Balancer.Puller.DepthMm),
-                        .. Design(c) == BalancerDesign.ScrewedBody ? new[] { Slot.Tick("through", "Right through the steel hub and out behind") } : [],
+                        .. Design(c) == BalancerDesign.ScrewedBody ? new[] { Slot.Tick(PullerStep.Through, "Right through the steel hub and out behind") } : [],
                     ],
                 Judge = JudgePlan,
             },
-            First("yoke") with
+            First(YokeStep.Name) with
             {
                 When = c => Pressed(c).Because is { } why ? new Applies(why) : Applies.If(Design(c) != BalancerDesign.Spoked, "Jaws pull square by themselves: look along them from two sides."),
-                Slots = c => [.. First("yoke").Slots(c).Select(s => s with { Expected = 41 })],
+                Slots = c => [.. First(YokeStep.Name).Slots(c).Select(s => s with { Expected = 41 })],
                 Judge = c => Again(JudgeYoke(c)),
             },
-            First("pull") with { When = Pressed },
-            new Step("prise", "Prise it off square", "yoke")
+            First(PullStep.Name) with { When = Pressed },
+            new Step(PriseStep.Name, "Prise it off square", "yoke")
             {
                 When = c => Applies.If(Design(c) == BalancerDesign.Flange, "It is pressed on: the puller takes it off."),
                 Slots = _ =>
                 [
-                    Slot.Tick("bolts", "Flange marked to the crank, its bolts out in turn"),
+                    Slot.Tick(PriseStep.Bolts, "Flange marked to the crank, its bolts out in turn"),
                     .. s_yokeDeg.Select(deg => new Slot(
-                        $"{deg}", $"Gap at {Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.1, "rule", deg, Plausible: new Band(0, 30), Peers: "gap", Expected: 4)),
-                    Slot.Tick("off", "It is off its pilot and caught"),
+                        PriseStep.At(deg), $"Gap at {Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.1, "rule", deg, Plausible: new Band(0, 30), Peers: "gap", Expected: 4)),
+                    Slot.Tick(PriseStep.Off, "It is off its pilot and caught"),
                 ],
                 Judge = JudgePrise,
                 Cautions = ["Two flat bars, opposite one another, on the hub. Eye protection."],
             },
-            First("after"),
+            First(AfterStep.Name),
         ],
     };
-
-    private const string Grip = "grip";
 
     private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
 
@@ -196,14 +246,14 @@ public static class BalancerOff
         }
 
         var need = Need(c);
-        if (c.Tool("puller", "tool") is not { } tool || ToolMatch.Solve(new ToolMatch.Request(need, [tool])).Refused.Count > 0)
+        if (c.Tool(PullerStep.Tool) is not { } tool || ToolMatch.Solve(new ToolMatch.Request(need, [tool])).Refused.Count > 0)
         {
             return JudgePuller(c);
         }
 
         if (Design(c) == BalancerDesign.Spoked)
         {
-            if (!c.Taken("puller", "behind"))
+            if (!c.Taken(PullerStep.Behind))
             {
                 return new Judgement(Sentence.Of(
                     "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
@@ -221,7 +271,7 @@ public static class BalancerOff
         }
 
         var judged = JudgePuller(c);
-        return c.Number("puller", "engaged") is { } engaged && engaged < c.Sheet.Balancer.Puller!.DepthMm && judged.Call is not null
+        return c.Number(PullerStep.Engaged) is { } engaged && engaged < c.Sheet.Balancer.Puller!.DepthMm && judged.Call is not null
             ? judged with
             {
                 Do = Sentence.Of("Run the screws right through the steel hub: {more} more.", ("more", Quantity.Mm(c.Sheet.Balancer.Puller.DepthMm - engaged, 0.1))),
@@ -229,22 +279,22 @@ public static class BalancerOff
                     [Check.AtLeast("engagement", engaged, c.Sheet.Balancer.Puller.DepthMm, 0, Dimension.Length, "right through the steel hub")],
                     check => Sentence.Of("{value} engaged; the steel hub is {limit} through.", ("value", Quantity.Mm(check.Value, 0.1)), ("limit", Quantity.Mm(check.Limit, 0.1)))),
             }
-            : judged.Call is not null && !c.Taken("puller", "through") ? Prompt.Next(c) : judged;
+            : judged.Call is not null && !c.Taken(PullerStep.Through) ? Prompt.Next(c) : judged;
     }
 
     private static Judgement JudgePrise(StepContext c)
     {
-        if (!c.Taken("prise", "bolts") || s_yokeDeg.Any(deg => !c.Taken("prise", $"{deg}")))
+        if (!c.Taken(PriseStep.Bolts) || s_yokeDeg.Any(deg => !c.Taken(PriseStep.At(deg))))
         {
             return Prompt.Next(c);
         }
 
         var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number("prise", $"{deg}")!.Value))],
+            [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(PriseStep.At(deg))!.Value))],
             c.Sheet.Balancer.Flange!.BoltCircleMm / 2,
             Sense: Squareness.DepthSense.Gap,
             TiltLimitMm: PriseTiltMm,
-            GaugeUncertaintyMm: s_yokeDeg.Max(deg => c.Uncertainty("prise", $"{deg}"))));
+            GaugeUncertaintyMm: s_yokeDeg.Max(deg => c.Uncertainty(PriseStep.At(deg)))));
         var judged = Again(new Judgement(
             Sentence.Of(
                 answer.TiltMm <= PriseTiltMm ? "It comes square. Go on, a little each side in turn." : "Prise next at {clock}, where the gap is least, then read again.",
@@ -254,7 +304,7 @@ public static class BalancerOff
                 Why = Sentence.Of("The flange leans {tilt} across its bolts; at most {limit} is wanted.", ("tilt", Quantity.Mm(answer.TiltMm, 0.1)), ("limit", Quantity.Mm(PriseTiltMm, 0.1))),
             },
             answer));
-        return judged.Call!.Verdict == Verdict.Go && c.Taken("prise", "off")
+        return judged.Call!.Verdict == Verdict.Go && c.Taken(PriseStep.Off)
             ? judged with { Do = Sentence.Of("It is off. Keep the bolts with it.") }
             : judged;
     }
@@ -311,7 +361,7 @@ public static class BalancerOff
 
     private static Judgement JudgePuller(StepContext c)
     {
-        if (c.Tool("puller", "tool") is not { } tool)
+        if (c.Tool(PullerStep.Tool) is not { } tool)
         {
             return Prompt.Next(c);
         }
@@ -330,7 +380,7 @@ public static class BalancerOff
                 match);
         }
 
-        if (c.Number("puller", "engaged") is not { } engaged)
+        if (c.Number(PullerStep.Engaged) is not { } engaged)
         {
             return new Judgement(
                 Sentence.Of(
@@ -373,7 +423,7 @@ public static class BalancerOff
 
     private static Judgement JudgeYoke(StepContext c)
     {
-        if (s_yokeDeg.Any(deg => !c.Taken("yoke", $"{deg}")))
+        if (s_yokeDeg.Any(deg => !c.Taken(YokeStep.At(deg))))
         {
             return Prompt.Next(c);
         }
@@ -381,11 +431,11 @@ public static class BalancerOff
         var puller = c.Sheet.Balancer.Puller!;
         var limit = HouseDefaults.YokeTilt;
         var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number("yoke", $"{deg}")!.Value))],
+            [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(YokeStep.At(deg))!.Value))],
             puller.BoltCircleMm / 2,
             Sense: Squareness.DepthSense.Gap,
             TiltLimitMm: limit.High,
-            GaugeUncertaintyMm: s_yokeDeg.Max(deg => c.Reading("yoke", $"{deg}") is { Instrument: { } by, Value: { } v } ? by.UncertaintyAt(v) : 0),
+            GaugeUncertaintyMm: s_yokeDeg.Max(deg => c.Uncertainty(YokeStep.At(deg))),
             Screws: [.. s_yokeDeg.Select(deg => new Squareness.Screw(Clock.Text(deg), deg, puller.BoltCircleMm / 2, puller.PitchMm))]));
         var call = answer.Call!.Sourced(_ => limit.SourceWords) with
         {
@@ -408,14 +458,14 @@ public static class BalancerOff
 
     private static Judgement JudgePull(StepContext c)
     {
-        var tool = c.Tool("puller", "tool");
+        var tool = c.Tool(PullerStep.Tool);
         var force = ReleaseForce(c.Sheet.Balancer);
         var expected = tool is null ? null : ScrewAt(tool, force.High);
         var rated = tool is null ? null : ScrewAt(tool, tool.RatedForceN);
-        if (c.Number("pull", "peak") is not { } peak || !c.Taken("pull", "off"))
+        if (c.Number(PullStep.Peak) is not { } peak || !c.Taken(PullStep.Off))
         {
             var waiting = Prompt.Next(c);
-            return c.Taken("pull", "grease") && expected is not null && rated is not null
+            return c.Taken(PullStep.Grease) && expected is not null && rated is not null
                 ? new Judgement(
                     Sentence.Of(
                         "Pull, holding the yoke. Expect up to {torque}; stop at {most}.",

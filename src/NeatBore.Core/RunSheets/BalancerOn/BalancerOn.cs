@@ -11,8 +11,110 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A balancer on, from the measuring of nose and bore to the mark: drawn on cold, or warmed first; or bolted to its flange.</summary>
 public static class BalancerOn
 {
-    private const string Lubricant = "lubricant";
-    private const string Method = "method";
+    private static class PartsStep
+    {
+        public static readonly StepName Name = new("parts");
+    }
+
+    private static class NoseStep
+    {
+        public static readonly StepName Name = new("nose");
+        public static readonly NumberSlot Temperature = Name.Number("temperature");
+    }
+
+    private static class BoreStep
+    {
+        public static readonly StepName Name = new("bore");
+        public static readonly NumberSlot Temperature = Name.Number("temperature");
+    }
+
+    private static class FitStep
+    {
+        public static readonly StepName Name = new("fit");
+    }
+
+    private static class DressStep
+    {
+        public static readonly StepName Name = new("dress");
+    }
+
+    private static class ToolStep
+    {
+        public static readonly StepName Name = new("tool");
+    }
+
+    private static class DrawStep
+    {
+        public static readonly StepName Name = new("draw");
+        public static readonly TraceSlot Trace = Name.Trace("trace");
+        public static readonly NumberSlot Start = Name.Number("start");
+        public static readonly NumberSlot Part = Name.Number("part");
+        public static readonly TickSlot Home = Name.Tick("home");
+    }
+
+    private static class SeatStep
+    {
+        public static readonly StepName Name = new("seat");
+        public static NumberSlot At(int deg) => Name.Number($"{deg}");
+    }
+
+    private static class BoltStep
+    {
+        public static readonly StepName Name = new("bolt");
+        public static readonly TraceSlot Trace = Name.Trace("trace");
+        public static readonly TickSlot ToolOff = Name.Tick("tool-off");
+        public static readonly TickSlot ByHand = Name.Tick("by-hand");
+        public static readonly NumberSlot Wrench = Name.Number("wrench");
+        public static readonly NumberSlot Adaptor = Name.Number("adaptor");
+        public static readonly NumberSlot Angle = Name.Number("angle");
+        public static readonly NumberSlot Set = Name.Number("set");
+        public static readonly TickSlot Click = Name.Tick("click");
+    }
+
+    private static class TurnStep
+    {
+        public static readonly StepName Name = new("turn");
+    }
+
+    private static class MarkStep
+    {
+        public static readonly StepName Name = new("mark");
+        public static readonly NumberSlot Error = Name.Number("error");
+    }
+
+    private static class MethodStep
+    {
+        public static readonly StepName Name = new("method");
+        public static readonly NumberSlot Ambient = Name.Number("ambient");
+        public static readonly TickSlot Ready = Name.Tick("ready");
+    }
+
+    private static class WarmStep
+    {
+        public static readonly StepName Name = new("warm");
+        public static readonly NumberSlot Hub = Name.Number("hub");
+        public static readonly TickSlot Soaked = Name.Tick("soaked");
+        public static readonly TickSlot Out = Name.Tick("out");
+        public static readonly TickSlot On = Name.Tick("on");
+    }
+
+    private static class BodyStep
+    {
+        public static readonly StepName Name = new("body");
+    }
+
+    private static class PilotStep
+    {
+        public static readonly StepName Name = new("pilot");
+    }
+
+    private static class FlangeBoltsStep
+    {
+        public static readonly StepName Name = new("flange-bolts");
+    }
+
+    private static readonly ChoiceName Lubricant = new("lubricant");
+    private static readonly ChoiceName Method = new("method");
 
     /// <summary>How far the oven or the probe may be off, °C.</summary>
     private const double OvenC = 5;
@@ -33,9 +135,9 @@ public static class BalancerOn
         1,
         "Balancer on",
         _ => ["balancer"],
-        [new Choice(Lubricant, "fit", "On nose and bore", sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))])],
+        [new Choice(Lubricant, FitStep.Name, "On nose and bore", sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))])],
         [
-            new Step("parts", "Parts and cleaning", "checks")
+            new Step(PartsStep.Name, "Parts and cleaning", "checks")
             {
                 Slots = _ =>
                 [
@@ -49,26 +151,26 @@ public static class BalancerOn
                 Judge = Prompt.Next,
                 Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
             },
-            new Step("nose", "Measure the nose", "diameters")
+            new Step(NoseStep.Name, "Measure the nose", "diameters")
             {
                 Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
                 Judge = Prompt.Next,
                 Cautions = ["Keep fingers clear of the keyway’s edges."],
             },
-            new Step("bore", "Measure the bore", "diameters")
+            new Step(BoreStep.Name, "Measure the bore", "diameters")
             {
                 Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
                 Judge = Prompt.Next,
                 Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
             },
-            new Step("fit", "The fit", "fit")
+            new Step(FitStep.Name, "The fit", "fit")
             {
-                Needs = ["nose", "bore"],
+                Needs = [NoseStep.Name, BoreStep.Name],
                 Judge = JudgeFit,
                 Gate = "the fit is a go",
                 Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
             },
-            new Step("dress", "Key, oil, sealant", "checks")
+            new Step(DressStep.Name, "Key, oil, sealant", "checks")
             {
                 Slots = c =>
                 [
@@ -80,7 +182,7 @@ public static class BalancerOn
                 Judge = Prompt.Next,
                 Cautions = ["Sealant vapour: air the room, no flame near."],
             },
-            new Step("tool", "Draw tool in", "checks")
+            new Step(ToolStep.Name, "Draw tool in", "checks")
             {
                 Slots = _ =>
                 [
@@ -92,40 +194,40 @@ public static class BalancerOn
                 Judge = Prompt.Next,
                 Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
             },
-            new Step("draw", "Draw it on", "draw")
+            new Step(DrawStep.Name, "Draw it on", "draw")
             {
                 Slots = c =>
                 [
-                    DepthSlot(c, "start", "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm),
-                    DepthSlot(c, "part", "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm),
-                    Slot.Tick("home", "Force rose sharply: it is home"),
+                    DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm),
+                    DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm),
+                    Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
                 ],
                 Judge = JudgeDraw,
                 Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
             },
-            new Step("seat", "Seated depth", "hub-face")
+            new Step(SeatStep.Name, "Seated depth", "hub-face")
             {
-                Slots = c => [.. s_seatDeg.Select(deg => DepthSlot(c, $"{deg}", $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with { AngleDeg = deg })],
+                Slots = c => [.. s_seatDeg.Select(deg => DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with { AngleDeg = deg })],
                 Judge = JudgeSeat,
                 Gate = "seated, square",
                 Cautions = ["Slack the tool off before you lean over it."],
             },
-            new Step("bolt", "Crank bolt", "wrench")
+            new Step(BoltStep.Name, "Crank bolt", "wrench")
             {
                 Slots = c =>
                 [
-                    Slot.Tick("tool-off", "Tool off, its adapter out of the nose"),
-                    Slot.Tick("by-hand", "Bolt and washer in by hand, raised side out"),
-                    new Slot("wrench", "Wrench, drive to grip", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(100, 1500)),
-                    new Slot("adaptor", "Adaptor, 0 for none", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(0, 400)),
-                    new Slot("angle", "Adaptor off the wrench’s line", SlotKind.Number, Dimension.Angle, 1, "rule", Plausible: new Band(0, 180)),
-                    new Slot("set", "Wrench set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
-                    Slot.Tick("click", "One smooth pull to the click, crank held") with { Bolt = s_crankBolt },
+                    Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
+                    Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                    new Slot(BoltStep.Wrench, "Wrench, drive to grip", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(100, 1500)),
+                    new Slot(BoltStep.Adaptor, "Adaptor, 0 for none", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(0, 400)),
+                    new Slot(BoltStep.Angle, "Adaptor off the wrench’s line", SlotKind.Number, Dimension.Angle, 1, "rule", Plausible: new Band(0, 180)),
+                    new Slot(BoltStep.Set, "Wrench set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
+                    Slot.Tick(BoltStep.Click, "One smooth pull to the click, crank held") with { Bolt = s_crankBolt },
                 ],
                 Judge = JudgeBolt,
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
             },
-            new Step("turn", "Crank turns", "checks")
+            new Step(TurnStep.Name, "Crank turns", "checks")
             {
                 Slots = _ =>
                 [
@@ -136,9 +238,9 @@ public static class BalancerOn
                 Judge = Prompt.Next,
                 Cautions = ["Crank lock out first. Fingers out of chain and belts."],
             },
-            new Step("mark", "Mark against true centre", "mark")
+            new Step(MarkStep.Name, "Mark against true centre", "mark")
             {
-                Slots = _ => [new Slot("error", "Mark past pointer, + with rotation", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-20, 20))],
+                Slots = _ => [new Slot(MarkStep.Error, "Mark past pointer, + with rotation", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-20, 20))],
                 Judge = JudgeMark,
                 Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
             },
@@ -150,7 +252,7 @@ public static class BalancerOn
         Choices =
         [
             .. PressFit.Choices,
-            new Choice(Method, "method", "How it goes on", sheet =>
+            new Choice(Method, MethodStep.Name, "How it goes on", sheet =>
             [
                 new("cold", "cold, oiled, drawn on"),
                 .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
@@ -160,87 +262,87 @@ public static class BalancerOn
         ],
         Steps =
         [
-            First("parts"),
-            First("nose") with { When = Pressed },
-            First("bore") with { When = Pressed },
-            First("fit") with { When = Pressed },
-            new Step("method", "How it goes on", "method")
+            First(PartsStep.Name),
+            First(NoseStep.Name) with { When = Pressed },
+            First(BoreStep.Name) with { When = Pressed },
+            First(FitStep.Name) with { When = Pressed },
+            new Step(MethodStep.Name, "How it goes on", "method")
             {
                 When = Pressed,
                 Slots = c => c.Chosen(Method) switch
                 {
                     "warm" =>
                     [
-                        new Slot("ambient", "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18),
-                        Slot.Tick("ready", "Oven, gloves, draw tool to hand"),
+                        new Slot(MethodStep.Ambient, "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18),
+                        Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
                     ],
-                    "cold" => [Slot.Tick("ready", "Draw tool, thrust bearing to hand")],
+                    "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
                     _ => [],
                 },
                 Judge = JudgeMethod,
                 Gate = "a way that does no harm",
                 Cautions = ["A hot hub burns: oven gloves, both hands."],
             },
-            First("dress") with { When = Pressed },
-            First("tool") with { When = Pressed },
-            new Step("warm", "Warm the hub, carry it", "cooling")
+            First(DressStep.Name) with { When = Pressed },
+            First(ToolStep.Name) with { When = Pressed },
+            new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
             {
                 When = c => Pressed(c).Because is { } why ? new Applies(why) : Applies.If(c.Chosen(Method) == "warm", "It goes on cold."),
                 Slots = c =>
                 [
-                    Slot.Tick("soaked", "In the oven, soaked right through"),
-                    new Slot("hub", "Hub’s temperature", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(30, 160), Expected: Warmed(c)?.Plan),
-                    Slot.Tick("out", "Out of the oven"),
-                    Slot.Tick("on", "On the nose, square on its key"),
+                    Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
+                    new Slot(WarmStep.Hub, "Hub’s temperature", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(30, 160), Expected: Warmed(c)?.Plan),
+                    Slot.Tick(WarmStep.Out, "Out of the oven"),
+                    Slot.Tick(WarmStep.On, "On the nose, square on its key"),
                 ],
                 Judge = JudgeWarm,
                 Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
             },
-            First("draw") with
+            First(DrawStep.Name) with
             {
                 When = Pressed,
                 Slots = c =>
                 [
-                    DepthSlot(c, "start", "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with { Expected = c.Sheet.Balancer.Hub.LengthMm - 4 },
-                    new Slot("trace", "Force against travel", SlotKind.Trace, Instrument: "press", Required: false,
+                    DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with { Expected = c.Sheet.Balancer.Hub.LengthMm - 4 },
+                    new Slot(DrawStep.Trace, "Force against travel", SlotKind.Trace, Instrument: "press", Required: false,
                         Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1), Rig: PressRig(c)),
-                    DepthSlot(c, "part", "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
+                    DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
                     {
-                        Required = !c.Taken("draw", "trace"),
+                        Required = !c.Taken(DrawStep.Trace),
                         Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
                     },
-                    Slot.Tick("home", "Force rose sharply: it is home"),
+                    Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
                 ],
                 Judge = JudgeDrawn,
             },
-            First("seat") with
+            First(SeatStep.Name) with
             {
                 When = Pressed,
-                Slots = c => [.. First("seat").Slots(c).Select(s => s with { Expected = c.Sheet.Balancer.SeatedDepthMm })],
+                Slots = c => [.. First(SeatStep.Name).Slots(c).Select(s => s with { Expected = c.Sheet.Balancer.SeatedDepthMm })],
             },
-            First("bolt") with
+            First(BoltStep.Name) with
             {
                 When = Pressed,
                 Slots = c =>
                 [
-                    Slot.Tick("tool-off", "Tool off, its adapter out of the nose"),
-                    Slot.Tick("by-hand", "Bolt and washer in by hand, raised side out"),
-                    new Slot("trace", "Torque against angle", SlotKind.Trace, Instrument: "angle-wrench", Required: false,
+                    Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
+                    Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                    new Slot(BoltStep.Trace, "Torque against angle", SlotKind.Trace, Instrument: "angle-wrench", Required: false,
                         Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
                         Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm },
                         Bolt: s_crankBolt),
-                    .. First("bolt").Slots(c).Where(s => s.Kind == SlotKind.Number || s.Key == "click").Select(s => s with { Required = !c.Taken("bolt", "trace") }),
+                    .. First(BoltStep.Name).Slots(c).Where(s => s.Kind == SlotKind.Number || s.Key == "click").Select(s => s with { Required = !c.Taken(BoltStep.Trace) }),
                 ],
                 Judge = JudgeBoltTraced,
             },
-            new Step("body", "Body screws back", "bolt-ring")
+            new Step(BodyStep.Name, "Body screws back", "bolt-ring")
             {
                 When = c => Applies.If(c.Sheet.Balancer.Body is not null, "No body is screwed to this hub."),
                 Slots = c => RingSlots(c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm),
                 Judge = c => JudgeRing(c, c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm, c.Sheet.Balancer.Body.Torque),
                 Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
             },
-            new Step("pilot", "On its pilot", "checks")
+            new Step(PilotStep.Name, "On its pilot", "checks")
             {
                 When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is pressed on: it has no pilot."),
                 Slots = _ =>
@@ -252,7 +354,7 @@ public static class BalancerOn
                 Judge = Prompt.Next,
                 Cautions = ["It is heavy: hold it until two bolts are in."],
             },
-            new Step("flange-bolts", "Flange bolts", "bolt-ring")
+            new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
             {
                 When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is held by the crank bolt."),
                 Slots = c => RingSlots(c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm),
@@ -260,8 +362,8 @@ public static class BalancerOn
                 Gate = "every bolt tight",
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
             },
-            First("turn"),
-            First("mark"),
+            First(TurnStep.Name),
+            First(MarkStep.Name),
         ],
     };
 
@@ -280,7 +382,7 @@ public static class BalancerOn
     private static Judgement JudgeRing(StepContext c, int bolts, double torqueNm, Limit limit)
     {
         var slots = RingSlots(bolts, torqueNm);
-        if (slots.FirstOrDefault(s => !c.Taken(c.Step.Id, s.Key)) is { } next)
+        if (slots.FirstOrDefault(s => !c.Taken(s)) is { } next)
         {
             return new Judgement(Sentence.Of(
                 "Number {n}, at {clock}: one smooth pull to {torque}. Type what the wrench shows.",
@@ -288,7 +390,7 @@ public static class BalancerOn
         }
 
         var call = Call.Of(
-            [.. slots.SelectMany(s => limit.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(c.Step.Id, s.Key)!.Value, c.Uncertainty(c.Step.Id, s.Key), Dimension.Torque))],
+            [.. slots.SelectMany(s => limit.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(s)!.Value, c.Uncertainty(s), Dimension.Torque))],
             check => Sentence.Of(
                 check.Verdict == Verdict.Go ? "All of them in their window." : "{value} {where}; the limit is {limit}.",
                 ("value", Quantity.Nm(check.Value)), ("where", Quantity.Word(check.Name["torque ".Length..])), ("limit", Quantity.Nm(check.Limit))));
@@ -314,7 +416,7 @@ public static class BalancerOn
     private static WarmPlan? Plan(StepContext c, double? measuredC)
     {
         var sheet = c.Sheet.Balancer;
-        if (sheet.Warm is not { } warm || c.Number("method", "ambient") is not { } ambient || FitOf(c) is not { } fit)
+        if (sheet.Warm is not { } warm || c.Number(MethodStep.Ambient) is not { } ambient || FitOf(c) is not { } fit)
         {
             return null;
         }
@@ -369,7 +471,7 @@ public static class BalancerOn
     private static Dictionary<string, double>? PressRig(StepContext c)
     {
         var sheet = c.Sheet.Balancer;
-        return HomeForce(c) is { } home && c.Number("draw", "start") is { } start
+        return HomeForce(c) is { } home && c.Number(DrawStep.Start) is { } start
             ? new Dictionary<string, double>
             {
                 ["home"] = (home.Low + home.High) / 2,
@@ -392,7 +494,7 @@ public static class BalancerOn
             case "warm":
                 if (Warmed(c) is not { } warm)
                 {
-                    return c.Taken("method", "ambient") ? new Judgement(Sentence.Of("Measure nose and bore first.")) : Prompt.Next(c);
+                    return c.Taken(MethodStep.Ambient) ? new Judgement(Sentence.Of("Measure nose and bore first.")) : Prompt.Next(c);
                 }
 
                 var rubber = sheet.Warm!.Rubber ?? HouseDefaults.Rubber;
@@ -410,13 +512,13 @@ public static class BalancerOn
                         warm.Slides ? "Oven at {plan}. It slides on: stop and guide ready."
                             : "Oven at {plan}. It won’t slide home: draw it, without a pause.",
                         ("plan", new Quantity(warm.Plan, Dimension.Temperature))),
-                    c.Taken("method", "ready") ? call : null,
+                    c.Taken(MethodStep.Ready) ? call : null,
                     warm.Answer);
             default:
                 var force = HomeForce(c);
                 return new Judgement(
                     Sentence.Of("Draw it on cold with a screw tool and its thrust bearing. It needs no luck."),
-                    !c.Taken("method", "ready") ? null : new Call(
+                    !c.Taken(MethodStep.Ready) ? null : new Call(
                         Verdict.Go,
                         force is { } f
                             ? Sentence.Of("{low} to {high} when home, with {oil}.", ("low", Quantity.Newtons(f.Low)), ("high", Quantity.Newtons(f.High)), ("oil", Quantity.Word(Chosen(c).Name)))
@@ -428,24 +530,24 @@ public static class BalancerOn
 
     private static Judgement JudgeWarm(StepContext c)
     {
-        if (Warmed(c) is not { } planned || Warmed(c, c.Number("warm", "hub")) is not { } warm)
+        if (Warmed(c) is not { } planned || Warmed(c, c.Number(WarmStep.Hub)) is not { } warm)
         {
             return new Judgement(Sentence.Of("Say how it goes on first, with the air’s temperature."));
         }
 
         var rubber = c.Sheet.Balancer.Warm!.Rubber ?? HouseDefaults.Rubber;
-        if (c.Number("warm", "hub") is not { } hub)
+        if (c.Number(WarmStep.Hub) is not { } hub)
         {
             return Prompt.Next(c) with
             {
-                Do = c.Taken("warm", "soaked")
+                Do = c.Taken(WarmStep.Soaked)
                     ? Sentence.Of("Probe the hub’s bore, not the oven’s air. Read its temperature.")
                     : Sentence.Of("Oven at {plan}. Leave it until hub and ring are the same all through.", ("plan", new Quantity(warm.Plan, Dimension.Temperature))),
                 Answer = warm.Answer,
             };
         }
 
-        var uncertainty = c.Uncertainty("warm", "hub");
+        var uncertainty = c.Uncertainty(WarmStep.Hub);
         var checks = new List<Check> { Check.AtMost("hub temperature", hub, rubber.High!.Value, uncertainty, Dimension.Temperature, rubber.SourceWords) };
         if (hub < planned.Plan - OvenC)
         {
@@ -454,7 +556,7 @@ public static class BalancerOn
 
         // Carried until the clearance is gone; where there never was one, until half the ease is.
         var carry = warm.Answer.CarrySeconds is > 0 and { } clear ? clear : warm.TauSeconds * Math.Log(2);
-        var (left, arrived) = (c.Reading("warm", "out"), c.Reading("warm", "on"));
+        var (left, arrived) = (c.Reading(WarmStep.Out), c.Reading(WarmStep.On));
         var deadline = left?.DoneAt.AddSeconds(carry);
         if (arrived is not null && left is not null)
         {
@@ -505,15 +607,15 @@ public static class BalancerOn
     {
         var sheet = c.Sheet.Balancer;
         var home = HomeForce(c);
-        if (c.Number("draw", "start") is not { } start)
+        if (c.Number(DrawStep.Start) is not { } start)
         {
             return JudgeDraw(c);
         }
 
         var (length, seatTravel) = (sheet.Hub.LengthMm, sheet.Hub.LengthMm - sheet.SeatedDepthMm);
-        var depth = c.Number("draw", "part") ?? start;
+        var depth = c.Number(DrawStep.Part) ?? start;
         var where = DrawTravel.Solve(new DrawTravel.Request(length, sheet.SeatedDepthMm, depth, home));
-        if (c.Trace("draw", "trace") is not { } trace || home is not { High: > 0 } force)
+        if (c.Trace(DrawStep.Trace) is not { } trace || home is not { High: > 0 } force)
         {
             var judged = JudgeDraw(c);
             return judged with { Answer = where };
@@ -554,7 +656,7 @@ public static class BalancerOn
         return new Judgement(
             Sentence.Of(answer.Findings[0].Kind switch
             {
-                "clean" => c.Taken("draw", "home") ? "Clean, and home. Read its depth at three places." : "Clean. Tick that it is home, then read its depth.",
+                "clean" => c.Taken(DrawStep.Home) ? "Clean, and home. Read its depth at three places." : "Clean. Tick that it is home, then read its depth.",
                 "cocked" => "It came back square, but started cocked. Look at key and nose, or say why it is good.",
                 "galling" => "Pull it back off. Look at nose and bore for galling.",
                 "loose" => "It went on too easily. Pull it off and measure again, or say why it holds.",
@@ -567,9 +669,9 @@ public static class BalancerOn
 
     private static Judgement JudgeBoltTraced(StepContext c)
     {
-        if (c.Trace("bolt", "trace") is not { } trace)
+        if (c.Trace(BoltStep.Trace) is not { } trace)
         {
-            return c.Taken("bolt", "tool-off") && c.Taken("bolt", "by-hand") ? JudgeBolt(c) : Prompt.Next(c);
+            return c.Taken(BoltStep.ToolOff) && c.Taken(BoltStep.ByHand) ? JudgeBolt(c) : Prompt.Next(c);
         }
 
         var bolt = c.Sheet.CrankBolt;
@@ -627,27 +729,27 @@ public static class BalancerOn
     {
         var sheet = c.Sheet.Balancer;
         var noseSlots = Diameters(c, "micrometer", sheet.Nose.DiameterMm);
-        if (noseSlots.Any(s => !c.Taken("nose", s.Key) || !c.Taken("bore", s.Key)))
+        if (noseSlots.Any(s => !c.Taken(NoseStep.Name, s) || !c.Taken(BoreStep.Name, s)))
         {
             return new Judgement(Sentence.Of("Measure nose and bore first."));
         }
 
-        IReadOnlyList<InterferenceFit.DiameterReading> Sizes(string step) =>
-            [.. noseSlots.Where(s => s.StationMm is not null).Select(s => new InterferenceFit.DiameterReading(s.StationMm!.Value, s.AngleDeg!.Value, c.Number(step, s.Key)!.Value))];
-        double Gauge(string step) => noseSlots.Where(s => s.StationMm is not null)
-            .Max(s => c.Reading(step, s.Key) is { Instrument: { } by, Value: { } v } ? by.UncertaintyAt(v) : 0);
+        IReadOnlyList<InterferenceFit.DiameterReading> Sizes(StepName step) =>
+            [.. noseSlots.Where(s => s.StationMm is not null).Select(s => new InterferenceFit.DiameterReading(s.StationMm!.Value, s.AngleDeg!.Value, c.Number(step, s)!.Value))];
+        double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null)
+            .Max(s => c.Uncertainty(step, s));
 
         var interference = sheet.Interference ?? HouseDefaults.Interference;
         var roundness = sheet.Roundness ?? HouseDefaults.Roundness;
         var taper = sheet.Taper ?? HouseDefaults.Taper;
         var friction = Chosen(c).Friction;
         var answer = InterferenceFit.Solve(new InterferenceFit.Request(
-            new InterferenceFit.ShaftPart(Sizes("nose"), sheet.Nose.Material, sheet.Nose.InnerDiameterMm, c.Number("nose", "temperature")!.Value, sheet.Nose.RoughnessRzUm),
-            new InterferenceFit.HubPart(Sizes("bore"), sheet.Hub.OuterDiameterMm, sheet.Hub.Material, c.Number("bore", "temperature")!.Value, sheet.Hub.RoughnessRzUm),
+            new InterferenceFit.ShaftPart(Sizes(NoseStep.Name), sheet.Nose.Material, sheet.Nose.InnerDiameterMm, c.Number(NoseStep.Temperature)!.Value, sheet.Nose.RoughnessRzUm),
+            new InterferenceFit.HubPart(Sizes(BoreStep.Name), sheet.Hub.OuterDiameterMm, sheet.Hub.Material, c.Number(BoreStep.Temperature)!.Value, sheet.Hub.RoughnessRzUm),
             sheet.Hub.LengthMm - sheet.SeatedDepthMm,
             new Band(friction.Low!.Value, friction.High!.Value),
             Limits: new InterferenceFit.FitLimits(interference.Low, interference.High, roundness.High, taper.High),
-            GaugeUncertaintyMm: new InterferenceFit.FitGauges(Gauge("nose"), Gauge("bore"))));
+            GaugeUncertaintyMm: new InterferenceFit.FitGauges(Gauge(NoseStep.Name), Gauge(BoreStep.Name))));
         var call = answer.Call!.Sourced(check => check.Name switch
         {
             "interference" => interference.SourceWords,
@@ -681,7 +783,7 @@ public static class BalancerOn
 
     private static Judgement JudgeDraw(StepContext c)
     {
-        var depth = c.Number("draw", "part") ?? c.Number("draw", "start");
+        var depth = c.Number(DrawStep.Part) ?? c.Number(DrawStep.Start);
         if (depth is null)
         {
             return new Judgement(Sentence.Of("Start the hub by hand on its key, square. Read its depth."));
@@ -690,11 +792,11 @@ public static class BalancerOn
         var sheet = c.Sheet.Balancer;
         var fit = JudgeFit(c).Answer as InterferenceFit.Answer;
         var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value, fit?.PressForceN));
-        var done = c.Taken("draw", "home");
+        var done = c.Taken(DrawStep.Home);
         return new Judgement(
             Sentence.Of(
                 done ? "It is home. Read its depth at three places."
-                    : c.Taken("draw", "part") ? "Draw it {left} more, until the force rises sharply. Hold the stud."
+                    : c.Taken(DrawStep.Part) ? "Draw it {left} more, until the force rises sharply. Hold the stud."
                     : "Draw it {half}, then read the depth again. Hold the stud.",
                 ("left", Quantity.Mm(answer.LeftMm, 0.1)),
                 ("half", Quantity.Mm(answer.LeftMm / 2, 1))),
@@ -704,7 +806,7 @@ public static class BalancerOn
     private static Judgement JudgeSeat(StepContext c)
     {
         var sheet = c.Sheet.Balancer;
-        var next = s_seatDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken("seat", $"{deg}"));
+        var next = s_seatDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(SeatStep.At(deg!.Value)));
         if (next is { } at)
         {
             return new Judgement(Sentence.Of("Depth gauge across the hub’s face at {clock}, rod on the nose’s rim.", ("clock", Quantity.AtClock(at))));
@@ -712,14 +814,14 @@ public static class BalancerOn
 
         var tilt = sheet.Tilt ?? HouseDefaults.HubTilt;
         var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_seatDeg.Select(deg => new Squareness.DepthReading(deg, c.Number("seat", $"{deg}")!.Value))],
+            [.. s_seatDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(SeatStep.At(deg))!.Value))],
             sheet.MeasureRadiusMm,
             TargetDepthMm: sheet.SeatedDepthMm,
             DepthToleranceMm: Math.Min(
                 (sheet.SeatedDepth.High ?? double.MaxValue) - sheet.SeatedDepthMm,
                 sheet.SeatedDepthMm - (sheet.SeatedDepth.Low ?? double.MinValue)),
             TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_seatDeg.Max(deg => c.Reading("seat", $"{deg}") is { Instrument: { } by, Value: { } v } ? by.UncertaintyAt(v) : 0)));
+            GaugeUncertaintyMm: s_seatDeg.Max(deg => c.Uncertainty(SeatStep.At(deg)))));
         var call = answer.Call!.Sourced(check => check.Name == "tilt" ? tilt.SourceWords : sheet.SeatedDepth.SourceWords);
         var lead = call.Checks[0];
         string template = (call.Verdict, lead.Name, lead.Side) switch
@@ -743,18 +845,18 @@ public static class BalancerOn
     private static Judgement JudgeBolt(StepContext c)
     {
         var bolt = c.Sheet.CrankBolt;
-        if (c.Number("bolt", "wrench") is not { } length || c.Number("bolt", "adaptor") is not { } adaptor || c.Number("bolt", "angle") is not { } angle)
+        if (c.Number(BoltStep.Wrench) is not { } length || c.Number(BoltStep.Adaptor) is not { } adaptor || c.Number(BoltStep.Angle) is not { } angle)
         {
             return Prompt.Next(c);
         }
 
-        var set = c.Reading("bolt", "set");
+        var set = c.Reading(BoltStep.Set);
         var wrench = set?.Instrument is { Low: { } low, High: { } high, CalibrationDue: { } due }
             ? new WrenchSetting.Wrench(low, high, due, DateOnly.FromDateTime(set.DoneAt.UtcDateTime))
             : null;
         var request = new WrenchSetting.Request(bolt.TorqueNm, length, adaptor, angle, Wrench: wrench);
         var answer = WrenchSetting.Solve(request);
-        if (set?.Value is not { } setNm || !c.Taken("bolt", "click"))
+        if (set?.Value is not { } setNm || !c.Taken(BoltStep.Click))
         {
             return new Judgement(
                 Sentence.Of(
@@ -797,13 +899,13 @@ public static class BalancerOn
 
     private static Judgement JudgeMark(StepContext c)
     {
-        if (c.Number("mark", "error") is not { } error)
+        if (c.Number(MarkStep.Error) is not { } error)
         {
             return new Judgement(Sentence.Of("Crank at true centre, on the positive stop. Read how far the mark stands past the pointer."));
         }
 
         var limit = HouseDefaults.MarkErrorDeg;
-        var uncertainty = c.Reading("mark", "error")?.Instrument?.UncertaintyAt(error) ?? 0;
+        var uncertainty = c.Reading(MarkStep.Error)?.Instrument?.UncertaintyAt(error) ?? 0;
         var call = MarkError.Judge(error, uncertainty, limit.Low!.Value, limit.High!.Value, limit.SourceWords);
         return new Judgement(
             Sentence.Of(call.Verdict switch

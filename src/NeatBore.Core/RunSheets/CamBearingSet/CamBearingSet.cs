@@ -9,8 +9,92 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>Cam bearings out and in: the set laid out, the order, each driven by three looks, the line, the turning of the cam, the plug.</summary>
 public static class CamBearingSet
 {
-    private const string Stand = "stand";
-    private static readonly string[] s_across = ["front-0", "front-90", "rear-0", "rear-90"];
+    private static readonly ChoiceName School = new("school");
+    private static readonly ChoiceName Shells = new("shells");
+
+    private static class OutStep
+    {
+        public static readonly StepName Name = new("out");
+    }
+
+    private static class WashStep
+    {
+        public static readonly StepName Name = new("wash");
+    }
+
+    private static class SetStep
+    {
+        public static readonly StepName Name = new("set");
+        public static readonly TextSlot Mark = Name.Text("mark");
+        public static readonly PickSlot Holes = Name.Pick("holes");
+        public static readonly NumberSlot Outer = Name.Number("outer");
+        public static readonly NumberSlot Wall = Name.Number("wall");
+        public static readonly IReadOnlyList<NumberSlot> Across = [.. new[] { "front-0", "front-90", "rear-0", "rear-90" }.Select(Name.Number)];
+    }
+
+    private static class OrderStep
+    {
+        public static readonly StepName Name = new("order");
+        public static readonly ToolSlot Tool = Name.Tool("tool");
+    }
+
+    private static class StartStep
+    {
+        public static readonly StepName Name = new("start");
+        public static readonly NumberSlot Again = Name.Number("again");
+    }
+
+    private static class BiteStep
+    {
+        public static readonly StepName Name = new("bite");
+        public static readonly PickSlot Mark = Name.Pick("mark");
+    }
+
+    private static class LookStep
+    {
+        public static readonly StepName Name = new("look");
+    }
+
+    private static class SeatStep
+    {
+        public static readonly StepName Name = new("seat");
+    }
+
+    private static class LineStep
+    {
+        public static readonly StepName Name = new("line");
+        public static NumberSlot X(string bearing) => Name.Number($"{bearing}-x");
+        public static NumberSlot Y(string bearing) => Name.Number($"{bearing}-y");
+    }
+
+    private static class ReamStep
+    {
+        public static readonly StepName Name = new("ream");
+        public static NumberSlot Inside(string bearing) => Name.Number($"{bearing}-inside");
+    }
+
+    private static class TrialStep
+    {
+        public static readonly StepName Name = new("trial");
+    }
+
+    private static class TurnStep
+    {
+        public static readonly StepName Name = new("turn");
+    }
+
+    private static class PlugStep
+    {
+        public static readonly StepName Name = new("plug");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+    }
+
+    private static class TunnelStep
+    {
+        public static readonly StepName Name = new("tunnel");
+    }
+
+    private static readonly ChoiceName Stand = new("stand");
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } = new(
@@ -19,47 +103,47 @@ public static class CamBearingSet
         "Cam bearings",
         sheet => sheet.Cam is null ? [] : [.. sheet.Cam.Bearings.Select(b => b.Id)],
         [
-            new Choice(Stand, "order", "The engine is on", _ => [new("cart", "a cart or bench"), new("stand", "a stand: rear closed")]),
-            new Choice("school", "order", "The order", _ => [new("far-end-first", "far end first"), new("nearer-end", "from the nearer end")]),
-            new Choice("shells", "order", "The shells", _ => [new("sized", "to size as they are"), new("undersize", "undersize, reamed in line")]),
+            new Choice(Stand, OrderStep.Name, "The engine is on", _ => [new("cart", "a cart or bench"), new("stand", "a stand: rear closed")]),
+            new Choice(School, OrderStep.Name, "The order", _ => [new("far-end-first", "far end first"), new("nearer-end", "from the nearer end")]),
+            new Choice(Shells, OrderStep.Name, "The shells", _ => [new("sized", "to size as they are"), new("undersize", "undersize, reamed in line")]),
         ],
         [
-            new Step("out", "Out: what came from where", "cam-shell")
+            new Step(OutStep.Name, "Out: what came from where", "cam-shell")
             {
                 Each = All, ItemName = Name, Together = "out",
                 Slots = _ => [Slot.Tick("noted", "Holes, joint and side noted, photo taken"), new Slot("depth", "Depth it stood at", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-5, 40), Required: false)],
                 Judge = Prompt.Next,
                 Cautions = ["Eye protection: a hammered bar chips. Old shells have sharp edges."],
             },
-            new Step("wash", "Galleries and edges", "checks")
+            new Step(WashStep.Name, "Galleries and edges", "checks")
             {
                 Slots = _ => [Slot.Tick("rodded", "Galleries rodded and washed"), Slot.Tick("plugs", "Plugs back in"), Slot.Tick("edges", "Bores’ entry edges deburred"), Slot.Tick("dry", "Blown dry, bores wiped")],
                 Judge = Prompt.Next,
                 Cautions = ["Eye protection at the air line. Solvent vapour: no flame near."],
             },
-            new Step("set", "Shell and bore", "cam-shell")
+            new Step(SetStep.Name, "Shell and bore", "cam-shell")
             {
                 Each = All, ItemName = Name, Together = "set",
                 Slots = c =>
                 [
-                    new Slot("mark", "Shell’s mark", SlotKind.Text),
-                    Slot.Pick("holes", "Its holes", new("right", "all there, right way round"), new("missing", "one missing"), new("turned", "wrong way round")),
-                    Diameter("outer", "Shell’s outside", "micrometer", Of(c).ShellOuterMm),
-                    new Slot("wall", "Shell’s wall", SlotKind.Number, Dimension.Length, 0.001, "micrometer", Plausible: new Band(0.5, 6), Expected: Of(c).WallMm),
-                    .. s_across.Select(k => Diameter(k, $"Bore, {k.Split('-')[0]}, {(k.EndsWith("-0", StringComparison.Ordinal) ? "12 to 6" : "3 to 9")}", "bore-gauge", Of(c).DiameterMm) with { Peers = "bore" }),
+                    new Slot(SetStep.Mark, "Shell’s mark", SlotKind.Text),
+                    Slot.Pick(SetStep.Holes, "Its holes", new("right", "all there, right way round"), new("missing", "one missing"), new("turned", "wrong way round")),
+                    Diameter(SetStep.Outer, "Shell’s outside", "micrometer", Of(c).ShellOuterMm),
+                    new Slot(SetStep.Wall, "Shell’s wall", SlotKind.Number, Dimension.Length, 0.001, "micrometer", Plausible: new Band(0.5, 6), Expected: Of(c).WallMm),
+                    .. SetStep.Across.Select(k => Diameter(k, $"Bore, {k.Key.Split('-')[0]}, {(k.Key.EndsWith("-0", StringComparison.Ordinal) ? "12 to 6" : "3 to 9")}", "bore-gauge", Of(c).DiameterMm) with { Peers = "bore" }),
                 ],
                 Judge = JudgeSet,
                 Gate = "this shell in this bore",
                 Cautions = ["A shell’s edge cuts. Bores wiped: grit reads as crush."],
             },
-            new Step("order", "The order and the tool", "cam-order")
+            new Step(OrderStep.Name, "The order and the tool", "cam-order")
             {
-                Slots = _ => [new Slot("tool", "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
+                Slots = _ => [new Slot(OrderStep.Tool, "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
                 Judge = JudgeOrder,
                 Gate = "every shell can be driven",
                 Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],
             },
-            new Step("start", "Before the first blow", "cam-window")
+            new Step(StartStep.Name, "Before the first blow", "cam-window")
             {
                 Each = Driven, ItemName = Name, Together = "drive",
                 Slots = c =>
@@ -67,38 +151,38 @@ public static class CamBearingSet
                     Slot.Tick("mark", "Shell’s hole marked on the tool"),
                     Slot.Tick("lined", "Mark at the passage, chamfer first"),
                     .. Tool(c) == DriveOrder.DriverKind.Rod ? [Slot.Tick("flat", "Backing piece flat, relieved at the radius, started square")] : Array.Empty<Slot>(),
-                    .. c.Round("start") > 1 ? [Diameter("again", "Shell’s outside, measured again", "micrometer", Of(c).ShellOuterMm)] : Array.Empty<Slot>(),
+                    .. c.Round(StartStep.Name) > 1 ? [Diameter(StartStep.Again, "Shell’s outside, measured again", "micrometer", Of(c).ShellOuterMm)] : Array.Empty<Slot>(),
                 ],
                 Judge = JudgeStart,
                 Cautions = ["Eye protection: a hammered bar chips. Hands off the tool’s head."],
             },
-            new Step("bite", "Two or three millimetres in", "cam-window")
+            new Step(BiteStep.Name, "Two or three millimetres in", "cam-window")
             {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = ["start"],
-                Slots = _ =>
+                Each = Driven, ItemName = Name, Together = "drive", Needs = [StartStep.Name],
+                Slots = c =>
                 [
-                    Slot.Pick("mark", "Tool’s mark against the passage", new("in-line", "in line"), new("clockwise", "off, clockwise"), new("anticlockwise", "off, anticlockwise")),
-                    Slot.Pick("turns", "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
+                    Slot.Pick(BiteStep.Mark, "Tool’s mark against the passage", new("in-line", "in line"), new("clockwise", "off, clockwise"), new("anticlockwise", "off, anticlockwise")),
+                    Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
                 ],
                 Judge = JudgeBite,
                 Cautions = ["Light blows. Eye protection: a hammered bar chips."],
             },
-            new Step("look", "Near the end", "cam-window")
+            new Step(LookStep.Name, "Near the end", "cam-window")
             {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = ["bite"],
-                Slots = c => [.. Sights(c), Slot.Pick("turns", "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
+                Each = Driven, ItemName = Name, Together = "drive", Needs = [BiteStep.Name],
+                Slots = c => [.. Sights(c), Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
                 Judge = c => JudgeWindow(c, false),
                 Cautions = ["Eye to the passage only with the hammer down. Light blows."],
             },
-            new Step("seat", "At depth", "cam-window")
+            new Step(SeatStep.Name, "At depth", "cam-window")
             {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = ["look"],
+                Each = Driven, ItemName = Name, Together = "drive", Needs = [LookStep.Name],
                 Slots = c => [.. Sights(c), .. Recess(c)],
                 Judge = c => JudgeWindow(c, true),
                 Gate = "every passage open",
                 Cautions = ["Shaved metal out before the next one: wash, blow, wipe."],
             },
-            new Step("line", "In line", "cam-line")
+            new Step(LineStep.Name, "In line", "cam-line")
             {
                 Slots = c => [.. c.Sheet.Cam!.Bearings.SelectMany(b => new[] { ("x", "towards 3"), ("y", "towards 12") }.Select(a => new Slot(
                     $"{b.Id}-{a.Item1}", $"{Name(c.Sheet, b.Id)}, {a.Item2}", SlotKind.Number, Dimension.Length, 0.001, "dial", Plausible: new Band(-1, 1))))],
@@ -106,37 +190,37 @@ public static class CamBearingSet
                 Gate = "a straight cam fits",
                 Cautions = ["A long bar bends under its own weight: rest it at both ends."],
             },
-            new Step("ream", "Reamed in line", "cam-ream")
+            new Step(ReamStep.Name, "Reamed in line", "cam-ream")
             {
-                When = c => Applies.If(c.Chosen("shells") == "undersize", "These shells are to size as they are."),
-                Slots = c => [Slot.Tick("pilots", "Pilot at both ends, from the two ends in"), .. c.Sheet.Cam!.Bearings.Select(b => Diameter($"{b.Id}-inside", $"{Name(c.Sheet, b.Id)}, inside after", "bore-gauge", b.JournalMm + 0.07))],
+                When = c => Applies.If(c.Chosen(Shells) == "undersize", "These shells are to size as they are."),
+                Slots = c => [Slot.Tick("pilots", "Pilot at both ends, from the two ends in"), .. c.Sheet.Cam!.Bearings.Select(b => Diameter(ReamStep.Inside(b.Id), $"{Name(c.Sheet, b.Id)}, inside after", "bore-gauge", b.JournalMm + 0.07))],
                 Judge = JudgeReamed,
                 Gate = "reamed to size",
                 Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
             },
-            new Step("trial", "Cam in, oiled", "checks")
+            new Step(TrialStep.Name, "Cam in, oiled", "checks")
             {
                 Slots = _ => [Slot.Tick("washed", "Shaved metal out, washed again"), Slot.Tick("oiled", "Bearings and journals oiled"), Slot.Tick("in", "Cam in on a long handle, lobes kept clear")],
                 Judge = Prompt.Next,
                 Cautions = ["Lobes’ edges cut, and they scratch the shells: two hands."],
             },
-            new Step("turn", "Turn it", "cam-drag")
+            new Step(TurnStep.Name, "Turn it", "cam-drag")
             {
                 Slots = _ => [.. Enumerable.Range(0, 8).Select(i => new Slot($"{i * 45}", Clock.Text(i * 45).Replace(":00", "", StringComparison.Ordinal), SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", i * 45, Plausible: new Band(0, 30), Peers: "turn"))],
                 Judge = JudgeTurn,
                 Gate = "it turns freely",
                 Cautions = ["Slow and even: a cam that snatches pinches fingers."],
             },
-            new Step("plug", "Blanking plug", "checks")
+            new Step(PlugStep.Name, "Blanking plug", "checks")
             {
                 When = c => Applies.If(c.Sheet.Cam!.PlugDepth is not null, "This engine has none."),
-                Slots = _ => [Slot.Tick("sealant", "Sealant on its edge"), new Slot("depth", "Its depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-2, 30))],
+                Slots = _ => [Slot.Tick("sealant", "Sealant on its edge"), new Slot(PlugStep.Depth, "Its depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-2, 30))],
                 Judge = JudgePlug,
                 Cautions = ["Sealant vapour: no flame near. Plugs jump: eye protection."],
             },
-            new Step("tunnel", "The whole tunnel", "cam-strip")
+            new Step(TunnelStep.Name, "The whole tunnel", "cam-strip")
             {
-                Weighs = ["set", "seat", "line", "turn"],
+                Weighs = [SetStep.Name, SeatStep.Name, LineStep.Name, TurnStep.Name],
                 Judge = JudgeTunnel,
                 Cautions = ["Cover the tunnel until the cam is in for good."],
             },
@@ -171,17 +255,17 @@ public static class CamBearingSet
 
     private const string DriverKind = "bearing-driver";
 
-    private static DriveOrder.DriverKind Tool(StepContext c) => c.Tool("order", "tool") is { Kind: DriverKind, Screw: not null } ? DriveOrder.DriverKind.Rod : DriveOrder.DriverKind.Expanding;
+    private static DriveOrder.DriverKind Tool(StepContext c) => c.Tool(OrderStep.Tool) is { Kind: DriverKind, Screw: not null } ? DriveOrder.DriverKind.Rod : DriveOrder.DriverKind.Expanding;
 
     /// <summary>The order from the sheet's sizes and the tool in hand; from the sheet alone, an ordinary long driver.</summary>
     private static DriveOrder.Answer Order(StepContext c) =>
-        (c.Tool("order", "tool") is { Kind: DriverKind } driver ? c.Once("order", () => Order(c, driver)) : null) ?? c.Once("order by the sheet", () => Order(c, null))!;
+        (c.Tool(OrderStep.Tool) is { Kind: DriverKind } driver ? c.Once("order", () => Order(c, driver)) : null) ?? c.Once("order by the sheet", () => Order(c, null))!;
 
     private static DriveOrder.Answer Order(StepContext c, ToolMatch.CribTool? tool) => DriveOrder.Solve(new DriveOrder.Request(
         [.. c.Sheet.Cam!.Bearings.Select(b => new DriveOrder.Bore(b.Id, b.ZMm, b.WidthMm, b.DiameterMm, b.ShellOuterMm, b.ShellOuterMm - (2 * b.WallMm), b.ShellWidthMm))],
         new DriveOrder.OpenEnds(true, c.Chosen(Stand) != "stand"),
         new DriveOrder.Driver(Tool(c), tool?.ReachMm ?? 1000, tool?.SpreadMm?[0] ?? 10, tool?.SpreadMm?[1] ?? 200, tool?.OuterMm ?? 25, tool?.LengthMm ?? 35),
-        c.Chosen("school") == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst));
+        c.Chosen(School) == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst));
 
     private static IReadOnlyList<string> Driven(StepContext c)
     {
@@ -191,14 +275,25 @@ public static class CamBearingSet
 
     private static Facing FacingOf(StepContext c) => Facing.Of(Of(c), Order(c).Order.FirstOrDefault(o => o.Id == c.Item)?.From ?? DriveOrder.DriveEnd.Front);
 
+    /// <summary>How far it is turned, where that is measured at this step.</summary>
+    private static NumberSlot Turned(StepContext c) => c.Step.Name.Number("turn");
+
+    /// <summary>How deep its edge is, where that is measured at this step.</summary>
+    private static NumberSlot Deep(StepContext c) => c.Step.Name.Number("depth");
+
+    /// <summary>Whether it still turns, where that is tried at this step.</summary>
+    private static PickSlot Turns(StepContext c) => c.Step.Name.Pick("turns");
+
+    private static SightSlot Down(StepContext c, string passage) => c.Step.Name.Sight(passage);
+
     private static IEnumerable<Slot> Sights(StepContext c)
     {
-        var measured = c.Taken(c.Step.Id, "turn") && c.Taken(c.Step.Id, "depth");
+        var measured = c.Taken(Turned(c)) && c.Taken(Deep(c));
         return
         [
-            .. Of(c).Passages.Select(p => new Slot(p.Id, $"Down {p.Id}, {Clock.Text(p.AngleDeg)}", SlotKind.Sight, AngleDeg: p.AngleDeg, Required: !measured)),
-            new Slot("turn", "or measured: turned clockwise", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-30, 30), Required: false),
-            new Slot("depth", "and its edge’s depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-40, 40), Required: false),
+            .. Of(c).Passages.Select(p => new Slot(Down(c, p.Id), $"Down {p.Id}, {Clock.Text(p.AngleDeg)}", SlotKind.Sight, AngleDeg: p.AngleDeg, Required: !measured)),
+            new Slot(Turned(c), "or measured: turned clockwise", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-30, 30), Required: false),
+            new Slot(Deep(c), "and its edge’s depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-40, 40), Required: false),
         ];
     }
 
@@ -212,13 +307,13 @@ public static class CamBearingSet
 
     private static Judgement JudgeSet(StepContext c)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken("set", s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
         var own = Of(c);
-        var mark = c.Reading("set", "mark")!.Typed.Trim();
+        var mark = c.Reading(SetStep.Mark)!.Typed.Trim();
         var belongs = c.Sheet.Cam!.Bearings.FirstOrDefault(b => string.Equals(b.Mark, mark, StringComparison.OrdinalIgnoreCase));
         Judgement Wrong(string what, Sentence why) => new(Sentence.Of(what), new Call(Verdict.Stop, why, []));
         if (belongs is not null && belongs.Id != own.Id)
@@ -226,9 +321,9 @@ public static class CamBearingSet
             return Wrong("Not this shell: put it where it belongs.", Sentence.Of("{mark} is the shell of {other}.", ("mark", Quantity.Word(mark)), ("other", Quantity.Word(Name(c.Sheet, belongs.Id).ToLowerInvariant()))));
         }
 
-        if (c.Picked("set", "holes") is "missing" or "turned")
+        if (c.Picked(SetStep.Holes) is "missing" or "turned")
         {
-            return c.Picked("set", "holes") == "missing"
+            return c.Picked(SetStep.Holes) == "missing"
                 ? Wrong("Another shell: this one lacks a hole.", Sentence.Of("A passage without its hole stays shut."))
                 : Wrong("Turn it end for end before it goes in.", Sentence.Of("Wrong way round, its holes miss the passages."));
         }
@@ -253,7 +348,7 @@ public static class CamBearingSet
                     (_, "crush", Side.Upper) => "Too tight by {by}: the wrong shell, or the bore closed up. It would jam.",
                     (_, "crush", _) => "Too loose by {by}: it would spin. Larger shell, or the bore’s repair size.",
                     (_, "crush hot", _) => "Hot it lets go: the block grows away from it. Another shell.",
-                    (_, _, Side.Lower) when c.Chosen("shells") == "undersize" => "Undersize as meant: {stock} to ream when it is in.",
+                    (_, _, Side.Lower) when c.Chosen(Shells) == "undersize" => "Undersize as meant: {stock} to ream when it is in.",
                     (_, _, Side.Lower) => "Too little clearance: {stock} to ream, or another shell.",
                     _ => "Too much clearance: another shell.",
                 },
@@ -266,15 +361,15 @@ public static class CamBearingSet
     private static ShellClearance.Answer? Clearance(StepContext c)
     {
         var cam = c.Sheet.Cam!;
-        if (c.Number("set", "outer") is not { } outer || c.Number("set", "wall") is not { } wall || s_across.Any(k => !c.Taken("set", k)))
+        if (c.Number(SetStep.Outer) is not { } outer || c.Number(SetStep.Wall) is not { } wall || SetStep.Across.Any(k => !c.Taken(k)))
         {
             return null;
         }
 
         var (crush, clearance) = (cam.Crush ?? HouseDefaults.ShellCrush, cam.Clearance ?? HouseDefaults.CamClearance);
-        var u = Math.Max(c.Uncertainty("set", "outer"), c.Uncertainty("set", s_across[0]));
-        var bore = s_across.Select(k => c.Number("set", k)!.Value).ToList();
-        var undersize = c.Chosen("shells") == "undersize";
+        var u = Math.Max(c.Uncertainty(SetStep.Outer), c.Uncertainty(SetStep.Across[0]));
+        var bore = SetStep.Across.Select(k => c.Number(k)!.Value).ToList();
+        var undersize = c.Chosen(Shells) == "undersize";
         var answer = ShellClearance.Solve(new ShellClearance.Request(
             bore, outer, wall, Of(c).JournalMm, cam.Block, cam.Shell, cam.Cam, cam.OperatingC,
             new ShellClearance.ShellLimits(crush.Ends(), undersize ? null : clearance.Ends()), u));
@@ -301,7 +396,7 @@ public static class CamBearingSet
 
     private static Judgement JudgeOrder(StepContext c)
     {
-        if (c.Tool("order", "tool") is not { } tool)
+        if (c.Tool(OrderStep.Tool) is not { } tool)
         {
             return new Judgement(Sentence.Of("Pick the driver: its reach, bar and cone decide the order."), Answer: Order(c));
         }
@@ -338,7 +433,7 @@ public static class CamBearingSet
 
     private static Judgement JudgeStart(StepContext c)
     {
-        var drives = c.Round("start");
+        var drives = c.Round(StartStep.Name);
         if (drives >= HouseDefaults.MostDrives)
         {
             return new Judgement(
@@ -348,17 +443,17 @@ public static class CamBearingSet
                     [new Check("times driven", Verdict.Stop, drives, HouseDefaults.MostDrives - 1, 0, Side.Upper, Dimension.Count, "Neat Bore default")]));
         }
 
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken("start", s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(StartStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
-        if (drives > 1 && c.Number("start", "again") is { } again)
+        if (drives > 1 && c.Number(StartStep.Again) is { } again)
         {
-            var bore = s_across.Select(k => c.Number("set", k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
+            var bore = SetStep.Across.Select(k => c.Number(k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
             var crush = c.Sheet.Cam!.Crush ?? HouseDefaults.ShellCrush;
             var call = Call.Of(
-                [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty("start", "again") * Math.Sqrt(2))],
+                [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty(StartStep.Again) * Math.Sqrt(2))],
                 k => Sentence.Of(
                     k.Verdict == Verdict.LookAgain ? "Second drive: {value} ± {u} of crush is left, too close to {limit} to decide." : "Second drive: {value} of crush is left; {limit} is the least.",
                     ("value", Quantity.Mm(k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
@@ -371,7 +466,7 @@ public static class CamBearingSet
 
     private static Judgement JudgeBite(StepContext c)
     {
-        if (c.Picked("bite", "mark") is not { } mark || c.Picked("bite", "turns") is not { } turns)
+        if (c.Picked(BiteStep.Mark) is not { } mark || c.Picked(Turns(c)) is not { } turns)
         {
             return Prompt.Next(c);
         }
@@ -392,9 +487,8 @@ public static class CamBearingSet
 
     private static Judgement JudgeWindow(StepContext c, bool atDepth)
     {
-        var step = c.Step.Id;
         var facing = FacingOf(c);
-        if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(step, s.Key)) is { } next)
+        if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(s)) is { } next)
         {
             return next.Kind == SlotKind.Sight
                 ? new Judgement(Sentence.Of("Look down {passage}, lamp in front. Move the metal until it looks the same.", ("passage", Quantity.Word(next.Key))))
@@ -407,7 +501,7 @@ public static class CamBearingSet
             return doubt!;
         }
 
-        var canTurn = !atDepth && c.Picked(step, "turns") == "yes";
+        var canTurn = !atDepth && c.Picked(Turns(c)) == "yes";
         var window = HouseDefaults.OilWindow;
         // What is left of the way: no farther than its depth, and a little turn either way.
         var deepest = Math.Max(facing.FinalMm, place.DepthMm);
@@ -422,7 +516,7 @@ public static class CamBearingSet
             return new Judgement(recessed!, recess with { Checks = [.. recess.Checks, .. call.Checks] }, answer);
         }
 
-        var drives = c.Round("start");
+        var drives = c.Round(StartStep.Name);
         var advice = answer.Advice;
         return new Judgement(
             Sentence.Of(
@@ -449,13 +543,12 @@ public static class CamBearingSet
     /// <summary>Where the shell is: measured, or from what was seen; or why that can't be told.</summary>
     private static (OilHoleWindow.Place? Place, Judgement? Doubt) Position(StepContext c, Facing facing)
     {
-        var step = c.Step.Id;
-        if (c.Number(step, "turn") is { } turn && c.Number(step, "depth") is { } depth)
+        if (c.Number(Turned(c)) is { } turn && c.Number(Deep(c)) is { } depth)
         {
-            return (new OilHoleWindow.Place(facing.Sign * turn, depth, new SightPosition.ShellUncertainty(c.Uncertainty(step, "turn"), c.Uncertainty(step, "depth"))), null);
+            return (new OilHoleWindow.Place(facing.Sign * turn, depth, new SightPosition.ShellUncertainty(c.Uncertainty(Turned(c)), c.Uncertainty(Deep(c)))), null);
         }
 
-        var looks = facing.Passages.Select(p => (p.Id, p.Shape, Sight: c.Sight(step, p.Id))).Where(l => l.Sight is not null).ToList();
+        var looks = facing.Passages.Select(p => (p.Id, p.Shape, Sight: c.Sight(Down(c, p.Id)))).Where(l => l.Sight is not null).ToList();
         var sights = looks.Where(l => l.Sight!.Kind != SightKind.Shut).Select(l => new SightPosition.Look(
             l.Id, facing.Sign * l.Sight!.AroundMm, facing.Sign * l.Sight.AlongMm, l.Sight.Kind == SightKind.Wire ? l.Shape.AlongMm / 4 : HouseDefaults.SightMm)).ToList();
         Judgement Doubt(string what, Sentence why) => new(Sentence.Of(what), new Call(Verdict.LookAgain, why, []));
@@ -499,7 +592,7 @@ public static class CamBearingSet
 
         var checks = Recess(c).SelectMany(s =>
         {
-            var (v, u) = (c.Number("seat", s.Key)!.Value, c.Uncertainty("seat", s.Key));
+            var (v, u) = (c.Number(SeatStep.Name, s)!.Value, c.Uncertainty(SeatStep.Name, s));
             return new[] { limit.Low is { } low ? Check.AtLeast($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, low, u, Dimension.Length, limit.SourceWords) : null, limit.High is { } high ? Check.AtMost($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, high, u, Dimension.Length, limit.SourceWords) : null };
         }).OfType<Check>().ToList();
         var call = Call.Of(checks, k => Sentence.Of(
@@ -511,14 +604,14 @@ public static class CamBearingSet
     private static Judgement JudgeLine(StepContext c)
     {
         var bearings = c.Sheet.Cam!.Bearings;
-        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken("line", s.Key)) is { } next)
+        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(LineStep.Name, s)) is { } next)
         {
             return new Judgement(Sentence.Of("Bar and dial through the tunnel. {label}: read how far its middle stands off.", ("label", Quantity.Word(next.Label))));
         }
 
         var answer = BoreLine.Solve(new BoreLine.Request(
-            [.. bearings.Select(b => new BoreLine.Station(b.Id, b.ZMm + (b.WidthMm / 2), c.Number("line", $"{b.Id}-x")!.Value, c.Number("line", $"{b.Id}-y")!.Value, Math.Max(0, (Clearance(c.For(b.Id))?.ClearanceMm ?? 0.06) / 2)))],
-            GaugeUncertaintyMm: c.Uncertainty("line", $"{bearings[0].Id}-x"), Limits: new BoreLine.LineLimits(0, 0.05)));
+            [.. bearings.Select(b => new BoreLine.Station(b.Id, b.ZMm + (b.WidthMm / 2), c.Number(LineStep.X(b.Id))!.Value, c.Number(LineStep.Y(b.Id))!.Value, Math.Max(0, (Clearance(c.For(b.Id))?.ClearanceMm ?? 0.06) / 2)))],
+            GaugeUncertaintyMm: c.Uncertainty(LineStep.X(bearings[0].Id)), Limits: new BoreLine.LineLimits(0, 0.05)));
         var call = answer.Call!.Sourced(k => k.Name == "slack" ? "geometry: a straight cam" : "Neat Bore default");
         return new Judgement(
             Sentence.Of(
@@ -536,9 +629,9 @@ public static class CamBearingSet
     private static Judgement JudgeReamed(StepContext c)
     {
         var bearings = c.Sheet.Cam!.Bearings;
-        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken("ream", s.Key)) is { } next)
+        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(ReamStep.Name, s)) is { } next)
         {
-            var own = bearings.FirstOrDefault(b => next.Key == $"{b.Id}-inside");
+            var own = bearings.FirstOrDefault(b => next.Key == ReamStep.Inside(b.Id));
             var wanted = c.Sheet.Cam.Clearance ?? HouseDefaults.CamClearance;
             if (own is null)
             {
@@ -556,7 +649,7 @@ public static class CamBearingSet
             [
                 .. bearings.SelectMany(b =>
                 {
-                    var (v, u) = (c.Number("ream", $"{b.Id}-inside")!.Value - b.JournalMm, c.Uncertainty("ream", $"{b.Id}-inside"));
+                    var (v, u) = (c.Number(ReamStep.Inside(b.Id))!.Value - b.JournalMm, c.Uncertainty(ReamStep.Inside(b.Id)));
                     return limit.Checks($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, u);
                 }),
             ],
@@ -568,13 +661,13 @@ public static class CamBearingSet
 
     private static Judgement JudgeTurn(StepContext c)
     {
-        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken("turn", s.Key)) is { } next)
+        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(TurnStep.Name, s)) is { } next)
         {
             return new Judgement(Sentence.Of("Turn the cam slowly through {clock}. Read the torque.", ("clock", Quantity.AtClock(next.AngleDeg!.Value))));
         }
 
         var limit = c.Sheet.Cam!.TurnTorque ?? HouseDefaults.CamTurns;
-        var answer = TurningDrag.Solve(new TurningDrag.Request([.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number("turn", s.Key)!.Value))], LimitNm: limit.High));
+        var answer = TurningDrag.Solve(new TurningDrag.Request([.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number(TurnStep.Name, s)!.Value))], LimitNm: limit.High));
         return new Judgement(
             Sentence.Of(
                 answer.Finding switch
@@ -591,13 +684,13 @@ public static class CamBearingSet
 
     private static Judgement JudgePlug(StepContext c)
     {
-        if (c.Number("plug", "depth") is not { } depth)
+        if (c.Number(PlugStep.Depth) is not { } depth)
         {
             return Prompt.Next(c);
         }
 
         var limit = c.Sheet.Cam!.PlugDepth!;
-        var u = c.Uncertainty("plug", "depth");
+        var u = c.Uncertainty(PlugStep.Depth);
         var call = Call.Of(
             [.. limit.Low is { } low ? [Check.AtLeast("depth", depth, low, u, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(), .. limit.High is { } high ? [Check.AtMost("depth", depth, high, u, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>()],
             k => Sentence.Of(k.Verdict == Verdict.Go ? "The plug sits {value} deep." : "The plug sits {value} deep; {limit} is the limit.", ("value", Quantity.Mm(k.Value, 0.1)), ("limit", Quantity.Mm(k.Limit, 0.1))))!;
@@ -622,7 +715,7 @@ public static class CamBearingSet
     private static OilHoleWindow.Answer? SeatedWindow(StepContext c) => c.Once($"seated {c.Item}", () =>
     {
         var facing = FacingOf(c);
-        return Position(c.At(Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
+        return Position(c.SeenBy(Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
             ? OilHoleWindow.Solve(new OilHoleWindow.Request(facing.BoreMm, facing.Passages, facing.Holes, place, new OilHoleWindow.Range([place.RotationDeg, place.RotationDeg], [place.DepthMm, place.DepthMm]), facing.View))
             : null;
     });

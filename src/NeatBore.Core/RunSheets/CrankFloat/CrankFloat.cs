@@ -8,6 +8,32 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>The crank's end float, by a dial pushed both ways, and the shims that set it.</summary>
 public static class CrankFloat
 {
+    private static class DialStep
+    {
+        public static readonly StepName Name = new("dial");
+    }
+
+    private static class FloatStep
+    {
+        public static readonly StepName Name = new("float");
+    }
+
+    private static class PickStep
+    {
+        public static readonly StepName Name = new("pick");
+        public static readonly TickSlot Stock = Name.Tick("stock");
+    }
+
+    private static class TrialStep
+    {
+        public static readonly StepName Name = new("trial");
+    }
+
+    private static class AgainStep
+    {
+        public static readonly StepName Name = new("again");
+    }
+
     private const string Shim = "shim";
 
     /// <summary>The first version.</summary>
@@ -18,7 +44,7 @@ public static class CrankFloat
         sheet => sheet.EndFloat is null ? [] : ["rear-seal"],
         [],
         [
-            new Step("dial", "Dial on the flange", "float")
+            new Step(DialStep.Name, "Dial on the flange", "float")
             {
                 Slots = c =>
                 [
@@ -29,22 +55,22 @@ public static class CrankFloat
                 Judge = Prompt.Next,
                 Cautions = ["A lever on the crank slips: feet apart, fingers clear. Lifting: two hands or a hoist."],
             },
-            new Step("float", "Push it both ways", "float")
+            new Step(FloatStep.Name, "Push it both ways", "float")
             {
                 Slots = c => Pushes(c, c.Sheet.EndFloat!.Shims is null ? c.Sheet.EndFloat.IdealMm : c.Sheet.EndFloat.IdealMm + 0.55),
-                Judge = c => JudgeFloat(c, "float", c.Sheet.EndFloat!.Shims is null),
+                Judge = c => JudgeFloat(c, FloatStep.Name, c.Sheet.EndFloat!.Shims is null),
                 Cautions = ["Push, don’t hammer: the thrust faces mark."],
             },
-            new Step("pick", "Shims from the stock", "shims")
+            new Step(PickStep.Name, "Shims from the stock", "shims")
             {
-                Needs = ["float"],
+                Needs = [FloatStep.Name],
                 When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
-                Slots = _ => [Slot.Tick("stock", "Count the shims in the crib") with { Stock = [Shim] }],
+                Slots = _ => [Slot.Tick(PickStep.Stock, "Count the shims in the crib") with { Stock = [Shim] }],
                 Judge = JudgePick,
                 Gate = "a stack that does it",
                 Cautions = ["Shims’ edges cut."],
             },
-            new Step("trial", "Trial, torqued", "shims")
+            new Step(TrialStep.Name, "Trial, torqued", "shims")
             {
                 When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                 Slots = _ =>
@@ -56,12 +82,12 @@ public static class CrankFloat
                 Judge = Prompt.Next,
                 Cautions = ["Crank locked before you lean on the bar."],
             },
-            new Step("again", "Push it both ways, shimmed", "float")
+            new Step(AgainStep.Name, "Push it both ways, shimmed", "float")
             {
                 When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "Measured already: no shims were fitted."),
-                Needs = ["pick"],
+                Needs = [PickStep.Name],
                 Slots = c => Pushes(c, c.Sheet.EndFloat!.IdealMm),
-                Judge = c => JudgeFloat(c, "again", true),
+                Judge = c => JudgeFloat(c, AgainStep.Name, true),
                 Gate = "the float is set",
                 Cautions = ["Push, don’t hammer: the thrust faces mark."],
             },
@@ -74,19 +100,23 @@ public static class CrankFloat
     [
         .. Enumerable.Range(1, 3).SelectMany(n => new[]
         {
-            Push($"front-{n}", $"Pushed to the front, {n}", 0),
-            Push($"rear-{n}", $"Pushed to the rear, {n}", expectedMm),
+            Push(Front(c.Step.Name, n), $"Pushed to the front, {n}", 0),
+            Push(Rear(c.Step.Name, n), $"Pushed to the rear, {n}", expectedMm),
         }),
     ];
 
-    private static Slot Push(string key, string label, double expectedMm) => new(
+    private static NumberSlot Front(StepName step, int push) => step.Number($"front-{push}");
+
+    private static NumberSlot Rear(StepName step, int push) => step.Number($"rear-{push}");
+
+    private static Slot Push(NumberSlot key, string label, double expectedMm) => new(
         key, label, SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-2, 2), Expected: expectedMm,
         Rig: new Dictionary<string, double> { ["push"] = expectedMm });
 
-    private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, string step)
+    private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
     {
         var floats = Enumerable.Range(1, 3)
-            .Select(n => c.Number(step, $"rear-{n}") - c.Number(step, $"front-{n}"))
+            .Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n)))
             .OfType<double>().ToList();
         if (floats.Count < 3)
         {
@@ -94,16 +124,16 @@ public static class CrankFloat
         }
 
         // Each float is the difference of two readings; three repeats halve what scatters, not what the dial is off.
-        var gauge = c.Uncertainty(step, "front-1") * Math.Sqrt(2);
+        var gauge = c.Uncertainty(Front(step, 1)) * Math.Sqrt(2);
         var spread = floats.Max() - floats.Min();
         return (floats.Average(), gauge, spread);
     }
 
-    private static Judgement JudgeFloat(StepContext c, string step, bool judged)
+    private static Judgement JudgeFloat(StepContext c, StepName step, bool judged)
     {
         if (Measured(c, step) is not { } found)
         {
-            var next = c.Step.Slots(c).First(s => !c.Taken(step, s.Key));
+            var next = c.Step.Slots(c).First(s => !c.Taken(step, s));
             return new Judgement(Sentence.Of(
                 next.Key == "front-1" ? "Push the crank to the front, zero the dial, read it." : next.Key.StartsWith("front", StringComparison.Ordinal) ? "Push it to the front again. Read it." : "Push it to the rear. Read it."));
         }
@@ -157,8 +187,8 @@ public static class CrankFloat
 
     private static Judgement JudgePick(StepContext c)
     {
-        var stock = c.Stock("pick", "stock").Where(t => t is { LengthMm: > 0 } && Fits(c, t)).ToList();
-        if (!c.Taken("pick", "stock") || Measured(c, "float") is not { } found)
+        var stock = c.Stock(PickStep.Stock).Where(t => t is { LengthMm: > 0 } && Fits(c, t)).ToList();
+        if (!c.Taken(PickStep.Stock) || Measured(c, FloatStep.Name) is not { } found)
         {
             return Prompt.Next(c);
         }

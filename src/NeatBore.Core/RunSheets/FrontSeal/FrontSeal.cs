@@ -5,6 +5,49 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>The front seal out and in: what lip it is, its track, its joints, pressed to depth and square, left to settle where it must.</summary>
 public static class FrontSeal
 {
+    private static readonly ChoiceName Out = new("out");
+
+    private static class LipStep
+    {
+        public static readonly StepName Name = new("lip");
+    }
+
+    private static class OutStep
+    {
+        public static readonly StepName Name = new("out");
+    }
+
+    private static class CleanStep
+    {
+        public static readonly StepName Name = new("clean");
+    }
+
+    private static class PlanStep
+    {
+        public static readonly StepName Name = new("plan");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+    }
+
+    private static class DressStep
+    {
+        public static readonly StepName Name = new("dress");
+    }
+
+    private static class PressStep
+    {
+        public static readonly StepName Name = new("press");
+    }
+
+    private static class NotchesStep
+    {
+        public static readonly StepName Name = new("notches");
+    }
+
+    private static class RestStep
+    {
+        public static readonly StepName Name = new("rest");
+    }
+
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } = new(
         "front-seal",
@@ -12,25 +55,25 @@ public static class FrontSeal
         "Front seal",
         sheet => sheet.FrontSeal is null ? [] : ["cover"],
         [
-            new Choice("lip", "lip", "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
-            new Choice("out", "out", "The old one comes out", _ => [new("extractor", "screw-in extractor"), new("prised", "prised, shaft guarded")]),
+            new Choice(SealCare.Lip, LipStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
+            new Choice(Out, OutStep.Name, "The old one comes out", _ => [new("extractor", "screw-in extractor"), new("prised", "prised, shaft guarded")]),
         ],
         [
-            new Step("lip", "What lip is it?", "seal")
+            new Step(LipStep.Name, "What lip is it?", "seal")
             {
                 Slots = _ => [new Slot("seal", "New seal", SlotKind.Text), Slot.Tick("size", "Sizes read off it match the sheet")],
                 Judge = c => SealCare.Follows(c, c.Sheet.FrontSeal!),
                 Cautions = ["The lip is cut by a fingernail: hold it by its case."],
             },
-            new Step("out", "Old seal out", "seal")
+            new Step(OutStep.Name, "Old seal out", "seal")
             {
-                Slots = c => c.Chosen("out") == "extractor"
+                Slots = c => c.Chosen(Out) == "extractor"
                     ? [Slot.Tick("bite", "Screwed in by hand until it bites"), Slot.Tick("not-home", "Not to the end of its thread"), Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out")]
                     : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
                 Judge = Prompt.Next,
                 Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
             },
-            new Step("clean", "Bore and joints clean", "seal")
+            new Step(CleanStep.Name, "Bore and joints clean", "seal")
             {
                 Slots = c =>
                 [
@@ -42,49 +85,49 @@ public static class FrontSeal
                 Cautions = ["Primer and solvent vapour: no flame near."],
             },
             BalancerInspection.Version1.Steps.First(s => s.Id == "groove"),
-            new Step("plan", "How deep", "seal")
+            new Step(PlanStep.Name, "How deep", "seal")
             {
                 Weighs = ["groove"],
-                Slots = c => [new Slot("depth", "Planned depth below the cover’s face", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(0, c.Sheet.FrontSeal!.WidthMm * 2))],
+                Slots = c => [new Slot(PlanStep.Depth, "Planned depth below the cover’s face", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(0, c.Sheet.FrontSeal!.WidthMm * 2))],
                 Judge = JudgePlan,
                 Gate = "a depth that can be",
                 Cautions = ["Deeper is not safer: a spring that bottoms cuts its lip."],
             },
-            new Step("dress", "Lip and track", "seal")
+            new Step(DressStep.Name, "Lip and track", "seal")
             {
                 Slots = c =>
                 [
-                    .. SealCare.Dress(c.Chosen("lip")),
+                    .. SealCare.Dress(c.Chosen(SealCare.Lip)),
                     Slot.Tick("guard", "Guard sleeve over keyway and edges"),
                     .. (c.Sheet.FrontSeal!.JointsDeg ?? []) is [var first, ..] ? [Slot.Tick("clocked", $"Seal’s notches at the joints, {Clock.Text(first)} and across")] : Array.Empty<Slot>(),
                 ],
                 Judge = Prompt.Next,
                 Cautions = ["A lip folded back leaks from the first turn: look all round."],
             },
-            new Step("press", "Press it in", "seal-depth")
+            new Step(PressStep.Name, "Press it in", "seal-depth")
             {
-                Needs = ["plan"],
+                Needs = [PlanStep.Name],
                 Slots = c =>
                 [
                     Slot.Tick("ring", "Ring as wide as the seal, pressed evenly"),
-                    .. SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, c.Number("plan", "depth") ?? c.Sheet.FrontSeal!.DepthMm),
+                    .. SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm),
                 ],
-                Judge = c => SealSeat.Judge(c, c.Sheet.FrontSeal!, c.Number("plan", "depth") ?? c.Sheet.FrontSeal!.DepthMm, "Square and at depth. Sealant into the notches now, if it has them."),
+                Judge = c => SealSeat.Judge(c, c.Sheet.FrontSeal!, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm, "Square and at depth. Sealant into the notches now, if it has them."),
                 Gate = "square, at depth",
                 Cautions = ["Press, don’t hammer on one side. Fingers out of the ring."],
             },
-            new Step("notches", "Notches sealed", "seal")
+            new Step(NotchesStep.Name, "Notches sealed", "seal")
             {
                 When = c => Applies.If((c.Sheet.FrontSeal!.JointsDeg ?? []).Count > 0, "No joint runs into this bore."),
                 Slots = _ => [Slot.Tick("pushed", "Sealant pushed into each notch until it shows"), Slot.Tick("wiped", "Wiped off the lip")],
                 Judge = Prompt.Next,
                 Cautions = ["No flame near."],
             },
-            new Step("rest", "Left to settle", "seal")
+            new Step(RestStep.Name, "Left to settle", "seal")
             {
-                When = c => Applies.If(c.Chosen("lip") == "ptfe", "This lip needs no rest."),
-                Slots = _ => [Slot.Tick("turned", "Crank turned again")],
-                Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, "press", "270"),
+                When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
+                Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
+                Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, SealSeat.Last(PressStep.Name)),
                 Cautions = ["Tag the crank: do not turn."],
             },
         ]);
@@ -92,7 +135,7 @@ public static class FrontSeal
     private static Judgement JudgePlan(StepContext c)
     {
         var seal = c.Sheet.FrontSeal!;
-        if (c.Number("plan", "depth") is not { } planned)
+        if (c.Number(PlanStep.Depth) is not { } planned)
         {
             var track = BalancerInspection.TrackOf(c);
             var advised = track?.Options.FirstOrDefault(o => o.Kind == track.Pick)?.SealDepthMm;

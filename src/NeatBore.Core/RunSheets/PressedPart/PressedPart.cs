@@ -8,7 +8,62 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>One part in another, pressed cold or shrunk: a gear, a race, a plain bush, a spigot bearing, a pin in an eye. One run sheet, a kind at a time.</summary>
 public static class PressedPart
 {
-    private const string Way = "way";
+    private static class FacingStep
+    {
+        public static readonly StepName Name = new("facing");
+    }
+
+    private static class SizesStep
+    {
+        public static readonly StepName Name = new("sizes");
+        public static readonly NumberSlot Temperature = Name.Number("temperature");
+        public static readonly PressedIn.Diameters Inner = new(Name, "inner");
+        public static readonly PressedIn.Diameters Outer = new(Name, "outer");
+    }
+
+    private static class WayStep
+    {
+        public static readonly StepName Name = new("way");
+        public static readonly NumberSlot Ambient = Name.Number("ambient");
+        public static readonly TickSlot Ready = Name.Tick("ready");
+    }
+
+    private static class StackStep
+    {
+        public static readonly StepName Name = new("stack");
+    }
+
+    private static class PressStep
+    {
+        public static readonly StepName Name = new("press");
+    }
+
+    private static class HeatStep
+    {
+        public static readonly StepName Name = new("heat");
+        public static readonly NumberSlot Outer = Name.Number("outer");
+        public static readonly PickSlot Went = Name.Pick("went");
+        public static readonly TickSlot Started = Name.Tick("started");
+        public static readonly TickSlot Half = Name.Tick("half");
+        public static readonly TickSlot Oven = Name.Tick("oven");
+        public static readonly TickSlot Frozen = Name.Tick("frozen");
+        public static readonly TickSlot Out = Name.Tick("out");
+    }
+
+    private static class HomeStep
+    {
+        public static readonly StepName Name = new("home");
+        public static readonly PickSlot Slips = Name.Pick("slips");
+        public static readonly NumberSlot Home = Name.Number("home");
+    }
+
+    private static class InsideStep
+    {
+        public static readonly StepName Name = new("inside");
+        public static readonly PressedIn.Diameters Inside = new(Name, "inside");
+    }
+
+    private static readonly ChoiceName Way = new("way");
     private const string Cold = "cold";
     private const string Warm = "warm";
     private const string Chill = "chill";
@@ -54,9 +109,9 @@ public static class PressedPart
             1,
             title,
             sheet => sheet.Pressed?.Any(p => p.Kind == kind) == true ? [EnginePlaces.Pressed] : [],
-            [new Choice(Way, "way", "How it goes in", sheet => [.. ways.Where(w => w == Cold || Part(sheet).Heat is not null).Select(w => new Option(w, Words(w, parts)))])],
+            [new Choice(Way, WayStep.Name, "How it goes in", sheet => [.. ways.Where(w => w == Cold || Part(sheet).Heat is not null).Select(w => new Option(w, Words(w, parts)))])],
             [
-                Each(new Step("facing", "Which way round", "pressed")
+                Each(new Step(FacingStep.Name, "Which way round", "pressed")
                 {
                     When = c => Applies.If(Part(c.Sheet).Facing.Count > 0, "It goes in either way round."),
                     Slots = c => [.. Part(c.Sheet).Facing.Select((rule, i) => Slot.Tick($"rule-{i + 1}", rule))],
@@ -64,83 +119,83 @@ public static class PressedPart
                     Gate = "which way round is settled",
                     Cautions = ["Settle it now: once it is hot there is no time to look."],
                 }),
-                Each(new Step("sizes", "The fit", "pressed")
+                Each(new Step(SizesStep.Name, "The fit", "pressed")
                 {
-                    Renews = ["press", "heat", "home", "inside"],
+                    Renews = [PressStep.Name, HeatStep.Name, HomeStep.Name, InsideStep.Name],
                     Slots = c =>
                     [
                         Slot.Tick("clean", "Both deburred, washed, dry"),
-                        .. PressedIn.Across("inner", $"{Capital(parts.Inner)}, outside", "micrometer", Part(c.Sheet).Inner.DiameterMm),
-                        .. PressedIn.Across("outer", $"{Capital(parts.Outer)}, bore", "bore-gauge", Part(c.Sheet).Inner.DiameterMm, Part(c.Sheet).Inner.DiameterMm - Middle(Part(c.Sheet))),
-                        new Slot("temperature", "Both at", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 60), Expected: 20),
+                        .. PressedIn.Across(SizesStep.Inner, $"{Capital(parts.Inner)}, outside", "micrometer", Part(c.Sheet).Inner.DiameterMm),
+                        .. PressedIn.Across(SizesStep.Outer, $"{Capital(parts.Outer)}, bore", "bore-gauge", Part(c.Sheet).Inner.DiameterMm, Part(c.Sheet).Inner.DiameterMm - Middle(Part(c.Sheet))),
+                        new Slot(SizesStep.Temperature, "Both at", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 60), Expected: 20),
                     ],
-                    Judge = c => c.Step.Slots(c).Any(s => s.Required && !c.Taken("sizes", s.Key)) || Fit(c, Part(c.Sheet)) is not { } fit
+                    Judge = c => c.Step.Slots(c).Any(s => s.Required && !c.Taken(SizesStep.Name, s)) || Fit(c, Part(c.Sheet)) is not { } fit
                         ? Prompt.Next(c)
                         : PressedIn.JudgeFit(fit, Part(c.Sheet).Interference, parts, "It fits. Cold it takes {low} to {high}."),
                     Gate = "the fit is a go",
                     Cautions = ["Edges cut. Both parts at the same temperature before they are measured."],
                 }),
-                Each(new Step("way", "How it goes in", "pressed-heat")
+                Each(new Step(WayStep.Name, "How it goes in", "pressed-heat")
                 {
-                    Needs = ["sizes"],
+                    Needs = [SizesStep.Name],
                     Slots = c => c.Chosen(Way) is Cold or null
-                        ? [Slot.Tick("ready", stacked ? "Press and guide to hand" : drawn ? "Draw tool and sleeve to hand" : "Soft drift on its outer ring to hand")]
-                        : [new Slot("ambient", "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18), Slot.Tick("ready", "Stop and guide set, gloves, clear path")],
+                        ? [Slot.Tick(WayStep.Ready, stacked ? "Press and guide to hand" : drawn ? "Draw tool and sleeve to hand" : "Soft drift on its outer ring to hand")]
+                        : [new Slot(WayStep.Ambient, "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18), Slot.Tick(WayStep.Ready, "Stop and guide set, gloves, clear path")],
                     Judge = c => JudgeWay(c, Part(c.Sheet), parts),
                     Gate = "a way that does no harm",
                     Cautions = ["Oven gloves; freezer burns too. No open flame on one side: it bends."],
                 }),
-                Each(new Step("stack", "Press and its stack", "press-stack")
+                Each(new Step(StackStep.Name, "Press and its stack", "press-stack")
                 {
                     When = c => Applies.If(stacked && Pressed(c, Part(c.Sheet)), stacked ? "It slides in: nothing is pressed." : "It goes on where its shaft or crank stands."),
-                    Needs = ["sizes", "way"],
+                    Needs = [SizesStep.Name, WayStep.Name],
                     Slots = c =>
                     [
-                        new Slot("press", "The press", SlotKind.Tool, Need: PressedIn.Press("hydraulic-press", Fit(c, Part(c.Sheet))?.PressForceN.High ?? 0)),
-                        Slot.Tick("stock", "Lay out what the crib has to stack") with { Stock = PressedIn.Stacked },
+                        new Slot(PressedIn.Picked(StackStep.Name), "The press", SlotKind.Tool, Need: PressedIn.Press("hydraulic-press", Fit(c, Part(c.Sheet))?.PressForceN.High ?? 0)),
+                        Slot.Tick(PressedIn.LaidOut(StackStep.Name), "Lay out what the crib has to stack") with { Stock = PressedIn.Stacked },
                     ],
                     Judge = c => JudgeStack(c, Part(c.Sheet)),
                     Gate = "a stack that bears right",
                     Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
                 }),
-                Each(new Step("press", drawn ? "Draw it on" : "Press it in", "pressed")
+                Each(new Step(PressStep.Name, drawn ? "Draw it on" : "Press it in", "pressed")
                 {
                     When = c => Applies.If(Pressed(c, Part(c.Sheet)), "It slides in: nothing is pressed."),
-                    Needs = ["sizes", "way", "stack"],
-                    Renews = ["home", "inside"],
-                    Slots = c => [Slot.Tick("square", "Started by hand, square"), .. PressedIn.Force(c, "press", Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm)],
+                    Needs = [SizesStep.Name, WayStep.Name, StackStep.Name],
+                    Renews = [HomeStep.Name, InsideStep.Name],
+                    Slots = c => [Slot.Tick("square", "Started by hand, square"), .. PressedIn.Force(c, PressStep.Name, Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm)],
                     Judge = c => PressedIn.JudgePress(c, Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm, kind != PressedKind.Pin, "In. Measure where it lies.", parts.Loose),
                     Gate = "it went in as it should",
                     Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
                 }),
-                Each(new Step("heat", "Soak, out, in", "pressed-heat")
+                Each(new Step(HeatStep.Name, "Soak, out, in", "pressed-heat")
                 {
                     When = c => Applies.If(!Pressed(c, Part(c.Sheet)), "It goes in by force."),
-                    Needs = ["sizes", "way", "facing"],
-                    Renews = ["home", "inside"],
+                    Needs = [SizesStep.Name, WayStep.Name, FacingStep.Name],
+                    Renews = [HomeStep.Name, InsideStep.Name],
                     Slots = c => HeatSlots(c, Part(c.Sheet), parts),
                     Judge = c => JudgeHeat(c, Part(c.Sheet), parts),
                     Gate = "it is home",
                     Cautions = ["Oven gloves, both hands. No hammer if it grabs."],
                 }),
-                Each(new Step("home", "Where it lies", "pressed")
+                Each(new Step(HomeStep.Name, "Where it lies", "pressed")
                 {
-                    Needs = ["press", "heat"],
-                    Renews = ["inside"],
+                    Needs = [PressStep.Name, HeatStep.Name],
+                    Renews = [InsideStep.Name],
                     Slots = c =>
                     [
-                        new Slot("home", Part(c.Sheet).HomeWords, SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(Part(c.Sheet).HomeMm - 10, Part(c.Sheet).HomeMm + 10), Expected: Part(c.Sheet).HomeMm),
-                        .. kind == PressedKind.Pin ? [Slot.Pick("slips", "In its other part, cold", new("freely", "slips and turns freely"), new("tight", "tight"))] : Array.Empty<Slot>(),
+                        new Slot(HomeStep.Home, Part(c.Sheet).HomeWords, SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(Part(c.Sheet).HomeMm - 10, Part(c.Sheet).HomeMm + 10), Expected: Part(c.Sheet).HomeMm),
+                        .. kind == PressedKind.Pin ? [Slot.Pick(HomeStep.Slips, "In its other part, cold", new("freely", "slips and turns freely"), new("tight", "tight"))] : Array.Empty<Slot>(),
                     ],
                     Judge = c => JudgeHome(c, Part(c.Sheet), parts),
                     Gate = "it lies where it should",
                     Cautions = ["Let it cool to the touch before it is measured: hot, it reads long."],
                 }),
-                Each(new Step("inside", "Inside, after pressing", "pressed")
+                Each(new Step(InsideStep.Name, "Inside, after pressing", "pressed")
                 {
                     When = c => Applies.If(Part(c.Sheet).RunsOnMm is not null, "Nothing runs inside it."),
-                    Needs = ["home"],
-                    Slots = c => [.. PressedIn.Across("inside", "Inside", "bore-gauge", Part(c.Sheet).Inner.InnerDiameterMm)],
+                    Needs = [HomeStep.Name],
+                    Slots = c => [.. PressedIn.Across(InsideStep.Inside, "Inside", "bore-gauge", Part(c.Sheet).Inner.InnerDiameterMm)],
                     Judge = c => JudgeInside(c, Part(c.Sheet)),
                     Gate = "what runs in it will run",
                     Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
@@ -161,7 +216,7 @@ public static class PressedPart
     private static double Middle(PressedSheet part) => ((part.Interference.Low ?? 0) + (part.Interference.High ?? 0)) / 2;
 
     private static InterferenceFit.Answer? Fit(StepContext c, PressedSheet part) => c.Once($"fit {c.Item}", () => PressedIn.Fit(
-        c, "sizes", "inner", "outer", part.Inner, part.Outer, part.EngagedMm, part.Friction, part.Interference, c.Number("sizes", "temperature") ?? 20, c.Number("sizes", "temperature") ?? 20));
+        c, SizesStep.Inner, SizesStep.Outer, part.Inner, part.Outer, part.EngagedMm, part.Friction, part.Interference, c.Number(SizesStep.Temperature) ?? 20, c.Number(SizesStep.Temperature) ?? 20));
 
     /// <summary>What heat and cold give; null where it goes in by force alone, or before the fit and the air are known.</summary>
     private sealed record HeatPlan(ThermalFit.Answer Answer, double OuterC, double InnerC, double LeftMm, double SoakSeconds)
@@ -171,7 +226,7 @@ public static class PressedPart
 
     private static HeatPlan? Plan(StepContext c, PressedSheet part, double? measuredC = null) => c.Once($"heat {c.Item}/{measuredC}", () =>
     {
-        if (part.Heat is not { } heat || c.Chosen(Way) is Cold or null || c.Number("way", "ambient") is not { } ambient || Fit(c, part) is not { } fit)
+        if (part.Heat is not { } heat || c.Chosen(Way) is Cold or null || c.Number(WayStep.Ambient) is not { } ambient || Fit(c, part) is not { } fit)
         {
             return null;
         }
@@ -231,7 +286,7 @@ public static class PressedPart
         {
             return new Judgement(
                 Sentence.Of("Cold, oiled: {low} to {high}. Set it up square.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))),
-                c.Taken("way", "ready") ? new Call(Verdict.Go, Sentence.Of("{low} to {high} when home.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))), []) : null,
+                c.Taken(WayStep.Ready) ? new Call(Verdict.Go, Sentence.Of("{low} to {high} when home.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))), []) : null,
                 fit);
         }
 
@@ -272,13 +327,13 @@ public static class PressedPart
                     _ => "It won’t slide: {left} is left to press. Press it without a pause.",
                 },
                 ("part", Quantity.Word(Capital(parts.Outer))), ("inner", Quantity.Word(parts.Inner)), ("chilled", Quantity.Word(Capital(parts.Inner))), ("outer", Temperature(plan.OuterC)), ("cold", Temperature(plan.InnerC)), ("grip", Roughly(grip)), ("left", Quantity.Mm(plan.LeftMm, 0.001))),
-            c.Taken("way", "ready") ? call : null,
+            c.Taken(WayStep.Ready) ? call : null,
             plan.Answer);
     }
 
     private static Judgement JudgeStack(StepContext c, PressedSheet part) => PressedIn.Stack(
         c,
-        "stack",
+        StackStep.Name,
         new PressSupport.PressedBody(part.Inner.DiameterMm - Middle(part), part.Outer.HeightMm, part.Outer.LandInnerMm, part.Outer.LandOuterMm),
         // A pin goes right through; a bush or a bearing stays.
         new PressSupport.PassingPart(part.Inner.DiameterMm, part.Kind == PressedKind.Pin ? Math.Max(0, (part.Inner.LengthMm - part.Outer.HeightMm) / 2) : 0),
@@ -308,13 +363,13 @@ public static class PressedPart
     private static Judgement JudgeHeat(StepContext c, PressedSheet part, PressedIn.Parts parts)
     {
         var warmed = c.Chosen(Way) is Warm or Both;
-        var measured = warmed ? c.Number("heat", "outer") : null;
+        var measured = warmed ? c.Number(HeatStep.Outer) : null;
         if (Plan(c, part) is not { } planned || Plan(c, part, measured) is not { } plan)
         {
             return new Judgement(Sentence.Of("Say how it goes in first, with the air’s temperature."));
         }
 
-        if (c.Picked("heat", "went") is { } went && c.Taken("heat", "started"))
+        if (c.Picked(HeatStep.Went) is { } went && c.Taken(HeatStep.Started))
         {
             return went == "home"
                 ? new Judgement(Sentence.Of("Hold it against its stop until it grips. Let it cool, then measure."), new Call(Verdict.Go, Sentence.Of("Home in one push."), []), plan.Answer)
@@ -324,12 +379,12 @@ public static class PressedPart
                     plan.Answer);
         }
 
-        var half = (planned.OuterC + (c.Number("way", "ambient") ?? 20)) / 2;
-        if (warmed && c.At("heat", "half") is null)
+        var half = (planned.OuterC + (c.Number(WayStep.Ambient) ?? 20)) / 2;
+        if (warmed && c.TakenAt(HeatStep.Half) is null)
         {
-            return c.At("heat", "oven") is { } since
+            return c.TakenAt(HeatStep.Oven) is { } since
                 ? new Judgement(Sentence.Of("Let it soak: about {soak} at {half}. Then the oven to {full}.", ("soak", Quantity.Minutes(plan.SoakSeconds / 60)), ("half", Temperature(half)), ("full", Temperature(planned.OuterC))), Answer: plan.Answer, Until: since.AddSeconds(plan.SoakSeconds), Then: Sentence.Of("Soaked. The oven to {full} now.", ("full", Temperature(planned.OuterC))))
-                : Prompt.Next(c) with { Do = c.Chosen(Way) == Both && !c.Taken("heat", "frozen") ? Sentence.Of("{inner} in the freezer at {cold}, until it is cold right through.", ("inner", Quantity.Word(Capital(parts.Inner))), ("cold", Temperature(planned.InnerC))) : Sentence.Of("Oven to {half} first: slowly and evenly, no flame.", ("half", Temperature(half))), Answer = plan.Answer };
+                : Prompt.Next(c) with { Do = c.Chosen(Way) == Both && !c.Taken(HeatStep.Frozen) ? Sentence.Of("{inner} in the freezer at {cold}, until it is cold right through.", ("inner", Quantity.Word(Capital(parts.Inner))), ("cold", Temperature(planned.InnerC))) : Sentence.Of("Oven to {half} first: slowly and evenly, no flame.", ("half", Temperature(half))), Answer = plan.Answer };
         }
 
         if (warmed && measured is not { })
@@ -337,13 +392,13 @@ public static class PressedPart
             return new Judgement(
                 Sentence.Of("Oven at {full}. Soak again, then probe the {outer}’s bore, not the air.", ("full", Temperature(planned.OuterC)), ("outer", Quantity.Word(parts.Outer))),
                 Answer: plan.Answer,
-                Until: c.At("heat", "half")!.Value.AddSeconds(plan.SoakSeconds),
+                Until: c.TakenAt(HeatStep.Half)!.Value.AddSeconds(plan.SoakSeconds),
                 Then: Sentence.Of("Soaked. Probe the {outer}’s bore, not the air.", ("outer", Quantity.Word(parts.Outer))));
         }
 
         if (measured is { } hot)
         {
-            var u = c.Uncertainty("heat", "outer");
+            var u = c.Uncertainty(HeatStep.Outer);
             var check = Check.AtMost($"{parts.Outer}’s temperature", hot, part.Heat!.Most.High!.Value, u, Dimension.Temperature, part.Heat.Most.SourceWords);
             var cool = hot < planned.OuterC - OvenC;
             if (check.Verdict != Verdict.Go || cool)
@@ -359,7 +414,7 @@ public static class PressedPart
         }
 
         var grip = plan.Answer.GripSeconds ?? 3600;
-        return (c.At("heat", "out"), c.At("heat", "started")) switch
+        return (c.TakenAt(HeatStep.Out), c.TakenAt(HeatStep.Started)) switch
         {
             (null, _) => new Judgement(
                 Sentence.Of("Stop and guide ready? Take both out: {carry} until it no longer slides.", ("carry", Roughly(plan.Answer.CarrySeconds ?? 3600))), Answer: plan.Answer),
@@ -372,20 +427,20 @@ public static class PressedPart
 
     private static Judgement JudgeHome(StepContext c, PressedSheet part, PressedIn.Parts parts)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken("home", s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(HomeStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
-        if (c.Picked("home", "slips") == "tight")
+        if (c.Picked(HomeStep.Slips) == "tight")
         {
             return new Judgement(
                 Sentence.Of("Press it out: it has to slip in its other part. Measure that bore."),
                 new Call(Verdict.Stop, Sentence.Of("The {inner} is tight where it should slip.", ("inner", Quantity.Word(parts.Inner))), []));
         }
 
-        var found = c.Number("home", "home")!.Value;
-        var call = PressedIn.Between("depth", found, c.Uncertainty("home", "home"), part.Home);
+        var found = c.Number(HomeStep.Home)!.Value;
+        var call = PressedIn.Between("depth", found, c.Uncertainty(HomeStep.Home), part.Home);
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch
@@ -401,13 +456,13 @@ public static class PressedPart
 
     private static Judgement JudgeInside(StepContext c, PressedSheet part)
     {
-        var inside = new[] { c.Number("inside", "inside-0"), c.Number("inside", "inside-90") }.OfType<double>().ToList();
+        var inside = new[] { c.Number(InsideStep.Inside.At(0)), c.Number(InsideStep.Inside.At(90)) }.OfType<double>().ToList();
         if (inside.Count < 2 || part.RunsOnMm is not { } runs)
         {
             var by = Fit(c, part) is { } fit ? PressedIn.ClosesUpMm(fit.PressureMpa, part.Inner.DiameterMm, part.Inner.InnerDiameterMm, part.Inner.Material) : 0;
             return new Judgement(Sentence.Of("Measure it inside, twice across. By its fit it closed up {by}.", ("by", Quantity.Mm(by, 0.001))));
         }
 
-        return PressedIn.JudgeInside(inside.Average(), runs, c.Uncertainty("inside", "inside-0"), part.Clearance ?? HouseDefaults.TrunnionClearance, "pin", "It runs. Wash the chips out; the record is kept.");
+        return PressedIn.JudgeInside(inside.Average(), runs, c.Uncertainty(InsideStep.Inside.At(0)), part.Clearance ?? HouseDefaults.TrunnionClearance, "pin", "It runs. Wash the chips out; the record is kept.");
     }
 }

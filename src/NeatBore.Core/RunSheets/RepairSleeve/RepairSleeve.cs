@@ -8,6 +8,36 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A thin sleeve drawn on the rear flange over a worn track, or stretched off it.</summary>
 public static class RepairSleeve
 {
+    private static readonly ChoiceName Way = new("way");
+
+    private static class PartsStep
+    {
+        public static readonly StepName Name = new("parts");
+    }
+
+    private static class OffStep
+    {
+        public static readonly StepName Name = new("off");
+        public static readonly PickSlot Shaft = Name.Pick("shaft");
+    }
+
+    private static class PlateStep
+    {
+        public static readonly StepName Name = new("plate");
+    }
+
+    private static class GapStep
+    {
+        public static readonly StepName Name = new("gap");
+        public static readonly NumberSlot Reach = Name.Number("reach");
+        public static NumberSlot At(int deg) => Name.Number($"{deg}");
+    }
+
+    private static class HomeStep
+    {
+        public static readonly StepName Name = new("home");
+    }
+
     private static readonly int[] s_deg = [0, 90, 180, 270];
 
     /// <summary>The first version.</summary>
@@ -16,21 +46,21 @@ public static class RepairSleeve
         1,
         "Repair sleeve",
         sheet => sheet.Rear?.SleeveMm is null ? [] : ["rear-seal"],
-        [new Choice("way", "parts", "On or off", _ => [new("on", "a new one on"), new("off", "an old one off")])],
+        [new Choice(Way, PartsStep.Name, "On or off", _ => [new("on", "a new one on"), new("off", "an old one off")])],
         [
-            new Step("parts", "Sleeve and flange", "plate")
+            new Step(PartsStep.Name, "Sleeve and flange", "plate")
             {
-                Slots = c => c.Chosen("way") == "off"
+                Slots = c => c.Chosen(Way) == "off"
                     ? [Slot.Tick("guard", "Shaft behind it guarded"), Slot.Tick("chisel", "Chisel blunt, rounded, as wide as the sleeve")]
                     : [new Slot("sleeve", "Sleeve", SlotKind.Text), Slot.Tick("clean", "Flange clean, burrs dressed, film of sealant"), Slot.Tick("way-round", "Right way round: its chamfer first")],
                 Judge = Prompt.Next,
                 Cautions = ["Chisel: eye protection. A hammer on hardened steel chips."],
             },
-            new Step("off", "Stretched off", "plate")
+            new Step(OffStep.Name, "Stretched off", "plate")
             {
-                When = c => Applies.If(c.Chosen("way") == "off", "A new one goes on."),
-                Slots = _ => [Slot.Tick("light", "Many light blows across its whole width"), Slot.Tick("slid", "It slid off: not cut"), Slot.Pick("shaft", "Track beneath", new("sound", "unmarked"), new("marked", "marked"))],
-                Judge = c => c.Picked("off", "shaft") switch
+                When = c => Applies.If(c.Chosen(Way) == "off", "A new one goes on."),
+                Slots = _ => [Slot.Tick("light", "Many light blows across its whole width"), Slot.Tick("slid", "It slid off: not cut"), Slot.Pick(OffStep.Shaft, "Track beneath", new("sound", "unmarked"), new("marked", "marked"))],
+                Judge = c => c.Picked(OffStep.Shaft) switch
                 {
                     null => Prompt.Next(c),
                     "sound" => new Judgement(Sentence.Of("Off, and the flange is unmarked."), new Call(Verdict.Go, Sentence.Of("The track beneath is unmarked."), [])),
@@ -38,30 +68,30 @@ public static class RepairSleeve
                 },
                 Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
             },
-            new Step("plate", "Plate on the flange’s circle", "plate")
+            new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
             {
                 When = On,
                 Slots = c => [Slot.Tick("made", "Plate bought or made by the drawing"), Slot.Tick("fits", $"{c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"), Slot.Tick("square", "Sleeve started square by hand")],
-                Judge = c => c.Step.Slots(c).Any(s => !c.Taken("plate", s.Key))
+                Judge = c => c.Step.Slots(c).Any(s => !c.Taken(PlateStep.Name, s))
                     ? Prompt.Next(c) with { Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate) }
                     : new Judgement(Sentence.Of("Draw it on: small turns, each in turn."), Answer: BoltCircle.Solve(c.Sheet.Rear!.Plate)),
                 Cautions = ["No hammer."],
             },
-            new Step("gap", "Even gap, small turns", "sleeve-gap")
+            new Step(GapStep.Name, "Even gap, small turns", "sleeve-gap")
             {
                 When = On,
                 Slots = c =>
                 [
                     .. s_deg.Select(deg => new Slot(
-                        $"{deg}", $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", deg,
+                        GapStep.At(deg), $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", deg,
                         Plausible: new Band(0, c.Sheet.Rear!.SleeveMm!.Value * 1.5), Peers: "gap", Expected: 0.06)),
-                    new Slot("reach", "Screw thread left before they bottom", SlotKind.Number, Dimension.Length, 0.5, "rule", Plausible: new Band(0, 60), Required: false),
+                    new Slot(GapStep.Reach, "Screw thread left before they bottom", SlotKind.Number, Dimension.Length, 0.5, "rule", Plausible: new Band(0, 60), Required: false),
                 ],
                 Judge = JudgeGap,
                 Gate = "home, even all round",
                 Cautions = ["Swap screws for shorter ones before they bottom. Stand clear of a loaded plate."],
             },
-            new Step("home", "Looked at", "plate")
+            new Step(HomeStep.Name, "Looked at", "plate")
             {
                 When = On,
                 Slots = _ => [Slot.Tick("flush", "Flush where the sheet says"), Slot.Tick("smooth", "No nick, no burr on its edge"), Slot.Tick("wiped", "Sealant wiped off the track")],
@@ -73,18 +103,18 @@ public static class RepairSleeve
         View = View.Rear,
     };
 
-    private static Applies On(StepContext c) => Applies.If(c.Chosen("way") == "on", "One comes off: nothing is drawn on.");
+    private static Applies On(StepContext c) => Applies.If(c.Chosen(Way) == "on", "One comes off: nothing is drawn on.");
 
     private static Judgement JudgeGap(StepContext c)
     {
-        if (s_deg.Select(d => (int?)d).FirstOrDefault(d => !c.Taken("gap", $"{d}")) is { } at)
+        if (s_deg.Select(d => (int?)d).FirstOrDefault(d => !c.Taken(GapStep.At(d!.Value))) is { } at)
         {
             return new Judgement(Sentence.Of("Gap between plate and flange at {clock}.", ("clock", Quantity.AtClock(at))));
         }
 
         var flange = c.Sheet.Rear!.Flange;
         var tilt = HouseDefaults.SealTilt;
-        var gaps = s_deg.Select(d => new Squareness.DepthReading(d, c.Number("gap", $"{d}")!.Value)).ToList();
+        var gaps = s_deg.Select(d => new Squareness.DepthReading(d, c.Number(GapStep.At(d))!.Value)).ToList();
         var home = HouseDefaults.SleeveHome;
         var answer = Squareness.Solve(new Squareness.Request(
             gaps,
@@ -92,11 +122,11 @@ public static class RepairSleeve
             Sense: Squareness.DepthSense.Gap,
             TargetDepthMm: 0,
             TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_deg.Max(d => c.Uncertainty("gap", $"{d}")),
+            GaugeUncertaintyMm: s_deg.Max(d => c.Uncertainty(GapStep.At(d))),
             Screws: [.. c.Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))]));
         var mean = gaps.Average(g => g.DepthMm);
         var u = answer.UncertaintyMm.Mean;
-        var reach = c.Number("gap", "reach");
+        var reach = c.Number(GapStep.Reach);
         Check[] checks =
         [
             Check.AtMost("tilt", answer.TiltMm, tilt.High!.Value, answer.UncertaintyMm.Tilt, Dimension.Length, tilt.SourceWords),

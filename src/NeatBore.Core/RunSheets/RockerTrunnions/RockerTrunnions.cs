@@ -9,8 +9,92 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A set of rockers on pressed trunnions: one at a time out, measured, pressed, floated and clipped; and the odd one out of the set.</summary>
 public static class RockerTrunnions
 {
-    private const string Kit = "kit";
-    private const string Press = "press";
+    private static class SetStep
+    {
+        public static readonly StepName Name = new("set");
+        public static readonly TextSlot Places = Name.Text("places");
+    }
+
+    private static class StackOutStep
+    {
+        public static readonly StepName Name = new("stack-out");
+    }
+
+    private static class StackInStep
+    {
+        public static readonly StepName Name = new("stack-in");
+        public static readonly TickSlot Tried = Name.Tick("tried");
+    }
+
+    private static class OutStep
+    {
+        public static readonly StepName Name = new("out");
+        public static readonly PickSlot Came = Name.Pick("came");
+        public static readonly NumberSlot Needles = Name.Number("needles");
+    }
+
+    private static class BodyStep
+    {
+        public static readonly StepName Name = new("body");
+        public static readonly NumberSlot Trunnion = Name.Number("trunnion");
+        public static readonly PressedIn.Diameters Bore = new(Name, "bore");
+        public static readonly PressedIn.Diameters Bush = new(Name, "bush");
+    }
+
+    private static class FirstStep
+    {
+        public static readonly StepName Name = new("first");
+        public static readonly TickSlot Trace = Name.Tick("trace");
+        public static readonly NumberSlot Flush = Name.Number("flush");
+        public static readonly TickSlot Swarf = Name.Tick("swarf");
+    }
+
+    private static class InsideStep
+    {
+        public static readonly StepName Name = new("inside");
+        public static readonly PressedIn.Diameters Inside = new(Name, "inside");
+    }
+
+    private static class TrunnionStep
+    {
+        public static readonly StepName Name = new("trunnion");
+        public static readonly PickSlot Turns = Name.Pick("turns");
+    }
+
+    private static class SecondStep
+    {
+        public static readonly StepName Name = new("second");
+        public static readonly TickSlot Trace = Name.Tick("trace");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+        public static readonly TickSlot Swarf = Name.Tick("swarf");
+    }
+
+    private static class FloatStep
+    {
+        public static readonly StepName Name = new("float");
+        public static readonly NumberSlot Float = Name.Number("float");
+    }
+
+    private static class ClipsStep
+    {
+        public static readonly StepName Name = new("clips");
+        public static readonly PickSlot Turns = Name.Pick("turns");
+        public static readonly PickSlot Front = Name.Pick("front-clip");
+        public static readonly PickSlot Rear = Name.Pick("rear-clip");
+    }
+
+    private static class TrayStep
+    {
+        public static readonly StepName Name = new("tray");
+    }
+
+    private static class BackStep
+    {
+        public static readonly StepName Name = new("back");
+    }
+
+    private static readonly ChoiceName Kit = new("kit");
+    private static readonly ChoiceName Press = new("press");
     private const string Rocker = "rocker";
     private static readonly PressedIn.Parts s_parts = new(
         "bush", "body", "Don’t press it: this body is worn. Another body, or an oversize bush.", "Don’t press it: the body would split. Hone {by} out of its bore.");
@@ -22,109 +106,109 @@ public static class RockerTrunnions
         "Rocker trunnions",
         sheet => sheet.Rockers is null ? [] : [EnginePlaces.Rockers],
         [
-            new Choice(Kit, "set", "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]),
-            new Choice(Press, "stack-out", "Pressed with", _ => [new("hand-press", "a hand press"), new("vice-tool", "a vice tool"), new("hydraulic-press", "a hydraulic press")]),
+            new Choice(Kit, SetStep.Name, "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]),
+            new Choice(Press, StackOutStep.Name, "Pressed with", _ => [new("hand-press", "a hand press"), new("vice-tool", "a vice tool"), new("hydraulic-press", "a hydraulic press")]),
         ],
         [
-            new Step("set", "The set on its tray", "tray")
+            new Step(SetStep.Name, "The set on its tray", "tray")
             {
                 Slots = _ =>
                 [
                     new Slot("kit", "Kit’s part number", SlotKind.Text),
-                    new Slot("places", "Places laid out, such as 1-12", SlotKind.Text),
+                    new Slot(SetStep.Places, "Places laid out, such as 1-12", SlotKind.Text),
                     Slot.Tick("marked", "Each rocker marked with its place"),
                 ],
                 Judge = JudgeSet,
                 Gate = "every place has its rocker",
                 Cautions = ["Rings off, sleeves tied. A dropped rocker chips: tray with a rim."],
             },
-            new Step("stack-out", "Press, and its stack to press out", "press-stack")
+            new Step(StackOutStep.Name, "Press, and its stack to press out", "press-stack")
             {
                 Slots = c =>
                 [
-                    new Slot("press", "The press", SlotKind.Tool, Need: PressedIn.Press(c.Chosen(Press)!, MostN(c))),
-                    Slot.Tick("stock", "Lay out what the crib has to stack") with { Stock = PressedIn.Stacked },
+                    new Slot(PressedIn.Picked(StackOutStep.Name), "The press", SlotKind.Tool, Need: PressedIn.Press(c.Chosen(Press)!, MostN(c))),
+                    Slot.Tick(PressedIn.LaidOut(StackOutStep.Name), "Lay out what the crib has to stack") with { Stock = PressedIn.Stacked },
                 ],
-                Judge = c => PressedIn.Stack(c, "stack-out", BodyOf(c), new(KitOf(c).OuterMm, 2 * KitOf(c).LengthMm), new(KitOf(c).OuterMm, KitOf(c).InnerMm, 0, 0), "{support} below, {pusher} above. Push each out the way it is marked."),
+                Judge = c => PressedIn.Stack(c, StackOutStep.Name, BodyOf(c), new(KitOf(c).OuterMm, 2 * KitOf(c).LengthMm), new(KitOf(c).OuterMm, KitOf(c).InnerMm, 0, 0), "{support} below, {pusher} above. Push each out the way it is marked."),
                 Gate = "a stack that bears on the flats",
                 Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
             },
-            new Step("stack-in", "Stack to press in", "press-stack")
+            new Step(StackInStep.Name, "Stack to press in", "press-stack")
             {
-                Slots = _ => [Slot.Tick("tried", "Tried over a trunnion by hand")],
+                Slots = _ => [Slot.Tick(StackInStep.Tried, "Tried over a trunnion by hand")],
                 Judge = c =>
                 {
                     // With the trunnion in, it stands out below, and the pusher goes round it.
-                    var stack = c.Taken("stack-out", "stock") && c.Tool("stack-out", "press") is not null
-                        ? PressedIn.Stack(c, "stack-out", BodyOf(c), new(TrunnionOf(c).DiameterMm, StandsOutMm(c)), new(KitOf(c).OuterMm, KitOf(c).InnerMm, TrunnionOf(c).DiameterMm, KitOf(c).LengthMm), "{support} below, {pusher} above: it clears the trunnion on both sides.")
+                    var stack = c.Taken(PressedIn.LaidOut(StackOutStep.Name)) && c.Tool(PressedIn.Picked(StackOutStep.Name)) is not null
+                        ? PressedIn.Stack(c, StackOutStep.Name, BodyOf(c), new(TrunnionOf(c).DiameterMm, StandsOutMm(c)), new(KitOf(c).OuterMm, KitOf(c).InnerMm, TrunnionOf(c).DiameterMm, KitOf(c).LengthMm), "{support} below, {pusher} above: it clears the trunnion on both sides.")
                         : new Judgement(Sentence.Of("Lay out the stack to press out first."));
-                    return stack.Call is { Verdict: Verdict.Go } && !c.Taken("stack-in", "tried") ? stack with { Call = null } : stack;
+                    return stack.Call is { Verdict: Verdict.Go } && !c.Taken(StackInStep.Tried) ? stack with { Call = null } : stack;
                 },
-                Needs = ["stack-out"],
+                Needs = [StackOutStep.Name],
                 Gate = "a stack that clears the trunnion",
                 Cautions = ["Stand clear of a loaded stack, never in line with it: pieces fly."],
             },
-            Each(new Step("out", "Out", "rocker")
+            Each(new Step(OutStep.Name, "Out", "rocker")
             {
                 Slots = c =>
                 [
                     Slot.Tick("clips", "Both clips off"),
-                    Slot.Pick("came", "What came out", new("bushes", "plain bushes"), new("caged", "caged needles"), new("loose", "loose needles"), new("races", "two-piece races")),
-                    .. c.Sheet.Rockers!.NeedlesEach > 0 && c.Picked("out", "came") is null or "caged" or "loose"
-                        ? [new Slot("needles", "Needles counted", SlotKind.Number, Dimension.Count, 1, Plausible: new Band(0, c.Sheet.Rockers.NeedlesEach * 2))]
+                    Slot.Pick(OutStep.Came, "What came out", new("bushes", "plain bushes"), new("caged", "caged needles"), new("loose", "loose needles"), new("races", "two-piece races")),
+                    .. c.Sheet.Rockers!.NeedlesEach > 0 && c.Picked(OutStep.Came) is null or "caged" or "loose"
+                        ? [new Slot(OutStep.Needles, "Needles counted", SlotKind.Number, Dimension.Count, 1, Plausible: new Band(0, c.Sheet.Rockers.NeedlesEach * 2))]
                         : Array.Empty<Slot>(),
                 ],
                 Judge = JudgeOut,
                 Gate = "every needle accounted for",
                 Cautions = ["Eye protection: clips fly. Work over the tray: needles roll."],
             }),
-            Each(new Step("body", "Body and bushes", "rocker")
+            Each(new Step(BodyStep.Name, "Body and bushes", "rocker")
             {
-                Needs = ["out"],
-                Renews = ["first", "inside", "trunnion", "second", "float", "clips"],
+                Needs = [OutStep.Name],
+                Renews = [FirstStep.Name, InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
                 Slots = c =>
                 [
                     Slot.Tick("washed", "Washed, dried, bore wiped"),
-                    .. PressedIn.Across("bore", "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm),
-                    .. PressedIn.Across("bush", KitOf(c).Kind == TrunnionKind.Bush ? "Bush, outside" : "Cup, outside", "micrometer", KitOf(c).OuterMm),
-                    new Slot("trunnion", "Trunnion, across", SlotKind.Number, Dimension.Length, 0.001, "micrometer",
+                    .. PressedIn.Across(BodyStep.Bore, "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm),
+                    .. PressedIn.Across(BodyStep.Bush, KitOf(c).Kind == TrunnionKind.Bush ? "Bush, outside" : "Cup, outside", "micrometer", KitOf(c).OuterMm),
+                    new Slot(BodyStep.Trunnion, "Trunnion, across", SlotKind.Number, Dimension.Length, 0.001, "micrometer",
                         Plausible: new Band(TrunnionOf(c).DiameterMm * 0.98, TrunnionOf(c).DiameterMm * 1.02), Expected: TrunnionOf(c).DiameterMm),
                 ],
-                Judge = c => c.Step.Slots(c).Any(s => s.Required && !c.Taken("body", s.Key)) || Fit(c) is not { } fit
+                Judge = c => c.Step.Slots(c).Any(s => s.Required && !c.Taken(BodyStep.Name, s)) || Fit(c) is not { } fit
                     ? Prompt.Next(c)
                     : PressedIn.JudgeFit(fit, Wanted(c), s_parts with { Inner = KitOf(c).Kind == TrunnionKind.Bush ? "bush" : "cup" }, "It fits. Expect {low} to {high} at the press."),
                 Gate = "the fit is a go",
                 Cautions = ["Solvent vapour: air the room, no flame near. Gloves."],
             }),
-            Each(new Step("first", "First side flush", "rocker")
+            Each(new Step(FirstStep.Name, "First side flush", "rocker")
             {
-                Needs = ["body"],
-                Renews = ["inside", "trunnion", "second", "float", "clips"],
+                Needs = [BodyStep.Name],
+                Renews = [InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
                 Slots = c =>
                 [
                     .. Started(c),
-                    .. PressedIn.Force(c, "first", Fit(c), KitOf(c).LengthMm),
+                    .. PressedIn.Force(c, FirstStep.Name, Fit(c), KitOf(c).LengthMm),
                     new Slot("flush", "Below the body’s face, − proud", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-3, 3), Expected: 0),
                     Slot.Tick("swarf", "Swarf wiped off"),
                 ],
-                Judge = c => JudgeSide(c, "first"),
+                Judge = c => JudgeSide(c, true),
                 Gate = "first side flush",
                 Cautions = ["Fingers out of the stack. Stand clear of the press line."],
             }),
-            Each(new Step("inside", "Bush inside, after pressing", "rocker")
+            Each(new Step(InsideStep.Name, "Bush inside, after pressing", "rocker")
             {
                 When = c => Applies.If(KitOf(c).Kind == TrunnionKind.Bush, "Needles run as they come: nothing is reamed."),
-                Needs = ["first"],
-                Slots = c => [.. PressedIn.Across("inside", "Inside", "bore-gauge", KitOf(c).InnerMm, KitOf(c).InnerMm - ClosesUp(c))],
+                Needs = [FirstStep.Name],
+                Slots = c => [.. PressedIn.Across(InsideStep.Inside, "Inside", "bore-gauge", KitOf(c).InnerMm, KitOf(c).InnerMm - ClosesUp(c))],
                 Judge = JudgeInside,
                 Gate = "the trunnion will run",
                 Cautions = ["Turn a reamer forwards only. Chips out before the trunnion goes in."],
             }),
-            Each(new Step("trunnion", "Trunnion in", "rocker")
+            Each(new Step(TrunnionStep.Name, "Trunnion in", "rocker")
             {
-                Needs = ["first", "inside"],
-                Slots = _ => [Slot.Tick("oiled", "Trunnion oiled"), Slot.Tick("way", "In, right way round"), Slot.Pick("turns", "Does it turn in the first side?", new("freely", "freely"), new("tight", "tight"))],
-                Judge = c => c.Picked("trunnion", "turns") switch
+                Needs = [FirstStep.Name, InsideStep.Name],
+                Slots = _ => [Slot.Tick("oiled", "Trunnion oiled"), Slot.Tick("way", "In, right way round"), Slot.Pick(TrunnionStep.Turns, "Does it turn in the first side?", new("freely", "freely"), new("tight", "tight"))],
+                Judge = c => c.Picked(TrunnionStep.Turns) switch
                 {
                     null => Prompt.Next(c),
                     "tight" => new Judgement(Sentence.Of("Take it out. Measure the inside again."), new Call(Verdict.LookAgain, Sentence.Of("It has to turn in the first side before the second goes in."), [])),
@@ -133,51 +217,51 @@ public static class RockerTrunnions
                 Gate = "the trunnion turns",
                 Cautions = ["Oil on the floor: wipe it up."],
             }),
-            Each(new Step("second", "Second side", "rocker")
+            Each(new Step(SecondStep.Name, "Second side", "rocker")
             {
-                Needs = ["trunnion"],
-                Renews = ["float", "clips"],
+                Needs = [TrunnionStep.Name],
+                Renews = [FloatStep.Name, ClipsStep.Name],
                 Slots = c =>
                 [
                     .. Started(c),
-                    .. PressedIn.Force(c, "second", Fit(c), KitOf(c).LengthMm + DeepMm(c)),
+                    .. PressedIn.Force(c, SecondStep.Name, Fit(c), KitOf(c).LengthMm + DeepMm(c)),
                     new Slot("depth", "Below the body’s face", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-3, 3), Expected: DeepMm(c)),
                     Slot.Tick("swarf", "Swarf wiped off"),
                 ],
-                Judge = c => JudgeSide(c, "second"),
+                Judge = c => JudgeSide(c, false),
                 Gate = "second side in",
                 Cautions = ["Watch the depth, not the gauge: nothing stops this side."],
             }),
-            Each(new Step("float", "End float", "rocker")
+            Each(new Step(FloatStep.Name, "End float", "rocker")
             {
-                Needs = ["second"],
-                Renews = ["clips"],
-                Slots = c => [new Slot("float", "Float between the clips’ grooves", SlotKind.Number, Dimension.Length, 0.01, "feeler", Plausible: new Band(0, 3), Expected: c.Sheet.Rockers!.FloatIdealMm)],
+                Needs = [SecondStep.Name],
+                Renews = [ClipsStep.Name],
+                Slots = c => [new Slot(FloatStep.Float, "Float between the clips’ grooves", SlotKind.Number, Dimension.Length, 0.01, "feeler", Plausible: new Band(0, 3), Expected: c.Sheet.Rockers!.FloatIdealMm)],
                 Judge = JudgeFloat,
                 Gate = "it floats",
                 Cautions = ["Feeler blades cut: flat on, not edge on."],
             }),
-            Each(new Step("clips", "Clips, and does it turn", "rocker")
+            Each(new Step(ClipsStep.Name, "Clips, and does it turn", "rocker")
             {
-                Needs = ["trunnion", "second", "float"],
+                Needs = [TrunnionStep.Name, SecondStep.Name, FloatStep.Name],
                 Slots = _ =>
                 [
-                    Clip("front-clip", "Front clip, turned with fine pliers"),
-                    Clip("rear-clip", "Rear clip, turned with fine pliers"),
-                    Slot.Pick("turns", "The trunnion", new("freely", "turns and floats freely"), new("tight", "drags"), new("gritty", "gritty")),
+                    Clip(ClipsStep.Front, "Front clip, turned with fine pliers"),
+                    Clip(ClipsStep.Rear, "Rear clip, turned with fine pliers"),
+                    Slot.Pick(ClipsStep.Turns, "The trunnion", new("freely", "turns and floats freely"), new("tight", "drags"), new("gritty", "gritty")),
                 ],
                 Judge = JudgeClips,
                 Gate = "both clips in their grooves",
                 Cautions = ["Eye protection: clips fly. Keep a thumb over it."],
             }),
-            new Step("tray", "The set against itself", "tray")
+            new Step(TrayStep.Name, "The set against itself", "tray")
             {
-                Weighs = ["body", "first", "second", "float"],
+                Weighs = [BodyStep.Name, FirstStep.Name, SecondStep.Name, FloatStep.Name],
                 Judge = JudgeTray,
                 Gate = "no odd one out",
                 Cautions = ["A rocker that is odd now comes apart at speed."],
             },
-            new Step("back", "Back to their places", "tray")
+            new Step(BackStep.Name, "Back to their places", "tray")
             {
                 Slots = _ => [Slot.Tick("washed", "Washed again, oiled, oil holes clear"), Slot.Tick("places", "Each back at its own place"), Slot.Tick("counted", "Old parts and clips counted: nothing left in the engine")],
                 Judge = Prompt.Next,
@@ -229,7 +313,7 @@ public static class RockerTrunnions
     {
         var (body, kit) = (c.Sheet.Rockers!.Body, KitOf(c));
         return PressedIn.Fit(
-            c, "body", "bush", "bore",
+            c, BodyStep.Bush, BodyStep.Bore,
             new PressedInner(kit.OuterMm, kit.InnerMm, kit.LengthMm, kit.Material, kit.RoughnessRzUm),
             new PressedOuter(body.OuterMm, body.WidthMm, body.LandInnerMm, body.LandOuterMm, body.Material, body.RoughnessRzUm),
             kit.LengthMm, kit.Friction, Wanted(c));
@@ -262,13 +346,13 @@ public static class RockerTrunnions
 
     private static Judgement JudgeSet(StepContext c)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken("set", s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
         var count = c.Sheet.Rockers!.Places.Count;
-        var laid = Laid(c.Reading("set", "places")!.Typed);
+        var laid = Laid(c.Reading(SetStep.Places)!.Typed);
         Judgement Again(string what, string why, int n) => new(
             Sentence.Of(what, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))),
             new Call(Verdict.LookAgain, Sentence.Of(why, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))), []));
@@ -283,13 +367,13 @@ public static class RockerTrunnions
 
     private static Judgement JudgeOut(StepContext c)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken("out", s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(OutStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
         var expected = c.Sheet.Rockers!.NeedlesEach;
-        if (c.Number("out", "needles") is not { } counted || c.Picked("out", "came") is not ("caged" or "loose") || expected == 0)
+        if (c.Number(OutStep.Needles) is not { } counted || c.Picked(OutStep.Came) is not ("caged" or "loose") || expected == 0)
         {
             return new Judgement(Sentence.Of("Wash the body, then measure it."), new Call(Verdict.Go, Sentence.Of("No needles to account for."), []));
         }
@@ -307,11 +391,11 @@ public static class RockerTrunnions
             new Call(check.Verdict, Sentence.Of("{n} counted, {of} belong to it.", ("n", Quantity.Count((int)counted)), ("of", Quantity.Count(expected))), [check]));
     }
 
-    private static double Travel(StepContext c, string step) => KitOf(c).LengthMm + (step == "second" ? DeepMm(c) : 0);
+    private static double Travel(StepContext c, StepName side) => KitOf(c).LengthMm + (side == SecondStep.Name ? DeepMm(c) : 0);
 
-    private static Judgement JudgeSide(StepContext c, string step)
+    private static Judgement JudgeSide(StepContext c, bool first)
     {
-        var first = step == "first";
+        var (step, slot, swarf) = first ? (FirstStep.Name, FirstStep.Flush, FirstStep.Swarf) : (SecondStep.Name, SecondStep.Depth, SecondStep.Swarf);
         var kit = KitOf(c);
         var pressed = PressedIn.JudgePress(
             c, Fit(c), Travel(c, step), first,
@@ -322,15 +406,14 @@ public static class RockerTrunnions
             return pressed;
         }
 
-        var slot = first ? "flush" : "depth";
-        if (c.Number(step, slot) is not { } depth || !c.Taken(step, "swarf"))
+        if (c.Number(slot) is not { } depth || !c.Taken(swarf))
         {
-            return pressed with { Call = null, Do = c.Taken(step, slot) ? Sentence.Of("Wipe the swarf off, both faces.") : pressed.Do };
+            return pressed with { Call = null, Do = c.Taken(slot) ? Sentence.Of("Wipe the swarf off, both faces.") : pressed.Do };
         }
 
         // The second side only has to leave its float, and that is measured by itself: here it must not stand proud.
         var limit = first ? HouseDefaults.Flush : new Limit(0, null, LimitSource.Default);
-        var call = PressedIn.Between("depth", depth, c.Uncertainty(step, slot), limit);
+        var call = PressedIn.Between("depth", depth, c.Uncertainty(slot), limit);
         if (!first && call.Verdict == Verdict.LookAgain)
         {
             call = call with { Verdict = Verdict.Go };
@@ -358,7 +441,7 @@ public static class RockerTrunnions
     }
 
     /// <summary>The force against those of the set that were pressed before this one, from six on: what is pressed later changes nothing that was said.</summary>
-    private static Judgement? Odd(StepContext c, string step)
+    private static Judgement? Odd(StepContext c, StepName step)
     {
         if (PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, Fit(c), Travel(c, step)) is not { } own)
         {
@@ -374,13 +457,15 @@ public static class RockerTrunnions
             return null;
         }
 
-        var set = SetOutlier.Solve(new SetOutlier.Request([.. before, new SetOutlier.SetReading(c.Item, own)], c.Uncertainty(step, c.Taken(step, "trace") ? "trace" : "peak")));
+        var set = SetOutlier.Solve(new SetOutlier.Request([.. before, new SetOutlier.SetReading(c.Item, own)], c.Uncertainty(ForceSlot(c, step))));
         return set.Readings[^1] is { Verdict: { } verdict and not Verdict.Go } score
             ? new Judgement(ForceAdvice(score.Score, verdict), Stands(verdict, "press force", own, set.Median, Dimension.Force, 100, Name(c.Item)))
             : null;
     }
 
-    private static DateTimeOffset? PressedAt(StepContext c, string step) => c.At(step, "trace") ?? c.At(step, "peak");
+    private static DateTimeOffset? PressedAt(StepContext c, StepName step) => c.TakenAt(PressedIn.Trace(step)) ?? c.TakenAt(PressedIn.Peak(step));
+
+    private static SlotName ForceSlot(StepContext c, StepName step) => c.Taken(PressedIn.Trace(step)) ? PressedIn.Trace(step) : PressedIn.Peak(step);
 
     private static Sentence ForceAdvice(double score, Verdict verdict) => Sentence.Of(
         score < 0
@@ -395,24 +480,24 @@ public static class RockerTrunnions
 
     private static Judgement JudgeInside(StepContext c)
     {
-        var inside = new[] { c.Number("inside", "inside-0"), c.Number("inside", "inside-90") }.OfType<double>().ToList();
-        if (inside.Count < 2 || c.Number("body", "trunnion") is not { } trunnion)
+        var inside = new[] { c.Number(InsideStep.Inside.At(0)), c.Number(InsideStep.Inside.At(90)) }.OfType<double>().ToList();
+        if (inside.Count < 2 || c.Number(BodyStep.Trunnion) is not { } trunnion)
         {
             return new Judgement(Sentence.Of("Measure it inside, twice across. By its fit it closed up {by}.", ("by", Quantity.Mm(ClosesUp(c), 0.001))));
         }
 
-        var u = Math.Sqrt(Math.Pow(c.Uncertainty("inside", "inside-0"), 2) + Math.Pow(c.Uncertainty("body", "trunnion"), 2));
+        var u = Math.Sqrt(Math.Pow(c.Uncertainty(InsideStep.Inside.At(0)), 2) + Math.Pow(c.Uncertainty(BodyStep.Trunnion), 2));
         return PressedIn.JudgeInside(inside.Average(), trunnion, u, KitOf(c).Clearance ?? HouseDefaults.TrunnionClearance, "trunnion", "It runs. Oil the trunnion and put it in, right way round.");
     }
 
     private static Judgement JudgeFloat(StepContext c)
     {
-        if (c.Number("float", "float") is not { } found)
+        if (c.Number(FloatStep.Float) is not { } found)
         {
             return Prompt.Next(c);
         }
 
-        var call = PressedIn.Between("end float", found, c.Uncertainty("float", "float"), c.Sheet.Rockers!.EndFloat ?? HouseDefaults.TrunnionFloat);
+        var call = PressedIn.Between("end float", found, c.Uncertainty(FloatStep.Float), c.Sheet.Rockers!.EndFloat ?? HouseDefaults.TrunnionFloat);
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch
@@ -428,9 +513,9 @@ public static class RockerTrunnions
 
     private static Judgement JudgeClips(StepContext c)
     {
-        foreach (var (key, words) in new[] { ("front-clip", "front"), ("rear-clip", "rear") })
+        foreach (var (clip, words) in new[] { (ClipsStep.Front, "front"), (ClipsStep.Rear, "rear") })
         {
-            if (c.Picked("clips", key) is { } found and not "seated")
+            if (c.Picked(clip) is { } found and not "seated")
             {
                 return new Judgement(
                     Sentence.Of(
@@ -440,7 +525,7 @@ public static class RockerTrunnions
             }
         }
 
-        return c.Picked("clips", "turns") switch
+        return c.Picked(ClipsStep.Turns) switch
         {
             null => Prompt.Next(c),
             "freely" => new Judgement(Sentence.Of("Done. Back on the tray; the next one."), new Call(Verdict.Go, Sentence.Of("Both clips turn in their grooves; it turns and floats freely."), [])),
@@ -451,11 +536,11 @@ public static class RockerTrunnions
 
     private static List<(string Step, string Words, Dimension Dimension, double Resolution, Func<StepContext, double?> Of, Func<StepContext, double> Uncertainty)> Measures(StepContext c) =>
     [
-        ("first", "Press force, first side", Dimension.Force, 100, o => PressedIn.ForceN(o, "first", Fit(o), Travel(o, "first")), o => o.Uncertainty("first", o.Taken("first", "trace") ? "trace" : "peak")),
-        ("second", "Press force, second side", Dimension.Force, 100, o => PressedIn.ForceN(o, "second", Fit(o), Travel(o, "second")), o => o.Uncertainty("second", o.Taken("second", "trace") ? "trace" : "peak")),
+        (FirstStep.Name, "Press force, first side", Dimension.Force, 100, o => PressedIn.ForceN(o, FirstStep.Name, Fit(o), Travel(o, FirstStep.Name)), o => o.Uncertainty(ForceSlot(o, FirstStep.Name))),
+        (SecondStep.Name, "Press force, second side", Dimension.Force, 100, o => PressedIn.ForceN(o, SecondStep.Name, Fit(o), Travel(o, SecondStep.Name)), o => o.Uncertainty(ForceSlot(o, SecondStep.Name))),
         // A bore is held against its own size: a fiftieth of its diameter would hide any wear.
-        ("body", "Bore over its size", Dimension.Length, 0.001, o => o.Number("body", "bore-0") is { } a && o.Number("body", "bore-90") is { } b ? ((a + b) / 2) - c.Sheet.Rockers!.Body.BoreMm : null, o => o.Uncertainty("body", "bore-0")),
-        ("float", "End float", Dimension.Length, 0.01, o => o.Number("float", "float"), o => o.Uncertainty("float", "float")),
+        ("body", "Bore over its size", Dimension.Length, 0.001, o => o.Number(BodyStep.Bore.At(0)) is { } a && o.Number(BodyStep.Bore.At(90)) is { } b ? ((a + b) / 2) - c.Sheet.Rockers!.Body.BoreMm : null, o => o.Uncertainty(BodyStep.Bore.At(0))),
+        ("float", "End float", Dimension.Length, 0.01, o => o.Number(FloatStep.Float), o => o.Uncertainty(FloatStep.Float)),
     ];
 
     private static Judgement JudgeTray(StepContext c)
@@ -473,16 +558,16 @@ public static class RockerTrunnions
             return new TrunnionSet.SetMeasure(m.Step, m.Words, m.Dimension, m.Resolution, set.Median, set.Spread, [.. set.Readings.Zip(found, (s, v) => new TrunnionSet.SetValue(s.Id, v.Value!.Value, s.Score, s.Verdict))]);
         });
         var own = Version1.Steps.Where(s => s.Together == Rocker).ToList();
-        var progress = rockers.ConvertAll(o => (Rocker: o, Steps: own.Where(s => s.When(o.At(s)).Because is null).Select(s => (Step: s, Slots: s.Slots(o.At(s)))).ToList()));
-        bool Complete((Step Step, IReadOnlyList<Slot> Slots) s, StepContext o) => s.Slots.All(x => !x.Required || o.Taken(s.Step.Id, x.Key));
+        var progress = rockers.ConvertAll(o => (Rocker: o, Steps: own.Where(s => s.When(o.SeenBy(s)).Because is null).Select(s => (Step: s, Slots: s.Slots(o.SeenBy(s)))).ToList()));
+        bool Complete((Step Step, IReadOnlyList<Slot> Slots) s, StepContext o) => s.Slots.All(x => !x.Required || o.Taken(s.Step.Name, x));
         var done = progress.Count(p => p.Steps.TrueForAll(s => Complete(s, p.Rocker)));
         var half = progress
-            .Where(p => p.Steps.Any(s => s.Slots.Any(x => p.Rocker.Taken(s.Step.Id, x.Key))) && !p.Steps.TrueForAll(s => Complete(s, p.Rocker)))
+            .Where(p => p.Steps.Any(s => s.Slots.Any(x => p.Rocker.Taken(s.Step.Name, x))) && !p.Steps.TrueForAll(s => Complete(s, p.Rocker)))
             .Select(p => new TrunnionSet.HalfDoneRocker(
                 p.Rocker.Item,
-                p.Steps.Last(s => s.Slots.Any(x => p.Rocker.Taken(s.Step.Id, x.Key))).Step.Title,
+                p.Steps.Last(s => s.Slots.Any(x => p.Rocker.Taken(s.Step.Name, x))).Step.Title,
                 p.Steps.First(s => !Complete(s, p.Rocker)).Step.Title,
-                p.Steps.SelectMany(s => s.Slots.Select(x => p.Rocker.At(s.Step.Id, x.Key))).Max()!.Value))
+                p.Steps.SelectMany(s => s.Slots.Select(x => p.Rocker.TakenAt(s.Step.Name, x))).Max()!.Value))
             .ToList();
         var answer = new TrunnionSet.Answer(measures, half, done);
         var worst = measures.SelectMany(m => m.Values.Where(v => v.Verdict is not (null or Verdict.Go)).Select(v => (Measure: m, Value: v)))

@@ -18,12 +18,16 @@ internal static class BoltPattern
     public static IReadOnlyList<Slot> Slots(TorquePlan.Answer plan) =>
     [
         .. plan.Passes.SelectMany((pass, n) => pass.Order.Select(id => new Slot(
-            $"{n + 1}-{id}", $"Bolt {id}, pass {n + 1}", SlotKind.Number, Dimension.Torque, 0.1, "angle-wrench",
+            Key(n + 1, id), $"Bolt {id}, pass {n + 1}", SlotKind.Number, Dimension.Torque, 0.1, "angle-wrench",
             Plausible: new Band(pass.Nm / 3, pass.Nm * 3), Peers: $"pass {n + 1}", Expected: pass.Nm,
             Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
             Rig: new Dictionary<string, double> { ["target"] = pass.Nm },
             Bolt: new BoltTag(pass.Group, id, n + 1)))),
     ];
+
+    private static string Key(int pass, string bolt) => $"{pass}-{bolt}";
+
+    private static NumberSlot At(StepName step, int pass, string bolt) => step.Number(Key(pass, bolt));
 
     /// <summary>Whether a check is of the bolt that is pulled at a place.</summary>
     public static bool Names(Check check, Slot slot) =>
@@ -32,21 +36,20 @@ internal static class BoltPattern
     /// <summary>The next pull, and once all are done whether every bolt got what it should.</summary>
     public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string done)
     {
-        var step = c.Step.Id;
-        var pulls = plan.Passes.SelectMany((pass, n) => pass.Order.Select(id => (Pass: pass, Number: n + 1, Id: id, Key: $"{n + 1}-{id}"))).ToList();
+        var pulls = plan.Passes.SelectMany((pass, n) => pass.Order.Select(id => (Pass: pass, Number: n + 1, Id: id, Slot: At(c.Step.Name, n + 1, id)))).ToList();
         var checks = new List<Check>();
         var findings = new List<string>();
         DateTimeOffset? before = null;
         foreach (var pull in pulls)
         {
-            if (c.Number(step, pull.Key) is not { } reached)
+            if (c.Number(pull.Slot) is not { } reached)
             {
                 continue;
             }
 
             var group = groups.First(g => g.Id == pull.Pass.Group);
             var last = pull.Pass.Nm >= group.TorqueNm;
-            if (c.Trace(step, pull.Key) is { X.Count: >= 20 } trace)
+            if (c.Trace(pull.Slot) is { X.Count: >= 20 } trace)
             {
                 // On the way there a pull need only come near; nobody's sheet says how near.
                 var torque = last ? group.Torque : new Limit(pull.Pass.Nm * (1 - NearShare), pull.Pass.Nm * (1 + NearShare), LimitSource.Default);
@@ -61,11 +64,11 @@ internal static class BoltPattern
             }
             else if (last)
             {
-                var u = c.Uncertainty(step, pull.Key);
+                var u = c.Uncertainty(pull.Slot);
                 checks.AddRange(group.Torque.Checks($"bolt {pull.Id}, pass {pull.Number}", reached, u, Dimension.Torque));
             }
 
-            var at = c.At(step, pull.Key);
+            var at = c.TakenAt(pull.Slot);
             if (before > at)
             {
                 checks.Add(new Check($"order of bolt {pull.Id}, pass {pull.Number}", Verdict.Decide, 1, 0, 0, Side.Upper, Dimension.Count, "Neat Bore default"));
@@ -75,9 +78,9 @@ internal static class BoltPattern
             before = before > at ? before : at;
         }
 
-        var next = pulls.FirstOrDefault(p => !c.Taken(step, p.Key));
+        var next = pulls.FirstOrDefault(p => !c.Taken(p.Slot));
         var stopped = checks.Exists(k => k.Verdict == Verdict.Stop);
-        if (next.Key is not null && !stopped)
+        if (next.Slot is not null && !stopped)
         {
             return new Judgement(
                 Sentence.Of(

@@ -32,17 +32,36 @@ internal static class PressedIn
     /// <summary>The parts as the builder says them, and what to do where the fit is not to be pressed.</summary>
     public sealed record Parts(string Inner, string Outer, string Loose, string Tight);
 
+    /// <summary>Two diameters of one part, at 12 and at 3.</summary>
+    public sealed record Diameters(StepName Step, string Key)
+    {
+        /// <summary>One of them.</summary>
+        public NumberSlot At(int deg) => Step.Number($"{Key}-{deg}");
+    }
+
+    /// <summary>The force against travel that a press records at a step.</summary>
+    public static TraceSlot Trace(StepName step) => step.Trace("trace");
+
+    /// <summary>The steady force read by eye at a step.</summary>
+    public static NumberSlot Peak(StepName step) => step.Number("peak");
+
+    /// <summary>The press that is picked at a step.</summary>
+    public static ToolSlot Picked(StepName step) => step.Tool("press");
+
+    /// <summary>What the crib has to stack, laid out at a step.</summary>
+    public static TickSlot LaidOut(StepName step) => step.Tick("stock");
+
     /// <summary>Across at 12 and at 3, of a part that is measured before it is pressed.</summary>
-    public static IEnumerable<Slot> Across(string key, string label, string instrument, double nominalMm, double? expectedMm = null) => s_acrossDeg.Select(deg => new Slot(
-        $"{key}-{deg}", $"{label}, {(deg == 0 ? "12 to 6" : "3 to 9")}", SlotKind.Number, Dimension.Length, 0.001, instrument, deg,
-        Plausible: new Band(nominalMm * 0.98, nominalMm * 1.02), Peers: key, Expected: expectedMm ?? nominalMm));
+    public static IEnumerable<Slot> Across(Diameters part, string label, string instrument, double nominalMm, double? expectedMm = null) => s_acrossDeg.Select(deg => new Slot(
+        part.At(deg), $"{label}, {(deg == 0 ? "12 to 6" : "3 to 9")}", SlotKind.Number, Dimension.Length, 0.001, instrument, deg,
+        Plausible: new Band(nominalMm * 0.98, nominalMm * 1.02), Peers: part.Key, Expected: expectedMm ?? nominalMm));
 
     /// <summary>The fit of what was measured, or null where something of it was not.</summary>
     public static InterferenceFit.Answer? Fit(
-        StepContext c, string step, string inner, string outer, PressedInner within, PressedOuter around, double engagedMm, Limit friction, Limit wanted, double innerC = 20, double outerC = 20)
+        StepContext c, Diameters inner, Diameters outer, PressedInner within, PressedOuter around, double engagedMm, Limit friction, Limit wanted, double innerC = 20, double outerC = 20)
     {
-        IReadOnlyList<InterferenceFit.DiameterReading> Sizes(string key) =>
-            [.. s_acrossDeg.Select(deg => c.Number(step, $"{key}-{deg}") is { } mm ? new InterferenceFit.DiameterReading(0, deg, mm) : null).OfType<InterferenceFit.DiameterReading>()];
+        IReadOnlyList<InterferenceFit.DiameterReading> Sizes(Diameters part) =>
+            [.. s_acrossDeg.Select(deg => c.Number(part.At(deg)) is { } mm ? new InterferenceFit.DiameterReading(0, deg, mm) : null).OfType<InterferenceFit.DiameterReading>()];
         var (shaft, hub) = (Sizes(inner), Sizes(outer));
         return shaft.Count == 0 || hub.Count == 0 ? null : InterferenceFit.Solve(new InterferenceFit.Request(
             new InterferenceFit.ShaftPart(shaft, within.Material, within.InnerDiameterMm, innerC, within.RoughnessRzUm),
@@ -50,7 +69,7 @@ internal static class PressedIn
             engagedMm,
             new Band(friction.Low ?? 0, friction.High ?? 1),
             Limits: new InterferenceFit.FitLimits(wanted.Low, wanted.High, HouseDefaults.Roundness.High),
-            GaugeUncertaintyMm: new InterferenceFit.FitGauges(c.Uncertainty(step, $"{inner}-0"), c.Uncertainty(step, $"{outer}-0"))));
+            GaugeUncertaintyMm: new InterferenceFit.FitGauges(c.Uncertainty(inner.At(0)), c.Uncertainty(outer.At(0)))));
     }
 
     /// <summary>The fit's call in the words of these parts.</summary>
@@ -97,22 +116,22 @@ internal static class PressedIn
     public static ToolMatch.ToolNeed Press(string kind, double mostN) => new(kind, [], 0, Math.Max(1, mostN * HouseDefaults.PressLimitFactor));
 
     /// <summary>The pieces of the crib that were laid out, as they can be stacked.</summary>
-    private static IReadOnlyList<PressSupport.StackPiece> Pieces(StepContext c, string step, string slot) =>
+    private static IReadOnlyList<PressSupport.StackPiece> Pieces(StepContext c, StepName step) =>
     [
-        .. c.Stock(step, slot).Where(t => t is { OuterMm: not null, LengthMm: not null }).Select(t => new PressSupport.StackPiece(
+        .. c.Stock(LaidOut(step)).Where(t => t is { OuterMm: not null, LengthMm: not null }).Select(t => new PressSupport.StackPiece(
             t.Id, Enum.Parse<PressSupport.StackKind>(t.Kind, ignoreCase: true), t.OuterMm!.Value, t.InnerMm ?? 0, t.LengthMm!.Value)),
     ];
 
     /// <summary>The stack on the picked press from what was laid out, and what to make where nothing fits.</summary>
-    public static Judgement Stack(StepContext c, string step, PressSupport.PressedBody body, PressSupport.PassingPart passing, PressSupport.PushedPart pushed, string go)
+    public static Judgement Stack(StepContext c, StepName step, PressSupport.PressedBody body, PressSupport.PassingPart passing, PressSupport.PushedPart pushed, string go)
     {
-        if (c.Tool(step, "press") is not { } press || !c.Taken(step, "stock"))
+        if (c.Tool(Picked(step)) is not { } press || !c.Taken(LaidOut(step)))
         {
             return Prompt.Next(c);
         }
 
-        var answer = PressSupport.Stacked(new PressSupport.Request(body, passing, pushed, press.ReachMm, Pieces(c, step, "stock")));
-        string NameOf(string id) => c.Stock(step, "stock").FirstOrDefault(t => t.Id == id)?.Name ?? id;
+        var answer = PressSupport.Stacked(new PressSupport.Request(body, passing, pushed, press.ReachMm, Pieces(c, step)));
+        string NameOf(string id) => c.Stock(LaidOut(step)).FirstOrDefault(t => t.Id == id)?.Name ?? id;
         return answer.Support is { } support
             ? new Judgement(
                 Sentence.Of(go, ("support", Quantity.Word(NameOf(support))), ("pusher", Quantity.Word(NameOf(answer.Pusher!)))),
@@ -129,22 +148,22 @@ internal static class PressedIn
     }
 
     /// <summary>Force against travel as the press records it, and the steady force by eye where it has no line.</summary>
-    public static IEnumerable<Slot> Force(StepContext c, string step, InterferenceFit.Answer? fit, double lengthMm) =>
+    public static IEnumerable<Slot> Force(StepContext c, StepName step, InterferenceFit.Answer? fit, double lengthMm) =>
     [
-        new Slot("trace", "Force against travel", SlotKind.Trace, Instrument: "press", Required: false,
+        new Slot(Trace(step), "Force against travel", SlotKind.Trace, Instrument: "press", Required: false,
             Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
             Rig: fit is null ? null : new Dictionary<string, double> { ["home"] = (fit.PressForceN.Low + fit.PressForceN.High) / 2, ["travel"] = lengthMm - StartedMm, ["engaged"] = StartedMm }),
-        new Slot("peak", "or by eye: force before it is home", SlotKind.Number, Dimension.Force, 10, "force-gauge",
-            Plausible: fit is null ? new Band(0, 200_000) : new Band(fit.PressForceN.Low / 10, fit.PressForceN.High * 10), Required: !c.Taken(step, "trace")),
+        new Slot(Peak(step), "or by eye: force before it is home", SlotKind.Number, Dimension.Force, 10, "force-gauge",
+            Plausible: fit is null ? new Band(0, 200_000) : new Band(fit.PressForceN.Low / 10, fit.PressForceN.High * 10), Required: !c.Taken(Trace(step))),
     ];
 
     /// <summary>What pressed it in: the line of the trace where it came home, or what was read by eye; null before either.</summary>
-    public static double? ForceN(StepContext c, string step, InterferenceFit.Answer? fit, double lengthMm) =>
-        Traced(c, step, fit, lengthMm)?.PressForceN ?? c.Number(step, "peak");
+    public static double? ForceN(StepContext c, StepName step, InterferenceFit.Answer? fit, double lengthMm) =>
+        Traced(c, step, fit, lengthMm)?.PressForceN ?? c.Number(Peak(step));
 
     /// <summary>The trace against its fit; null without one, and where it can't be read.</summary>
-    public static PressTrace.Answer? Traced(StepContext c, string step, InterferenceFit.Answer? fit, double lengthMm) => c.Once($"pressed {step} {c.Item}", () =>
-        c.Trace(step, "trace") is { } trace && fit is { PressForceN.High: > 0 }
+    public static PressTrace.Answer? Traced(StepContext c, StepName step, InterferenceFit.Answer? fit, double lengthMm) => c.Once($"pressed {step.Id} {c.Item}", () =>
+        c.Trace(Trace(step)) is { } trace && fit is { PressForceN.High: > 0 }
             ? s_traced.GetOrCreateValue(trace).GetOrAdd((fit.PressForceN, lengthMm), _ => PressTrace.Solve(
                 new PressTrace.Request(Points(trace), Curve(fit, lengthMm), lengthMm, HomeToleranceMm, fit.PressForceN.High * HouseDefaults.PressLimitFactor)))
             : null);
@@ -165,14 +184,14 @@ internal static class PressedIn
     /// <param name="loose">What to do where it went in too easily.</param>
     public static Judgement JudgePress(StepContext c, InterferenceFit.Answer? fit, double lengthMm, bool seats, string done, string loose)
     {
-        var step = c.Step.Id;
+        var step = c.Step.Name;
         if (fit is null)
         {
             return new Judgement(Sentence.Of("Measure the fit first."));
         }
 
         var where = DrawTravel.Solve(new DrawTravel.Request(lengthMm, 0, lengthMm - StartedMm, fit.PressForceN));
-        if (c.Trace(step, "trace") is { } trace)
+        if (c.Trace(Trace(step)) is { } trace)
         {
             var answer = Traced(c, step, fit, lengthMm) ?? PressTrace.Solve(new PressTrace.Request(Points(trace), Curve(fit, lengthMm), lengthMm, HomeToleranceMm, Math.Max(1, fit.PressForceN.High * HouseDefaults.PressLimitFactor)));
             if (Gap(Points(trace)) is { } gap)
@@ -194,7 +213,7 @@ internal static class PressedIn
                 answer);
         }
 
-        if (c.Number(step, "peak") is not { } peak)
+        if (c.Number(Peak(step)) is not { } peak)
         {
             return Prompt.Next(c) with { Answer = where };
         }

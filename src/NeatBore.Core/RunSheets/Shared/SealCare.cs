@@ -6,6 +6,9 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>What follows from the kind of lip: how it is fitted, what goes on it, how long it is left alone.</summary>
 internal static class SealCare
 {
+    /// <summary>What lip it is.</summary>
+    public static ChoiceName Lip { get; } = new("lip");
+
     public static IReadOnlyList<Option> Lips(SealSheet? seal) => [.. (seal?.Lips ?? [LipKind.Rubber]).Select(l => new Option(Id(l), Name(l)))];
 
     public static string Id(LipKind lip) => lip switch { LipKind.Ptfe => "ptfe", LipKind.Split => "split", LipKind.Rope => "rope", _ => "rubber" };
@@ -22,13 +25,13 @@ internal static class SealCare
     /// <summary>In words, what the chosen lip asks for.</summary>
     public static Judgement Follows(StepContext c, SealSheet seal)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(c.Step.Id, s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(s)))
         {
             return Prompt.Next(c);
         }
 
         return new Judgement(Sentence.Of(
-            c.Chosen("lip") switch
+            c.Chosen(Lip) switch
             {
                 "ptfe" => "PTFE: dry, over its own sleeve, then left {rest} before the crank turns.",
                 "split" => "Two halves: oiled, ends off the cap’s split, sealant on the ends.",
@@ -38,16 +41,19 @@ internal static class SealCare
             ("rest", Quantity.Hours(seal.RestHours))));
     }
 
+    /// <summary>Ticked once the crank has turned again.</summary>
+    public static TickSlot Turned(StepName step) => step.Tick("turned");
+
     /// <summary>The rest of a PTFE lip: nothing turns until it has settled.</summary>
-    public static Judgement Rested(StepContext c, SealSheet seal, string pressedStep, string pressedSlot)
+    public static Judgement Rested(StepContext c, SealSheet seal, NumberSlot pressedIn)
     {
-        if (c.At(pressedStep, pressedSlot) is not { } pressed)
+        if (c.TakenAt(pressedIn) is not { } pressed)
         {
             return new Judgement(Sentence.Of("Press the seal in first."));
         }
 
         var until = pressed.AddHours(seal.RestHours);
-        if (c.At(c.Step.Id, "turned") is not { } turned)
+        if (c.TakenAt(Turned(c.Step.Name)) is not { } turned)
         {
             return new Judgement(Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."), Until: until, Then: Sentence.Of("It has settled. It may turn, by hand, and tick it."));
         }

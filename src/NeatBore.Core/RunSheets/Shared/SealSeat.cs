@@ -9,6 +9,11 @@ internal static class SealSeat
 {
     private static readonly int[] s_deg = [0, 90, 180, 270];
 
+    /// <summary>The last depth that is read: from then on it sits.</summary>
+    public static NumberSlot Last(StepName step) => At(step, s_deg[^1]);
+
+    private static NumberSlot At(StepName step, int deg) => step.Number($"{deg}");
+
     public static IReadOnlyList<Slot> Slots(SealSheet seal, View view, double plannedMm) =>
     [
         .. s_deg.Select(deg => new Slot(
@@ -34,9 +39,9 @@ internal static class SealSeat
     /// <param name="screws">The screws of a pressing plate, where one presses.</param>
     public static Judgement Judge(StepContext c, SealSheet seal, double plannedMm, string done, IReadOnlyList<Squareness.Screw>? screws = null)
     {
-        if (s_deg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(c.Step.Id, $"{deg}")) is { } at)
+        if (s_deg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(At(c.Step.Name, deg!.Value))) is { } at)
         {
-            return c.Step.Slots(c).Any(s => s.Kind == SlotKind.Tick && !c.Taken(c.Step.Id, s.Key))
+            return c.Step.Slots(c).Any(s => s.Kind == SlotKind.Tick && !c.Taken(s))
                 ? Prompt.Next(c)
                 : new Judgement(Sentence.Of("Depth of the seal’s face at {clock}, down from the housing.", ("clock", Quantity.AtClock(at))));
         }
@@ -44,15 +49,15 @@ internal static class SealSeat
         var tilt = seal.Tilt ?? HouseDefaults.SealTilt;
         var half = Math.Min((seal.Depth.High ?? double.MaxValue) - seal.DepthMm, seal.DepthMm - (seal.Depth.Low ?? double.MinValue));
         var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_deg.Select(deg => new Squareness.DepthReading(deg, c.Number(c.Step.Id, $"{deg}")!.Value))],
+            [.. s_deg.Select(deg => new Squareness.DepthReading(deg, c.Number(At(c.Step.Name, deg))!.Value))],
             (seal.OuterMm / 2) - 3,
             TargetDepthMm: plannedMm,
             DepthToleranceMm: half,
             TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_deg.Max(deg => c.Uncertainty(c.Step.Id, $"{deg}")),
+            GaugeUncertaintyMm: s_deg.Max(deg => c.Uncertainty(At(c.Step.Name, deg))),
             Screws: screws));
         var call = answer.Call!.Sourced(check => check.Name == "tilt" ? tilt.SourceWords : seal.Depth.SourceWords);
-        var deepest = s_deg.Max(deg => c.Number(c.Step.Id, $"{deg}")!.Value);
+        var deepest = s_deg.Max(deg => c.Number(At(c.Step.Name, deg))!.Value);
         if (seal.BottomsMm is { } most && deepest >= most)
         {
             call = new Call(

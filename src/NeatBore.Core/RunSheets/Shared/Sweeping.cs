@@ -11,9 +11,40 @@ namespace NeatBore.Core.RunSheets;
 /// <param name="Name">What the builder calls the part.</param>
 /// <param name="Setup">The step where the engine's hang, the dial's droop and the crank's hold are told.</param>
 /// <param name="Loose">The step where the part is on, its bolts finger-tight.</param>
-internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View View, string Name, string Setup, string Loose)
+internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View View, string Name, StepName Setup, StepName Loose)
 {
     private static readonly int[] s_dialDeg = [0, 45, 90, 135, 180, 225, 270, 315];
+
+    /// <summary>How it is centred.</summary>
+    public static ChoiceName School { get; } = new("school");
+
+    /// <summary>How the engine hangs.</summary>
+    public static ChoiceName Hang { get; } = new("hang");
+
+    /// <summary>What the dial's tip reads.</summary>
+    public static ChoiceName Surface { get; } = new("surface");
+
+    /// <summary>How many dowels hold the part.</summary>
+    public static ChoiceName Dowelled { get; } = new("dowels");
+
+    /// <summary>How far a loose part moves, side to side.</summary>
+    public static NumberSlot Free(StepName loose) => loose.Number("free");
+
+    private static NumberSlot Droop(StepName setup) => setup.Number("droop");
+
+    private static PickSlot Held(StepName setup) => setup.Pick("held");
+
+    private static NumberSlot Ring(StepName setup) => setup.Number("ring");
+
+    private static NumberSlot Shaft(StepName setup) => setup.Number("shaft");
+
+    private static NumberSlot Tape(StepName setup) => setup.Number("tape");
+
+    private static NumberSlot At(StepName sweep, double deg) => sweep.Number($"{deg}");
+
+    private static NumberSlot Repeat(StepName sweep) => sweep.Number("repeat");
+
+    private static TextSlot Reason(StepName sweep) => sweep.Text("reason");
 
     /// <summary>How the engine may hang, and the clock angle that is up then.</summary>
     public static IReadOnlyList<Option> Hangs { get; } =
@@ -23,28 +54,28 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
     public static double? UpDeg(string? hang) => hang switch { "upside-down" => 180, "three-up" => 90, "nine-up" => 270, "crank-upright" => null, _ => 0 };
 
     /// <summary>What has to be told before a dial is believed.</summary>
-    public static IReadOnlyList<Slot> SetupSlots(StepContext c) => c.Chosen("school") == "dial"
+    public static IReadOnlyList<Slot> SetupSlots(StepContext c) => c.Chosen(School) == "dial"
         ?
         [
-            new Slot("droop", "Droop: bottom less top", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
-            Slot.Pick("held", "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
+            new Slot(Droop(c.Step.Name), "Droop: bottom less top", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
+            Slot.Pick(Held(c.Step.Name), "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
         ]
-        : c.Chosen("school") is "ring"
+        : c.Chosen(School) is "ring"
             ?
             [
-                new Slot("ring", "Centring ring, inside", SlotKind.Number, Dimension.Length, 0.01, "bore-gauge", Plausible: new Band(10, 200)),
-                new Slot("shaft", "Nose, where the ring goes", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(10, 200)),
-                new Slot("tape", "Tape, thickness of one layer", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(0.02, 0.5)),
+                new Slot(Ring(c.Step.Name), "Centring ring, inside", SlotKind.Number, Dimension.Length, 0.01, "bore-gauge", Plausible: new Band(10, 200)),
+                new Slot(Shaft(c.Step.Name), "Nose, where the ring goes", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(10, 200)),
+                new Slot(Tape(c.Step.Name), "Tape, thickness of one layer", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(0.02, 0.5)),
             ]
             : [Slot.Tick("understood", "Way of centring understood, tools to hand")];
 
     public static Judgement JudgeSetup(StepContext c)
     {
-        if (c.Number(c.Step.Id, "ring") is not { } ring || c.Number(c.Step.Id, "shaft") is not { } shaft || c.Number(c.Step.Id, "tape") is not { } tape)
+        if (c.Number(Ring(c.Step.Name)) is not { } ring || c.Number(Shaft(c.Step.Name)) is not { } shaft || c.Number(Tape(c.Step.Name)) is not { } tape)
         {
-            return c.Step.Slots(c).All(s => c.Taken(c.Step.Id, s.Key))
+            return c.Step.Slots(c).All(s => c.Taken(s))
                 ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
-                : c.Chosen("school") == "dial" && !c.Taken(c.Step.Id, "droop")
+                : c.Chosen(School) == "dial" && !c.Taken(Droop(c.Step.Name))
                     ? new Judgement(Sentence.Of("Turn the dial on a true ring, hung the same way. Read bottom less top, as it shows."))
                     : Prompt.Next(c);
         }
@@ -61,18 +92,18 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
     public IReadOnlyList<Slot> Slots(StepContext c, int tightened = 0)
     {
         var feelers = FeelerDegs();
-        return c.Chosen("school") switch
+        return c.Chosen(School) switch
         {
             "dial" =>
             [
-                .. s_dialDeg.Select(deg => Dial(c, $"{deg}", deg, tightened)),
-                Dial(c, "repeat", 0, tightened) with { Label = "12 again" },
+                .. s_dialDeg.Select(deg => Dial(c, At(c.Step.Name, deg), deg, tightened)),
+                Dial(c, Repeat(c.Step.Name), 0, tightened) with { Label = "12 again" },
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
             [
-                .. feelers.Where(deg => deg % 90 == 0).Select(deg => Feeler(c, deg, !c.Taken(c.Step.Id, "reason"))),
-                new Slot("reason", "No gaps taken: why", SlotKind.Text, Required: !feelers.Where(deg => deg % 90 == 0).Any(deg => c.Taken(c.Step.Id, $"{deg}"))),
+                .. feelers.Where(deg => deg % 90 == 0).Select(deg => Feeler(c, deg, !c.Taken(Reason(c.Step.Name)))),
+                new Slot(Reason(c.Step.Name), "No gaps taken: why", SlotKind.Text, Required: !feelers.Where(deg => deg % 90 == 0).Any(deg => c.Taken(At(c.Step.Name, deg)))),
             ],
         };
     }
@@ -82,7 +113,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
     /// <param name="onGo">What to do next where it is central.</param>
     public Judgement Judge(StepContext c, string onGo)
     {
-        if (c.Taken(c.Step.Id, "reason"))
+        if (c.Taken(Reason(c.Step.Name)))
         {
             return new Judgement(
                 Sentence.Of("Centred without a number: say why that will do, or take four gaps."),
@@ -90,10 +121,10 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         }
 
         var slots = c.Step.Slots(c).Where(s => s.Kind == SlotKind.Number).ToList();
-        if (slots.FirstOrDefault(s => s.Required && !c.Taken(c.Step.Id, s.Key)) is { } next)
+        if (slots.FirstOrDefault(s => s.Required && !c.Taken(s)) is { } next)
         {
             return new Judgement(Sentence.Of(
-                (c.Chosen("school"), next.Key) switch
+                (c.Chosen(School), next.Key) switch
                 {
                     ("dial", "0") => "Dial on the crank, its tip in the seal’s bore, zeroed at {clock}. Read it there.",
                     ("dial", "repeat") => "Turn on to {clock} and read it once more.",
@@ -110,11 +141,11 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         {
             "offset" => limit.SourceWords,
             "oval" => HouseDefaults.SealOval.SourceWords,
-            "room in the holes" => c.Taken(Loose, "free") ? "measured here" : "engine sheet",
+            "room in the holes" => c.Taken(Free(Loose)) ? "measured here" : "engine sheet",
             _ => "Neat Bore default",
         });
-        var droop = Math.Abs(c.Number(Setup, "droop") ?? 0);
-        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen("school") == "dial" && droop > 2 * Swing(c, slots))
+        var droop = Math.Abs(c.Number(Droop(Setup)) ?? 0);
+        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen(School) == "dial" && droop > 2 * Swing(c, slots))
         {
             call = new Call(
                 Verdict.LookAgain,
@@ -140,7 +171,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
 
     private static double Swing(StepContext c, List<Slot> slots)
     {
-        var read = slots.Select(s => c.Number(c.Step.Id, s.Key)).OfType<double>().ToList();
+        var read = slots.Select(s => c.Number(s)).OfType<double>().ToList();
         return read.Max() - read.Min();
     }
 
@@ -160,7 +191,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             _ when cannot && dowels == "one" => "The {part} sits {offset} off towards {clock}; swung on its dowel it can’t get central. Work the dowel, or another {part}.",
             _ when cannot => "The {part} sits {offset} off towards {clock}; its holes allow {free}. Open the holes a little, or another {part}.",
             (Verdict.LookAgain, _) => "{offset} is too near the limit to tell. Tap it a little towards {move}, {near}, and sweep again.",
-            _ when c.Chosen("school") == "dial" => "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
+            _ when c.Chosen(School) == "dial" => "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
             _ => "The {part} sits {offset} off towards {clock}. Move it towards {move}, {near}; its holes allow {free}.",
         };
         return Sentence.Of(
@@ -177,26 +208,26 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
 
     private BoreCentring.Answer Solve(StepContext c, HousingSheet housing, List<Slot> slots, Limit limit)
     {
-        var dial = c.Chosen("school") == "dial";
-        var inBore = c.Chosen("surface") != "outside";
+        var dial = c.Chosen(School) == "dial";
+        var inBore = c.Chosen(Surface) != "outside";
         var readings = slots
-            .Where(s => s.Key != "repeat" && c.Taken(c.Step.Id, s.Key))
-            .Select(s => new BoreCentring.GaugeReading(s.AngleDeg!.Value, c.Number(c.Step.Id, s.Key)!.Value))
+            .Where(s => s.Key != Repeat(c.Step.Name) && c.Taken(s))
+            .Select(s => new BoreCentring.GaugeReading(s.AngleDeg!.Value, c.Number(s)!.Value))
             .ToList();
         // A plunger that goes in shows less room in a bore, and a part that stands nearer on an outside.
         var sense = dial && inBore ? BoreCentring.Sense.PlungerIn : BoreCentring.Sense.Gap;
-        var droop = dial ? c.Number(Setup, "droop") ?? 0 : 0;
+        var droop = dial ? c.Number(Droop(Setup)) ?? 0 : 0;
         var request = new BoreCentring.Request(
             readings,
             sense,
-            slots.Where(s => c.Taken(c.Step.Id, s.Key)).Max(s => c.Uncertainty(c.Step.Id, s.Key)),
+            slots.Where(s => c.Taken(s)).Max(s => c.Uncertainty(s)),
             SagMm: sense == BoreCentring.Sense.PlungerIn ? -droop : droop,
-            UpDeg: UpDeg(c.Chosen("hang")),
+            UpDeg: UpDeg(c.Chosen(Hang)),
             LimitMm: limit.High,
             OvalityLimitMm: HouseDefaults.SealOval.High,
             FreeMoveMm: Free(c, housing),
-            RepeatMm: dial ? c.Number(c.Step.Id, "repeat") : null,
-            ExtraUncertaintyMm: c.Picked(Setup, "held") == "loose" ? HouseDefaults.LooseCrankMm : 0,
+            RepeatMm: dial ? c.Number(Repeat(c.Step.Name)) : null,
+            ExtraUncertaintyMm: c.Picked(Held(Setup)) == "loose" ? HouseDefaults.LooseCrankMm : 0,
             Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))]);
         var answer = BoreCentring.Solve(request);
         if (answer.MoveDeg is not { } way)
@@ -214,22 +245,22 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         return held > (limit.High ?? double.MaxValue) ? BoreCentring.Solve(request with { FreeMoveMm = 0 }) : answer;
     }
 
-    private string Dowels(StepContext c) => c.Chosen("dowels") ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch { 0 => "none", 1 => "one", _ => "two" };
+    private string Dowels(StepContext c) => c.Chosen(Dowelled) ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch { 0 => "none", 1 => "one", _ => "two" };
 
-    private double Free(StepContext c, HousingSheet housing) => Dowels(c) == "two" ? 0 : c.Number(Loose, "free") is { } across ? across / 2 : housing.HoleFreeMm;
+    private double Free(StepContext c, HousingSheet housing) => Dowels(c) == "two" ? 0 : c.Number(Free(Loose)) is { } across ? across / 2 : housing.HoleFreeMm;
 
     private Slot Dial(StepContext c, string key, double deg, int tightened) => new(
         key, Label(deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
         Rig: new Dictionary<string, double>
         {
             ["bore"] = 1,
-            ["droop"] = c.Number(Setup, "droop") ?? 0,
-            ["up"] = UpDeg(c.Chosen("hang")) ?? -1,
+            ["droop"] = c.Number(Droop(Setup)) ?? 0,
+            ["up"] = UpDeg(c.Chosen(Hang)) ?? -1,
             ["tightened"] = tightened,
         });
 
     private Slot Feeler(StepContext c, double deg, bool required) => new(
-        $"{deg}", Label(deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
+        At(c.Step.Name, deg), Label(deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
 
     private string Label(double deg) => Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
 }

@@ -6,17 +6,43 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>The spigot bearing in the crank's end: out without harm, in to the depth that leaves room for its seal.</summary>
 public static class SpigotBearing
 {
+    private static readonly ChoiceName Out = new("out");
+
+    private static class OutStep
+    {
+        public static readonly StepName Name = new("out");
+    }
+
+    private static class BoreStep
+    {
+        public static readonly StepName Name = new("bore");
+        public static readonly PickSlot Rollers = Name.Pick("rollers");
+        public static readonly PickSlot Marks = Name.Pick("marks");
+    }
+
+    private static class InStep
+    {
+        public static readonly StepName Name = new("in");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+    }
+
+    private static class SealStep
+    {
+        public static readonly StepName Name = new("seal");
+        public static readonly NumberSlot Depth = Name.Number("depth");
+    }
+
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } = new(
         "spigot-bearing",
         1,
         "Spigot bearing",
         sheet => sheet.Spigot is null ? [] : ["rear-seal"],
-        [new Choice("out", "out", "The old one comes out", _ => [new("puller", "puller fully behind it"), new("filler", "soft filler and a close bar"), new("none", "there is none in")])],
+        [new Choice(Out, OutStep.Name, "The old one comes out", _ => [new("puller", "puller fully behind it"), new("filler", "soft filler and a close bar"), new("none", "there is none in")])],
         [
-            new Step("out", "Old one out", "spigot")
+            new Step(OutStep.Name, "Old one out", "spigot")
             {
-                Slots = c => c.Chosen("out") switch
+                Slots = c => c.Chosen(Out) switch
                 {
                     "none" => [Slot.Tick("empty", "Bore empty")],
                     "filler" => [Slot.Tick("packed", "Packed full, bar close in the bore"), Slot.Tick("out", "Driven out by the filler")],
@@ -25,14 +51,14 @@ public static class SpigotBearing
                 Judge = Prompt.Next,
                 Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
             },
-            new Step("bore", "Look in the bore", "spigot")
+            new Step(BoreStep.Name, "Look in the bore", "spigot")
             {
                 Slots = _ =>
                 [
-                    Slot.Pick("rollers", "Rollers and bits", new("none", "none left"), new("left", "some left")),
-                    Slot.Pick("marks", "Marks in the bore", new("none", "none"), new("light", "light"), new("deep", "deep")),
+                    Slot.Pick(BoreStep.Rollers, "Rollers and bits", new("none", "none left"), new("left", "some left")),
+                    Slot.Pick(BoreStep.Marks, "Marks in the bore", new("none", "none"), new("light", "light"), new("deep", "deep")),
                 ],
-                Judge = c => (c.Picked("bore", "rollers"), c.Picked("bore", "marks")) switch
+                Judge = c => (c.Picked(BoreStep.Rollers), c.Picked(BoreStep.Marks)) switch
                 {
                     (null, _) or (_, null) => Prompt.Next(c),
                     ("left", _) => new Judgement(Sentence.Of("Get every roller out: look with a light and a magnet."), new Call(Verdict.LookAgain, Sentence.Of("A roller behind the bearing keeps it off its depth."), [])),
@@ -41,27 +67,27 @@ public static class SpigotBearing
                 },
                 Cautions = ["Bits fly out under an air line: eye protection."],
             },
-            new Step("in", "In, to its depth", "spigot")
+            new Step(InStep.Name, "In, to its depth", "spigot")
             {
                 Slots = c =>
                 [
                     Slot.Tick("cold", "Cold, light blows on its outer ring"),
-                    new Slot("depth", "Depth below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5), Expected: c.Sheet.Spigot.DepthMm),
+                    new Slot(InStep.Depth, "Depth below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5), Expected: c.Sheet.Spigot.DepthMm),
                 ],
-                Judge = c => Depth(c, "in", "depth", c.Sheet.Spigot!.Depth, "bearing", c.Sheet.Spigot.SealDepthMm is null ? "At depth. A little grease, no more." : "At depth. Now its seal, by itself."),
+                Judge = c => Depth(c, InStep.Depth, c.Sheet.Spigot!.Depth, "bearing", c.Sheet.Spigot.SealDepthMm is null ? "At depth. A little grease, no more." : "At depth. Now its seal, by itself."),
                 Gate = "at depth",
                 Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
             },
-            new Step("seal", "Its seal, grease", "spigot")
+            new Step(SealStep.Name, "Its seal, grease", "spigot")
             {
                 When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
                 Slots = c =>
                 [
                     Slot.Tick("way", "Right way round, pressed by itself"),
-                    new Slot("depth", "Seal below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5), Expected: c.Sheet.Spigot.SealDepthMm),
+                    new Slot(SealStep.Depth, "Seal below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5), Expected: c.Sheet.Spigot.SealDepthMm),
                     Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
                 ],
-                Judge = c => Depth(c, "seal", "depth", c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default), "seal", "Done: shaft enters, nothing proud."),
+                Judge = c => Depth(c, SealStep.Depth, c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default), "seal", "Done: shaft enters, nothing proud."),
                 Cautions = ["Grease off the flange’s face."],
             },
         ])
@@ -69,15 +95,15 @@ public static class SpigotBearing
         View = View.Rear,
     };
 
-    private static Judgement Depth(StepContext c, string step, string slot, Limit limit, string part, string done)
+    private static Judgement Depth(StepContext c, NumberSlot slot, Limit limit, string part, string done)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(step, s.Key)))
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(s)))
         {
             return Prompt.Next(c);
         }
 
-        var depth = c.Number(step, slot)!.Value;
-        var u = c.Uncertainty(step, slot);
+        var depth = c.Number(slot)!.Value;
+        var u = c.Uncertainty(slot);
         var call = Call.Of(
             [
                 .. limit.Low is { } low ? [Check.AtLeast("depth", depth, low, u, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(),

@@ -1,11 +1,9 @@
-using NeatBore.Core.Calculators.Seals;
-using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>A timing cover centred on the crank dry, then sealed and closed to its marks in time, tightened in order, and swept once more.</summary>
-public static class TimingCover
+public static partial class TimingCover
 {
     private static class BeforeStep
     {
@@ -42,12 +40,6 @@ public static class TimingCover
         public static readonly StepName Name = new("witness");
     }
 
-    private static class CloseStep
-    {
-        public static readonly StepName Name = new("close");
-        public static readonly TickSlot Closed = Name.Tick("closed");
-    }
-
     private static class ConfirmStep
     {
         public static readonly StepName Name = new("confirm");
@@ -61,26 +53,6 @@ public static class TimingCover
     private static class FinalStep
     {
         public static readonly StepName Name = new("final");
-    }
-
-    private static class RailStep
-    {
-        public static readonly StepName Name = new("rail");
-        public static readonly NumberSlot Left = Name.Number("left");
-        public static readonly NumberSlot Right = Name.Number("right");
-    }
-
-    private static class CureStep
-    {
-        public static readonly StepName Name = new("cure");
-        public static readonly TickSlot Oil = Name.Tick("oil");
-    }
-
-    private static class SealantStep
-    {
-        public static readonly StepName Name = new("sealant");
-        public static readonly NumberSlot Shop = Name.Number("shop");
-        public static readonly TickSlot Spread = Name.Tick("spread");
     }
 
     private static readonly ChoiceName Sealant = new("sealant");
@@ -233,139 +205,4 @@ public static class TimingCover
     {
         Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
     };
-
-    private static SealantSheet? Product(StepContext c) => c.Sheet.Sealants?.FirstOrDefault(s => s.Id == c.Chosen(Sealant));
-
-    private static SealantClock.Answer? Clocked(StepContext c, DateTimeOffset now) =>
-        Product(c) is { } product && c.TakenAt(SealantStep.Spread) is { } spread
-            ? SealantClock.Solve(new SealantClock.Request(product.Product, spread, now, c.Number(SealantStep.Shop) ?? 23))
-            : null;
-
-    /// <summary>Minutes from the bead to snug bolts, by how long the dry run took: the bead is laid in about the time of a sweep.</summary>
-    private static double ClosingMinutes(StepContext c)
-    {
-        var times = s_sweeping.Slots(c).Select(s => c.TakenAt(SnugStep.Name, s)).OfType<DateTimeOffset>().ToList();
-        var sweep = times.Count < 2 ? 2 : Math.Clamp((times.Max() - times.Min()).TotalMinutes, 0.5, 60);
-        return sweep + (c.Sheet.Cover!.Bolts.Count * HouseDefaults.SecondsPerBolt / 60);
-    }
-
-    private static Judgement JudgeSpread(StepContext c)
-    {
-        if (Product(c) is not { } product)
-        {
-            return Prompt.Next(c);
-        }
-
-        if (c.Number(SealantStep.Shop) is not { } shop)
-        {
-            return new Judgement(Sentence.Of("Read the joint’s temperature: it sets the clock of {name}.", ("name", Quantity.Word(product.Name))));
-        }
-
-        var open = SealantClock.Solve(new SealantClock.Request(product.Product, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, shop));
-        var minutes = (open.CloseUpBy - DateTimeOffset.UnixEpoch).TotalMinutes;
-        var needed = ClosingMinutes(c);
-        if (c.TakenAt(SealantStep.Spread) is { } spread)
-        {
-            var times = Clocked(c, spread)!;
-            return new Judgement(
-                Sentence.Of("Cover on to its marks, bolts snug, within {left} of the first bead.", ("left", Quantity.Minutes(minutes))), Answer: times, Deadline: c.Taken(CloseStep.Closed) ? null : times.CloseUpBy,
-                Then: s_skinned);
-        }
-
-        var enough = needed <= minutes;
-        return new Judgement(
-            Sentence.Of(
-                enough ? "Your dry run says {needed}; it stays open {open}. Begin the bead, and tick it as you do."
-                    : "Your dry run says {needed}; it stays open only {open}. Use a slower one, or get a second pair of hands.",
-                ("needed", Quantity.Minutes(needed)), ("open", Quantity.Minutes(minutes))),
-            new Call(
-                enough ? Verdict.Go : Verdict.Decide,
-                Sentence.Of("About {needed} to close by the dry run and {bolt} a bolt; {name} stays open {open} here.",
-                    ("needed", Quantity.Minutes(needed)), ("open", Quantity.Minutes(minutes)), ("bolt", new Quantity(HouseDefaults.SecondsPerBolt, Dimension.Seconds)), ("name", Quantity.Word(product.Name))),
-                [new Check("time to close", enough ? Verdict.Go : Verdict.Decide, needed * 60, minutes * 60, 0, Side.Upper, Dimension.Seconds, Words(product.Source))]));
-    }
-
-    private static string Words(LimitSource source) => source == LimitSource.Manual ? "the maker’s sheet" : new Limit(null, null, source).SourceWords;
-
-    private static Judgement JudgeClosed(StepContext c)
-    {
-        if (Product(c) is not { } product)
-        {
-            return c.Taken(CloseStep.Closed) ? new Judgement(Sentence.Of("Closed. Sweep once more.")) : Prompt.Next(c);
-        }
-
-        if (c.TakenAt(CloseStep.Closed) is not { } closed)
-        {
-            var by = c.TakenAt(SealantStep.Spread) is { } began ? Clocked(c, began) : null;
-            return new Judgement(Sentence.Of("Cover on to its marks, bolts snug in order. Tick it when it is closed."), Answer: by, Deadline: by?.CloseUpBy, Then: s_skinned);
-        }
-
-        var times = Clocked(c, closed)!;
-        var spread = c.TakenAt(SealantStep.Spread)!.Value;
-        var (took, open) = ((closed - spread).TotalSeconds, (times.CloseUpBy - spread).TotalSeconds);
-        var late = took > open;
-        return new Judgement(
-            Sentence.Of(late ? "Too late: off with it, clean both faces, begin again." : "Closed in time. One sweep to confirm."),
-            new Call(
-                late ? Verdict.Stop : Verdict.Go,
-                Sentence.Of(
-                    late ? "Closed {took} after the bead was begun; {name} stays open {open} here: it has skinned."
-                        : "Closed {took} after the bead was begun, within {open}.",
-                    ("took", Quantity.Minutes(took / 60)), ("open", Quantity.Minutes(open / 60)), ("name", Quantity.Word(product.Name))),
-                [new Check("time open", late ? Verdict.Stop : Verdict.Go, took, open, 0, Side.Upper, Dimension.Seconds, Words(product.Source))]),
-            times);
-    }
-
-    private static Judgement JudgeRail(StepContext c)
-    {
-        if (c.Number(RailStep.Left) is not { } left || c.Number(RailStep.Right) is not { } right)
-        {
-            return Prompt.Next(c);
-        }
-
-        var limit = c.Sheet.Cover!.Rail ?? HouseDefaults.RailStep;
-        IEnumerable<Check> Both(string side, double v) => limit.Checks($"rail, {side} side", v, c.Uncertainty(RailStep.Left));
-        var call = Call.Of([.. Both("9", left), .. Both("3", right)], k => Sentence.Of(
-            k.Verdict switch
-            {
-                Verdict.Go => "The rail steps {value} at most: the sump’s gasket bridges it.",
-                Verdict.LookAgain => "The {name} stands {value} ± {u}: too close to {limit} for this gauge to decide.",
-                _ => k.Side == Side.Upper ? "The {name} stands {value} proud; up to {limit} is allowed." : "The {name} stands {value}, below the block; {limit} is allowed.",
-            },
-            ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))));
-        return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
-            Sentence.Of(call.Verdict switch
-            {
-                Verdict.Go => "The rail is flush. Leave the joint to cure.",
-                Verdict.LookAgain => "Straight edge on clean faces: read both sides again.",
-                _ => "The sump will leak at this corner. Dress or shim the rail; more sealant there alone won’t do.",
-            }),
-            call);
-    }
-
-    private static Judgement JudgeCure(StepContext c)
-    {
-        if (c.TakenAt(SealantStep.Spread) is not { } spread || Product(c) is not { } product)
-        {
-            return Prompt.Next(c);
-        }
-
-        if (c.TakenAt(CureStep.Oil) is not { } oil)
-        {
-            var waiting = Clocked(c, spread)!;
-            return new Judgement(Sentence.Of("No oil, no turning. It cures by itself."), Answer: waiting, Until: waiting.CureAt, Then: Sentence.Of("Cured. Oil may go in."));
-        }
-
-        var times = Clocked(c, oil)!;
-        var soon = oil < times.CureAt;
-        return new Judgement(
-            Sentence.Of(soon ? "Oiled too soon. Drain it, look along the joint, wait, or a lead says why it will hold." : "Cured, then oiled. The cover is done."),
-            new Call(
-                soon ? Verdict.Stop : Verdict.Go,
-                Sentence.Of(
-                    soon ? "Oil came {after} after the bead; {name} wants {cure} here." : "Oil came {after} after the bead; {cure} is enough.",
-                    ("after", Quantity.Hours((oil - spread).TotalHours)), ("cure", Quantity.Hours((times.CureAt - spread).TotalHours)), ("name", Quantity.Word(product.Name))),
-                [new Check("time to cure", soon ? Verdict.Stop : Verdict.Go, (oil - spread).TotalSeconds, (times.CureAt - spread).TotalSeconds, 0, Side.Lower, Dimension.Seconds, Words(product.Source))]),
-            times);
-    }
 }

@@ -1,0 +1,109 @@
+using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+public static partial class BalancerOn
+{
+    private static class BoltStep
+    {
+        public static readonly StepName Name = new("bolt");
+        public static readonly TraceSlot Trace = Name.Trace("trace");
+        public static readonly TickSlot ToolOff = Name.Tick("tool-off");
+        public static readonly TickSlot ByHand = Name.Tick("by-hand");
+        public static readonly NumberSlot Wrench = Name.Number("wrench");
+        public static readonly NumberSlot Adaptor = Name.Number("adaptor");
+        public static readonly NumberSlot Angle = Name.Number("angle");
+        public static readonly NumberSlot Set = Name.Number("set");
+        public static readonly TickSlot Click = Name.Tick("click");
+    }
+
+    /// <summary>Torque at which a bolted joint is closed, as a share of its final torque.</summary>
+    private const double SnugShare = 0.25;
+
+    private static Judgement JudgeBoltTraced(StepContext c)
+    {
+        if (c.Trace(BoltStep.Trace) is not { } trace)
+        {
+            return c.Taken(BoltStep.ToolOff) && c.Taken(BoltStep.ByHand) ? JudgeBolt(c) : Prompt.Next(c);
+        }
+
+        var bolt = c.Sheet.CrankBolt;
+        var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * SnugShare);
+        if (answer.Call?.Sourced(_ => bolt.Torque.SourceWords) is not { } call)
+        {
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
+        return new Judgement(
+            Sentence.Of(
+                (call.Verdict, answer.Findings.Count > 0 ? answer.Findings[0].Kind : null) switch
+                {
+                    (Verdict.Go, _) => "Tight, in one smooth pull. Crank lock out; turn it by hand.",
+                    (_, "short") => "Short. Pull on to {target}.",
+                    (_, "over") => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
+                    (_, "stripped") => "The thread is going. Bolt out; look at the crank’s thread before anything else.",
+                    (_, "cross-threaded") => "It ran hard long before it was down: cross-threaded. Bolt out.",
+                    (_, "yielding") => "The bolt is stretching. New bolt, or say why this one stays.",
+                    _ => "It came tight too soon: look for a bottomed bolt or dirt, or say why it is good.",
+                },
+                ("target", Quantity.Nm(bolt.TorqueNm))),
+            call,
+            answer);
+    }
+
+    private static Judgement JudgeBolt(StepContext c)
+    {
+        var bolt = c.Sheet.CrankBolt;
+        if (c.Number(BoltStep.Wrench) is not { } length || c.Number(BoltStep.Adaptor) is not { } adaptor || c.Number(BoltStep.Angle) is not { } angle)
+        {
+            return Prompt.Next(c);
+        }
+
+        var set = c.Reading(BoltStep.Set);
+        var wrench = set?.Instrument is { Low: { } low, High: { } high, CalibrationDue: { } due }
+            ? new WrenchSetting.Wrench(low, high, due, DateOnly.FromDateTime(set.DoneAt.UtcDateTime))
+            : null;
+        var request = new WrenchSetting.Request(bolt.TorqueNm, length, adaptor, angle, Wrench: wrench);
+        var answer = WrenchSetting.Solve(request);
+        if (set?.Value is not { } setNm || !c.Taken(BoltStep.Click))
+        {
+            return new Judgement(
+                Sentence.Of(
+                    set is null ? "Set the wrench to {set} for {target} at the bolt." : "One smooth pull to the click, crank held.",
+                    ("set", Quantity.Nm(answer.SetNm)),
+                    ("target", Quantity.Nm(bolt.TorqueNm))),
+                Answer: answer);
+        }
+
+        var reached = WrenchSetting.AtFastenerNm(request, setNm);
+        var uncertainty = WrenchSetting.AtFastenerNm(request, set.Instrument?.UncertaintyAt(setNm) ?? 0);
+        var checks = bolt.Torque.Checks("torque at the bolt", reached, uncertainty, Dimension.Torque).Concat(answer.Call?.Checks ?? []).ToList();
+        var call = Call.Of(checks, check => Sentence.Of(
+            (check.Name, check.Verdict) switch
+            {
+                (_, Verdict.Go) => "{value} ± {u} reached the bolt.",
+                ("torque at the bolt", Verdict.LookAgain) => "{value} ± {u} reached the bolt: too close to {limit} for this wrench to decide.",
+                ("torque at the bolt", _) => "{value} reached the bolt; {limit} is the limit.",
+                ("calibration", _) => "This wrench’s calibration ran out {value} ago.",
+                _ => "The setting of {value} is outside where this wrench is true: {limit}.",
+            },
+            ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1)),
+            ("u", new Quantity(check.Uncertainty, check.Dimension, 0.1)),
+            ("limit", new Quantity(check.Limit, check.Dimension, 0.1))));
+        if (call is null)
+        {
+            return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
+        string template = (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
+        {
+            (Verdict.Go, _, _) => "Tight. Crank lock out; turn it by hand.",
+            (Verdict.Decide, _, _) => "Check it with another wrench, or say why this one will do.",
+            (_, "torque at the bolt", Side.Upper) when call.Verdict == Verdict.Stop => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
+            (_, "wrench range", _) => "Use another wrench: set {set} on it and pull again.",
+            _ => "Slack it off, set {set}, and pull again.",
+        };
+        return new Judgement(Sentence.Of(template, ("set", Quantity.Nm(answer.SetNm))), call, answer);
+    }
+}

@@ -1,0 +1,119 @@
+using NeatBore.Core.Calculators.Fits;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+public static partial class BalancerOn
+{
+    private static class DrawStep
+    {
+        public static readonly StepName Name = new("draw");
+        public static readonly TraceSlot Trace = Name.Trace("trace");
+        public static readonly NumberSlot Start = Name.Number("start");
+        public static readonly NumberSlot Part = Name.Number("part");
+        public static readonly TickSlot Home = Name.Tick("home");
+    }
+
+    private static Dictionary<string, double>? PressRig(StepContext c)
+    {
+        var sheet = c.Sheet.Balancer;
+        return HomeForce(c) is { } home && c.Number(DrawStep.Start) is { } start
+            ? new Dictionary<string, double>
+            {
+                ["home"] = (home.Low + home.High) / 2,
+                ["travel"] = start - sheet.SeatedDepthMm,
+                ["engaged"] = sheet.Hub.LengthMm - start,
+            }
+            : null;
+    }
+
+    private static Judgement JudgeDrawn(StepContext c)
+    {
+        var sheet = c.Sheet.Balancer;
+        var home = HomeForce(c);
+        if (c.Number(DrawStep.Start) is not { } start)
+        {
+            return JudgeDraw(c);
+        }
+
+        var (length, seatTravel) = (sheet.Hub.LengthMm, sheet.Hub.LengthMm - sheet.SeatedDepthMm);
+        var depth = c.Number(DrawStep.Part) ?? start;
+        var where = DrawTravel.Solve(new DrawTravel.Request(length, sheet.SeatedDepthMm, depth, home));
+        if (c.Trace(DrawStep.Trace) is not { } trace || home is not { High: > 0 } force)
+        {
+            var judged = JudgeDraw(c);
+            return judged with { Answer = where };
+        }
+
+        // The press counts from where the hub was started; the fit counts from the nose's end.
+        var points = trace.X.Select((x, i) => new PressTrace.TracePoint(x + length - start, trace.Y[i])).ToList();
+        var curve = new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravel));
+        var answer = PressTrace.Solve(new PressTrace.Request(points, curve, seatTravel, HouseDefaults.SeatToleranceMm, force.High * HouseDefaults.PressLimitFactor));
+        if (PressedIn.Gap(points) is { } gap)
+        {
+            return new Judgement(
+                Sentence.Of("The gauge dropped out on the way. Judge by hand: read the seated depth, or draw it again."),
+                new Call(
+                    Verdict.LookAgain,
+                    Sentence.Of("Nothing was recorded from {from} to {to}.", ("from", Quantity.Mm(gap.From, 0.1)), ("to", Quantity.Mm(gap.To, 0.1))),
+                    []),
+                answer);
+        }
+
+        var short0 = answer.Findings.Any(f => f.Kind == "not-seated");
+        var watch = PressWatch.Solve(new PressWatch.Request([.. points.TakeLast(200)], curve, seatTravel));
+        var cockedStart = short0 && points.Any(p => p.TravelMm <= points[0].TravelMm + ((seatTravel - points[0].TravelMm) / 4)
+            && p.ForceN > 1.15 * PressTrace.Expected(curve, p.TravelMm).High) && points.Max(p => p.TravelMm) < seatTravel / 2;
+        if (cockedStart)
+        {
+            return new Judgement(
+                Sentence.Of("It has started cocked. Back it off, set it square on its key and draw it again."),
+                new Call(
+                    Verdict.Stop,
+                    Sentence.Of(
+                        "{peak} at {at}; this fit explains at most {high} there.",
+                        ("peak", Quantity.Newtons(answer.PeakN)), ("at", Quantity.Mm(watch.TravelMm, 0.1)), ("high", Quantity.Newtons(PressTrace.Expected(curve, watch.TravelMm).High))),
+                    answer.Call!.Checks),
+                answer);
+        }
+
+        return new Judgement(
+            Sentence.Of(answer.Findings[0].Kind switch
+            {
+                "clean" => c.Taken(DrawStep.Home) ? "Clean, and home. Read its depth at three places." : "Clean. Tick that it is home, then read its depth.",
+                "cocked" => "It came back square, but started cocked. Look at key and nose, or say why it is good.",
+                "galling" => "Pull it back off. Look at nose and bore for galling.",
+                "loose" => "It went on too easily. Pull it off and measure again, or say why it holds.",
+                "over-pressed" => "Stop there. Look at hub, rubber and nose before you go on.",
+                _ => "Not home. Find what is in the way, then draw it again.",
+            }),
+            answer.Call! with { Checks = [.. answer.Call!.Checks.Select(k => k with { Source = "predicted from the fit" })] },
+            answer);
+    }
+
+    private static Slot DepthSlot(StepContext c, string key, string label, double most) => new(
+        key, label, SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, most), Peers: null);
+
+    private static Judgement JudgeDraw(StepContext c)
+    {
+        var depth = c.Number(DrawStep.Part) ?? c.Number(DrawStep.Start);
+        if (depth is null)
+        {
+            return new Judgement(Sentence.Of("Start the hub by hand on its key, square. Read its depth."));
+        }
+
+        var sheet = c.Sheet.Balancer;
+        var fit = JudgeFit(c).Answer as InterferenceFit.Answer;
+        var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value, fit?.PressForceN));
+        var done = c.Taken(DrawStep.Home);
+        return new Judgement(
+            Sentence.Of(
+                done ? "It is home. Read its depth at three places."
+                    : c.Taken(DrawStep.Part) ? "Draw it {left} more, until the force rises sharply. Hold the stud."
+                    : "Draw it {half}, then read the depth again. Hold the stud.",
+                ("left", Quantity.Mm(answer.LeftMm, 0.1)),
+                ("half", Quantity.Mm(answer.LeftMm / 2, 1))),
+            Answer: answer);
+    }
+}

@@ -1,0 +1,52 @@
+using System.Globalization;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+public static partial class RockerTrunnions
+{
+    private static class SetStep
+    {
+        public static readonly StepName Name = new("set");
+        public static readonly TextSlot Places = Name.Text("places");
+    }
+
+    /// <summary>Which places were laid out: numbers and ranges, such as "1-6, 8-12". Null where it can't be read.</summary>
+    internal static IReadOnlyList<int>? Laid(string typed)
+    {
+        var places = new List<int>();
+        foreach (var part in typed.Replace('–', '-').Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        {
+            var ends = part.Split('-').Select(e => int.TryParse(e, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is > 0 and <= 99 ? n : 0).ToList();
+            if (ends.Count > 2 || ends.Contains(0) || ends[^1] < ends[0])
+            {
+                return null;
+            }
+
+            places.AddRange(Enumerable.Range(ends[0], ends[^1] - ends[0] + 1));
+        }
+
+        return places.Count == 0 ? null : places;
+    }
+
+    private static Judgement JudgeSet(StepContext c)
+    {
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)))
+        {
+            return Prompt.Next(c);
+        }
+
+        var count = c.Sheet.Rockers!.Places.Count;
+        var laid = Laid(c.Reading(SetStep.Places)!.Typed);
+        Judgement Again(string what, string why, int n) => new(
+            Sentence.Of(what, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))),
+            new Call(Verdict.LookAgain, Sentence.Of(why, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))), []));
+        return laid is null ? Again("Type the places again, such as 1-{count}, or 1-6, 8-{count}.", "The places can’t be read as numbers.", 0)
+            : laid.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice ? Again("Look at the marks: two rockers say {n}.", "Place {n} is there twice; each place has one rocker.", twice.Key)
+            : laid.FirstOrDefault(n => n > count) is > 0 and var beyond ? Again("Look at the marks: there is no place {n}.", "This engine has places 1 to {count}; {n} is none of them.", beyond)
+            : Enumerable.Range(1, count).Except(laid).FirstOrDefault() is > 0 and var missing ? Again("Find rocker {n} before you begin.", "Place {n} is missing: {count} rockers belong to this set.", missing)
+            : new Judgement(
+                Sentence.Of("All {count} are there. Set up the press.", ("count", Quantity.Count(count))),
+                new Call(Verdict.Go, Sentence.Of("Places 1 to {count}, each once.", ("count", Quantity.Count(count))), []));
+    }
+}

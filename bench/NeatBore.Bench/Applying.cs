@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using System.Text.Json;
+using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Log;
 using NeatBore.Core.RunSheets;
-using NeatBore.Core;
 using NeatBore.Tests;
 
 namespace NeatBore.Bench;
@@ -15,7 +15,10 @@ internal static class Applying
 
     public static Task RunAsync()
     {
-        var file = JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", "builds", "018-v6.json")), CoreJson.Default.BuildFile)!;
+        var file = JsonSerializer.Deserialize(
+            File.ReadAllText(Repository.At("demo", "builds", "018-v6.json")),
+            CoreJson.Default.BuildFile
+        )!;
         var shop = JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", "shop.json")), CoreJson.Default.Shop)!;
         var sheets = file.Sheets.ToDictionary(s => s.Ref);
         var build = WorkedBuild.Of(sheets, ProcedureBook.Default, file.Log);
@@ -27,7 +30,19 @@ internal static class Applying
             _ = WorkedBuild.Of(sheets, ProcedureBook.Default, file.Log);
             var all = clock.Elapsed.TotalMilliseconds;
             clock.Restart();
-            var after = desk.Take(build, new TakeReading(Guid.CreateVersion7(), at, new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "inside", "rocker-8"), 1, "inside-0"), "16.001", Instrument: "bore-1", OddConfirmed: true), by, at);
+            var after = desk.Take(
+                build,
+                new TakeReading(
+                    Guid.CreateVersion7(),
+                    at,
+                    new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "inside", "rocker-8"), 1, "inside-0"),
+                    "16.001",
+                    Instrument: "bore-1",
+                    OddConfirmed: true
+                ),
+                by,
+                at
+            );
             var one = clock.Elapsed.TotalMilliseconds;
             clock.Restart();
             _ = BuildLine.Of(Guid.Empty, after.State);

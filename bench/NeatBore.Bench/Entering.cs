@@ -33,14 +33,22 @@ internal static class Entering
         var (times, sent, drawn) = (new Times(), new Times(), new Times());
         for (var i = -10; i < Rounds; i++)
         {
-            Until(() => driver.ExecuteScript("return document.querySelector('section[aria-label=\"The call\"]').textContent.includes('1 of 2')") is true ? "" : null);
+            Until(() =>
+                driver.ExecuteScript("return document.querySelector('section[aria-label=\"The call\"]').textContent.includes('1 of 2')")
+                    is true
+                    ? ""
+                    : null
+            );
             // As fast as nobody reads a gauge, and yet what came before is done with.
             await Task.Delay(250);
             Box().SendKeys("16.002" + Keys.Enter);
             var ms = Until(() => driver.ExecuteScript("return window.drawn === null ? null : window.drawn - window.entered"));
             (i < 0 ? new Times() : times).Add(Convert.ToDouble(ms, System.Globalization.CultureInfo.InvariantCulture));
-            var way = (System.Collections.ObjectModel.ReadOnlyCollection<object>)driver.ExecuteScript(
-                "const e = performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/work')).at(-1); return [e.startTime - window.entered, window.drawn - e.responseEnd]")!;
+            var way = (System.Collections.ObjectModel.ReadOnlyCollection<object>)
+                driver.ExecuteScript(
+                    "const e = performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/work')).at(-1); return "
+                        + "[e.startTime - window.entered, window.drawn - e.responseEnd]"
+                )!;
             (i < 0 ? new Times() : sent).Add(Convert.ToDouble(way[0], System.Globalization.CultureInfo.InvariantCulture));
             (i < 0 ? new Times() : drawn).Add(Convert.ToDouble(way[1], System.Globalization.CultureInfo.InvariantCulture));
             new OpenQA.Selenium.Interactions.Actions(driver).KeyDown(Keys.Alt).SendKeys("r").KeyUp(Keys.Alt).Perform();
@@ -49,8 +57,11 @@ internal static class Entering
         Console.WriteLine($"| … of it kept, then sent | {sent} | |");
         Console.WriteLine($"| … of it drawn | {drawn} | |");
         // Where it went, as the browser saw it and as the server told.
-        var parts = (System.Collections.ObjectModel.ReadOnlyCollection<object>)driver.ExecuteScript(
-            "return performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/work')).flatMap((e) => [e.duration, e.serverTiming[0]?.duration ?? 0, e.serverTiming[1]?.duration ?? 0])")!;
+        var parts = (System.Collections.ObjectModel.ReadOnlyCollection<object>)
+            driver.ExecuteScript(
+                "return performance.getEntriesByType('resource').filter((e) => e.name.endsWith('/work')).flatMap((e) => "
+                    + "[e.duration, e.serverTiming[0]?.duration ?? 0, e.serverTiming[1]?.duration ?? 0])"
+            )!;
         foreach (var (words, at) in (ReadOnlySpan<(string, int)>)[("answered", 0), ("worked out", 1), ("stored", 2)])
         {
             var of = new Times();

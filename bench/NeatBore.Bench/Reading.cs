@@ -14,7 +14,11 @@ internal static class Reading
                 var (times, bytes) = (new Times(), 0);
                 for (var i = -30; i < 200; i++)
                 {
-                    bytes = (await (i < 0 ? new Times() : times).OfAsync(() => serving.Client.GetByteArrayAsync(new Uri($"/api/builds/{line!["id"]}", UriKind.Relative)))).Length;
+                    bytes = (
+                        await (i < 0 ? new Times() : times).OfAsync(() =>
+                            serving.Client.GetByteArrayAsync(new Uri($"/api/builds/{line!["id"]}", UriKind.Relative))
+                        )
+                    ).Length;
                 }
 
                 Console.WriteLine($"| opening build {line!["number"]}, {bytes / 1000} kB | {times} | p95 ≤ 30 ms, ≤ 150 kB |");
@@ -30,7 +34,9 @@ internal static class Reading
         var (today, size) = (new Times(), 0);
         for (var i = -30; i < 200; i++)
         {
-            size = (await (i < 0 ? new Times() : today).OfAsync(() => many.Client.GetByteArrayAsync(new Uri("/api/builds", UriKind.Relative)))).Length;
+            size = (
+                await (i < 0 ? new Times() : today).OfAsync(() => many.Client.GetByteArrayAsync(new Uri("/api/builds", UriKind.Relative)))
+            ).Length;
         }
 
         Console.WriteLine($"| Today with {Builds + 5} builds, first page, {size / 1000} kB | {today} | p95 ≤ 50 ms, ≤ 100 kB |");

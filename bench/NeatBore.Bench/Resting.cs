@@ -18,11 +18,22 @@ internal static class Resting
         for (var i = 0; i < Loads; i++)
         {
             var id = lines[i % lines.Count]!["id"];
-            await driver.Navigate().GoToUrlAsync(new Uri($"{serving.Address}{(i % 4) switch { 0 => "/", 1 => $"/builds/{id}/record", 2 => $"/builds/{id}/fasteners", _ => $"/builds/{id}" }}"));
+            await driver
+                .Navigate()
+                .GoToUrlAsync(
+                    new Uri(
+                        $"{serving.Address}{(i % 4) switch { 0 => "/", 1 => $"/builds/{id}/record", 2 => $"/builds/{id}/fasteners", _ => $"/builds/{id}" }}"
+                    )
+                );
         }
 
-        await driver.Navigate().GoToUrlAsync(new Uri($"{serving.Address}/builds/{lines.Single(l => (string)l!["number"]! == "018")!["id"]}"));
+        await driver
+            .Navigate()
+            .GoToUrlAsync(new Uri($"{serving.Address}/builds/{lines.Single(l => (string)l!["number"]! == "018")!["id"]}"));
         await Task.Delay(live);
-        Console.WriteLine($"| resident, after {Loads} page loads and {live.TotalMinutes:0} minutes of a live page | {serving.ResidentMb:0} MB | ≤ 150 MB |");
+        Console.WriteLine(
+            $"| resident, after {Loads} page loads and {live.TotalMinutes:0} minutes of a live page | {serving.ResidentMb:0} MB "
+                + $"| ≤ 150 MB |"
+        );
     }
 }

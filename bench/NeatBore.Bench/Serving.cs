@@ -28,8 +28,13 @@ internal sealed class Serving : IAsyncDisposable
     public string OwnerString => _test.OwnerString;
 
     /// <summary>What it holds in memory, MB.</summary>
-    public double ResidentMb => double.Parse(
-        File.ReadLines($"/proc/{_process.Id}/status").First(l => l.StartsWith("VmRSS", StringComparison.Ordinal)).Split(' ', StringSplitOptions.RemoveEmptyEntries)[1], CultureInfo.InvariantCulture) / 1024;
+    public double ResidentMb =>
+        double.Parse(
+            File.ReadLines($"/proc/{_process.Id}/status")
+                .First(l => l.StartsWith("VmRSS", StringComparison.Ordinal))
+                .Split(' ', StringSplitOptions.RemoveEmptyEntries)[1],
+            CultureInfo.InvariantCulture
+        ) / 1024;
 
     /// <summary>Starts it, after a look at its database.</summary>
     public static async Task<Serving> StartAsync(int port, Func<NpgsqlConnection, Task>? before = null)
@@ -43,12 +48,31 @@ internal sealed class Serving : IAsyncDisposable
             await before(connection);
         }
 
-        var app = Environment.GetEnvironmentVariable("NEATBORE_BENCH_APP") ?? throw new InvalidOperationException("Run scripts/measure: it builds the server that is measured.");
+        var app =
+            Environment.GetEnvironmentVariable("NEATBORE_BENCH_APP")
+            ?? throw new InvalidOperationException("Run scripts/measure: it builds the server that is measured.");
         var start = new ProcessStartInfo("dotnet")
         {
-            ArgumentList = { app, "--contentRoot", Path.GetDirectoryName(app)!, "--port", $"{port}", "--demo", Repository.At("demo"), "--gauges", "127.0.0.1:9" },
+            ArgumentList =
+            {
+                app,
+                "--contentRoot",
+                Path.GetDirectoryName(app)!,
+                "--port",
+                $"{port}",
+                "--demo",
+                Repository.At("demo"),
+                "--gauges",
+                "127.0.0.1:9",
+            },
             // The last two as scripts/serve sets it.
-            Environment = { ["NEATBORE_DB"] = test.ConnectionString, ["NEATBORE_OWNER_DB"] = test.OwnerString, ["DOTNET_GCgen0size"] = "400000", ["MALLOC_ARENA_MAX"] = "1" },
+            Environment =
+            {
+                ["NEATBORE_DB"] = test.ConnectionString,
+                ["NEATBORE_OWNER_DB"] = test.OwnerString,
+                ["DOTNET_GCgen0size"] = "400000",
+                ["MALLOC_ARENA_MAX"] = "1",
+            },
             RedirectStandardOutput = true,
         };
         var serving = new Serving(test, Process.Start(start)!, port);
@@ -71,23 +95,29 @@ internal sealed class Serving : IAsyncDisposable
     public async Task<(HttpResponseMessage Response, JsonNode Body)> PostAsync(string path, JsonNode body)
     {
         var response = await Client.PostAsJsonAsync(new Uri(path, UriKind.Relative), body);
-        return ((int)response.StatusCode == 200 ? response : throw new InvalidOperationException(await response.Content.ReadAsStringAsync()), (await response.Content.ReadFromJsonAsync<JsonNode>())!);
+        return (
+            (int)response.StatusCode == 200 ? response : throw new InvalidOperationException(await response.Content.ReadAsStringAsync()),
+            (await response.Content.ReadFromJsonAsync<JsonNode>())!
+        );
     }
 
     /// <summary>A build with its balancer begun.</summary>
     public async Task<string> BeginAsync(int number)
     {
         var build = $"{Guid.CreateVersion7()}";
-        await PostAsync("/api/builds", new JsonObject
-        {
-            ["build"] = build,
-            ["id"] = $"{Guid.CreateVersion7()}",
-            ["doneAt"] = DateTimeOffset.UtcNow,
-            ["by"] = "ines",
-            ["number"] = $"{number}",
-            ["name"] = "Measured",
-            ["sheet"] = "straight-six-2.7",
-        });
+        await PostAsync(
+            "/api/builds",
+            new JsonObject
+            {
+                ["build"] = build,
+                ["id"] = $"{Guid.CreateVersion7()}",
+                ["doneAt"] = DateTimeOffset.UtcNow,
+                ["by"] = "ines",
+                ["number"] = $"{number}",
+                ["name"] = "Measured",
+                ["sheet"] = "straight-six-2.7",
+            }
+        );
         await WorkAsync(build, JsonNode.Parse("""{"do":"start-task","task":{"kind":"balancer-on","place":"balancer"}}""")!.AsObject());
         return build;
     }

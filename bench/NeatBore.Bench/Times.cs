@@ -29,6 +29,9 @@ internal sealed class Times
     /// <summary>The time that this share of them stays within.</summary>
     public double Within(double share) => _ms.Order().ElementAt(Math.Min(_ms.Count - 1, (int)(_ms.Count * share)));
 
-    public override string ToString() => string.Create(
-        CultureInfo.InvariantCulture, $"p50 {Within(0.5):0.00} ms, p95 {Within(0.95):0.00} ms, p99 {Within(0.99):0.00} ms, {Count} times");
+    public override string ToString() =>
+        string.Create(
+            CultureInfo.InvariantCulture,
+            $"p50 {Within(0.5):0.00} ms, p95 {Within(0.95):0.00} ms, p99 {Within(0.99):0.00} ms, {Count} times"
+        );
 }

@@ -43,8 +43,29 @@ internal static partial class Writing
     {
         var (log, at) = (new BuildLog(database), DateTimeOffset.UtcNow);
         Guid Build(int i) => Guid.Parse($"00000000-0000-7000-8000-{i:000000000000}");
-        MadeLine Line(int i, long upTo) => new(
-            new BuildLine(Build(i), $"{i}", "Measured", "six", Standing.ToDo, Sentence.Of("Do."), null, null, [], 0, 3, at, [], View.Front, null, null), upTo, "bench");
+        MadeLine Line(int i, long upTo) =>
+            new(
+                new BuildLine(
+                    Build(i),
+                    $"{i}",
+                    "Measured",
+                    "six",
+                    Standing.ToDo,
+                    Sentence.Of("Do."),
+                    null,
+                    null,
+                    [],
+                    0,
+                    3,
+                    at,
+                    [],
+                    View.Front,
+                    null,
+                    null
+                ),
+                upTo,
+                "bench"
+            );
         var opened = new BuildOpened(Guid.Empty, at, "1", "Measured", new SheetRef("six", 1));
         for (var i = 0; i < 2 * Writers; i++)
         {
@@ -52,17 +73,32 @@ internal static partial class Writing
         }
 
         var (times, done, clock) = (new Times(), 0, Stopwatch.StartNew());
-        await Task.WhenAll(Enumerable.Range(0, Writers).Select(i => Task.Run(async () =>
-        {
-            for (var seq = 2L; clock.Elapsed < s_long; seq++)
-            {
-                await times.OfAsync(() => log.TryAppendAsync(
-                    Build(i), new Appended([new LogEntry(seq, at, s_ines, new Noted(Guid.CreateVersion7(), at, s_step, "measured"))], Line(i, seq))));
-                Interlocked.Increment(ref done);
-            }
-        })));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, Writers)
+                .Select(i =>
+                    Task.Run(async () =>
+                    {
+                        for (var seq = 2L; clock.Elapsed < s_long; seq++)
+                        {
+                            await times.OfAsync(() =>
+                                log.TryAppendAsync(
+                                    Build(i),
+                                    new Appended(
+                                        [new LogEntry(seq, at, s_ines, new Noted(Guid.CreateVersion7(), at, s_step, "measured"))],
+                                        Line(i, seq)
+                                    )
+                                )
+                            );
+                            Interlocked.Increment(ref done);
+                        }
+                    })
+                )
+        );
         var ours = done / clock.Elapsed.TotalSeconds;
-        var script = await PgBenchAsync(test, """
+        var script = await PgBenchAsync(
+            test,
+            """
             \set i :client_id + 20
             \set n :n + 1
             begin;
@@ -75,8 +111,15 @@ internal static partial class Writing
             where line.up_to <= excluded.up_to;
             commit;
             select pg_notify('build_grew', 'x 1');
-            """);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| (a) appends, {Writers} writers: the store {ours:0}/s, pgbench with the same statements {script:0}/s | {ours / script:0.00}; {times} | ≥ 0.5 |"));
+            """
+        );
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"| (a) appends, {Writers} writers: the store {ours:0}/s, pgbench with the same statements {script:0}/s | "
+                    + $"{ours / script:0.00}; {times} | ≥ 0.5 |"
+            )
+        );
     }
 
     /// <summary>Whole readings through HTTP, evaluated.</summary>
@@ -100,12 +143,24 @@ internal static partial class Writing
         await using (var connection = new NpgsqlConnection(serving.OwnerString))
         {
             await connection.OpenAsync();
-            await using var make = new NpgsqlCommand("create table single (id uuid primary key, at timestamptz not null, body jsonb not null)", connection);
+            await using var make = new NpgsqlCommand(
+                "create table single (id uuid primary key, at timestamptz not null, body jsonb not null)",
+                connection
+            );
             await make.ExecuteNonQueryAsync();
         }
 
-        var single = await PgBenchAsync(serving.OwnerString, """insert into single (id, at, body) values (gen_random_uuid(), now(), '{"kind":"noted","text":"measured"}'::jsonb);""");
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| (b) readings through HTTP, {Writers} writers on {Writers} builds: {rate:0}/s, pgbench’s single row {single:0}/s | {rate / single:0.00}; {own} | ≥ 0.10 |"));
+        var single = await PgBenchAsync(
+            serving.OwnerString,
+            """insert into single (id, at, body) values (gen_random_uuid(), now(), '{"kind":"noted","text":"measured"}'::jsonb);"""
+        );
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"| (b) readings through HTTP, {Writers} writers on {Writers} builds: {rate:0}/s, pgbench’s single row "
+                    + $"{single:0}/s | {rate / single:0.00}; {own} | ≥ 0.10 |"
+            )
+        );
         var (_, paced, work, store) = await PacedAsync(serving, await BuildsAsync(3), 200, s_long);
         Console.WriteLine($"| (b) readings at 200/s, whole | {paced} | p95 ≤ 50 ms |");
         Console.WriteLine($"| … of it worked out | {work} | |");
@@ -113,7 +168,13 @@ internal static partial class Writing
         await QueuedAsync(serving);
         string[] one = [await serving.BeginAsync(next++)];
         var (_, crowded, _, commits) = await PacedAsync(serving, [.. Enumerable.Repeat(one, Writers)], null, s_long, 25);
-        Console.WriteLine(string.Create(CultureInfo.InvariantCulture, $"| (b) {Writers} writers on one build, 25 commands each | {crowded.Within(0.95) / commits.Within(0.5):0.0} × the median commit; {crowded} | p95 ≤ 20 × |"));
+        Console.WriteLine(
+            string.Create(
+                CultureInfo.InvariantCulture,
+                $"| (b) {Writers} writers on one build, 25 commands each | {crowded.Within(0.95) / commits.Within(0.5):0.0} × "
+                    + $"the median commit; {crowded} | p95 ≤ 20 × |"
+            )
+        );
         Console.WriteLine($"| … of it stored | {commits} | |");
     }
 
@@ -128,18 +189,28 @@ internal static partial class Writing
             while (commands.Count < 500)
             {
                 var id = $"{Guid.CreateVersion7()}";
-                commands.Add(live is null
-                    ? new JsonObject
-                    {
-                        ["do"] = "take-reading",
-                        ["id"] = id,
-                        ["typed"] = $"16.00{commands.Count % 10}",
-                        ["unit"] = "mm",
-                        ["instrument"] = "bore-1",
-                        ["oddConfirmed"] = true,
-                        ["slot"] = JsonNode.Parse("""{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"inside","item":"rocker-8"},"round":1,"slot":"inside-0"}"""),
-                    }
-                    : new JsonObject { ["do"] = "strike", ["id"] = id, ["reading"] = live, ["because"] = "slip" });
+                commands.Add(
+                    live is null
+                        ? new JsonObject
+                        {
+                            ["do"] = "take-reading",
+                            ["id"] = id,
+                            ["typed"] = $"16.00{commands.Count % 10}",
+                            ["unit"] = "mm",
+                            ["instrument"] = "bore-1",
+                            ["oddConfirmed"] = true,
+                            ["slot"] = JsonNode.Parse(
+                                """{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"inside","item":"rocker-8"},"round":1,"slot":"inside-0"}"""
+                            ),
+                        }
+                        : new JsonObject
+                        {
+                            ["do"] = "strike",
+                            ["id"] = id,
+                            ["reading"] = live,
+                            ["because"] = "slip",
+                        }
+                );
                 live = live is null ? id : null;
             }
 
@@ -154,48 +225,75 @@ internal static partial class Writing
         Console.WriteLine($"| 500 queued commands on twelve rockers, at once | {times} | ≤ 5,000 ms |");
     }
 
-    /// <summary>Each writer takes a reading and strikes it, place by place, on one of his builds after another: as fast as it goes, or so many a second together.</summary>
+    /// <summary>Each writer takes a reading and strikes it, place by place, on one of his builds after another: as fast as it goes, or
+    /// so many a second together.</summary>
     private static async Task<(double Rate, Times Whole, Times Work, Times Store)> PacedAsync(
-        Serving serving, List<string[]> builds, double? perSecond, TimeSpan howLong, int commands = BuildCommands)
+        Serving serving,
+        List<string[]> builds,
+        double? perSecond,
+        TimeSpan howLong,
+        int commands = BuildCommands
+    )
     {
         var (whole, work, store, clock) = (new Times(), new Times(), new Times(), Stopwatch.StartNew());
-        await Task.WhenAll(builds.Select((own, writer) => Task.Run(async () =>
-        {
-            string? live = null;
-            for (var i = 0; clock.Elapsed < howLong && i < commands * own.Length; i++)
-            {
-                if (perSecond is { } pace && (i + ((double)writer / builds.Count)) * builds.Count / pace - clock.Elapsed.TotalSeconds is > 0 and var early)
-                {
-                    await Task.Delay(TimeSpan.FromSeconds(early));
-                }
-
-                var (build, slot) = (own[i / commands], s_slots[i / 2 % s_slots.Length]);
-                var id = $"{Guid.CreateVersion7()}";
-                var command = live is null
-                    ? new JsonObject
+        await Task.WhenAll(
+            builds.Select(
+                (own, writer) =>
+                    Task.Run(async () =>
                     {
-                        ["do"] = "take-reading",
-                        ["id"] = id,
-                        ["typed"] = $"34.02{i % 10}",
-                        ["unit"] = "mm",
-                        ["oddConfirmed"] = true,
-                        ["slot"] = JsonNode.Parse($$"""{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"round":1,"slot":"{{slot}}"}"""),
-                    }
-                    : new JsonObject { ["do"] = "strike", ["id"] = id, ["reading"] = live, ["because"] = "slip" };
-                live = live is null ? id : null;
-                command["doneAt"] = DateTimeOffset.UtcNow;
-                var body = $$"""{"by":"ines","commands":[{{command.ToJsonString()}}]}""";
-                using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
-                using var response = await whole.OfAsync(() => serving.Client.PostAsync(new Uri($"/api/builds/{build}/work", UriKind.Relative), content));
-                var timing = response.Headers.GetValues("Server-Timing").Single();
-                work.Add(Duration(timing, "work"));
-                store.Add(Duration(timing, "store"));
-            }
-        })));
+                        string? live = null;
+                        for (var i = 0; clock.Elapsed < howLong && i < commands * own.Length; i++)
+                        {
+                            if (
+                                perSecond is { } pace
+                                && (i + ((double)writer / builds.Count)) * builds.Count / pace - clock.Elapsed.TotalSeconds
+                                    is > 0
+                                        and var early
+                            )
+                            {
+                                await Task.Delay(TimeSpan.FromSeconds(early));
+                            }
+
+                            var (build, slot) = (own[i / commands], s_slots[i / 2 % s_slots.Length]);
+                            var id = $"{Guid.CreateVersion7()}";
+                            var command = live is null
+                                ? new JsonObject
+                                {
+                                    ["do"] = "take-reading",
+                                    ["id"] = id,
+                                    ["typed"] = $"34.02{i % 10}",
+                                    ["unit"] = "mm",
+                                    ["oddConfirmed"] = true,
+                                    ["slot"] = JsonNode.Parse(
+                                        $$"""{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"},"round":1,"slot":"{{slot}}"}"""
+                                    ),
+                                }
+                                : new JsonObject
+                                {
+                                    ["do"] = "strike",
+                                    ["id"] = id,
+                                    ["reading"] = live,
+                                    ["because"] = "slip",
+                                };
+                            live = live is null ? id : null;
+                            command["doneAt"] = DateTimeOffset.UtcNow;
+                            var body = $$"""{"by":"ines","commands":[{{command.ToJsonString()}}]}""";
+                            using var content = new StringContent(body, System.Text.Encoding.UTF8, "application/json");
+                            using var response = await whole.OfAsync(() =>
+                                serving.Client.PostAsync(new Uri($"/api/builds/{build}/work", UriKind.Relative), content)
+                            );
+                            var timing = response.Headers.GetValues("Server-Timing").Single();
+                            work.Add(Duration(timing, "work"));
+                            store.Add(Duration(timing, "store"));
+                        }
+                    })
+            )
+        );
         return (whole.Count / clock.Elapsed.TotalSeconds, whole, work, store);
     }
 
-    private static double Duration(string timing, string name) => double.Parse(Regex.Match(timing, $"{name};dur=([0-9.]+)").Groups[1].Value, CultureInfo.InvariantCulture);
+    private static double Duration(string timing, string name) =>
+        double.Parse(Regex.Match(timing, $"{name};dur=([0-9.]+)").Groups[1].Value, CultureInfo.InvariantCulture);
 
     private static Task<double> PgBenchAsync(TestDatabase test, string script) => PgBenchAsync(test.OwnerString, script);
 
@@ -204,12 +302,36 @@ internal static partial class Writing
         var file = Path.GetTempFileName();
         await File.WriteAllTextAsync(file, script);
         var to = new NpgsqlConnectionStringBuilder(connection);
-        var run = Process.Start(new ProcessStartInfo("pgbench")
-        {
-            ArgumentList = { "-n", "-M", "prepared", "-c", $"{Writers}", "-j", "2", "-T", $"{s_long.TotalSeconds}", "-D", "n=1", "-f", file, to.Database! },
-            Environment = { ["PGHOST"] = to.Host, ["PGPORT"] = $"{to.Port}", ["PGUSER"] = to.Username, ["PGPASSWORD"] = to.Password },
-            RedirectStandardOutput = true,
-        })!;
+        var run = Process.Start(
+            new ProcessStartInfo("pgbench")
+            {
+                ArgumentList =
+                {
+                    "-n",
+                    "-M",
+                    "prepared",
+                    "-c",
+                    $"{Writers}",
+                    "-j",
+                    "2",
+                    "-T",
+                    $"{s_long.TotalSeconds}",
+                    "-D",
+                    "n=1",
+                    "-f",
+                    file,
+                    to.Database!,
+                },
+                Environment =
+                {
+                    ["PGHOST"] = to.Host,
+                    ["PGPORT"] = $"{to.Port}",
+                    ["PGUSER"] = to.Username,
+                    ["PGPASSWORD"] = to.Password,
+                },
+                RedirectStandardOutput = true,
+            }
+        )!;
         var said = await run.StandardOutput.ReadToEndAsync();
         await run.WaitForExitAsync();
         File.Delete(file);

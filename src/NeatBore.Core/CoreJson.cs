@@ -14,7 +14,8 @@ namespace NeatBore.Core;
     NumberHandling = JsonNumberHandling.Strict,
     AllowOutOfOrderMetadataProperties = true,
     RespectNullableAnnotations = true,
-    RespectRequiredConstructorParameters = true)]
+    RespectRequiredConstructorParameters = true
+)]
 [JsonSerializable(typeof(UnitTable))]
 [JsonSerializable(typeof(Material))]
 [JsonSerializable(typeof(IReadOnlyDictionary<string, Material>))]

@@ -11,8 +11,9 @@ public static class CoreWire
     public static JsonSerializerOptions Options { get; } = For(CalculatorBook.Default);
 
     /// <summary>With these calculators.</summary>
-    public static JsonSerializerOptions For(CalculatorBook book) => new(CoreJson.Default.Options)
-    {
-        TypeInfoResolver = JsonTypeInfoResolver.Combine(book, CoreJson.Default, new DefaultJsonTypeInfoResolver()),
-    };
+    public static JsonSerializerOptions For(CalculatorBook book) =>
+        new(CoreJson.Default.Options)
+        {
+            TypeInfoResolver = JsonTypeInfoResolver.Combine(book, CoreJson.Default, new DefaultJsonTypeInfoResolver()),
+        };
 }

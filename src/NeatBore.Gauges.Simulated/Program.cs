@@ -9,10 +9,15 @@ using System.Text;
 using NeatBore.Gauges;
 using NeatBore.Gauges.Simulated;
 
-string Given(string name, string otherwise) => Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : otherwise;
-if (!int.TryParse(Given("--port", "5319"), CultureInfo.InvariantCulture, out var port) || port is < 1 or > 65535
+string Given(string name, string otherwise) =>
+    Array.IndexOf(args, name) is >= 0 and var at && at + 1 < args.Length ? args[at + 1] : otherwise;
+if (
+    !int.TryParse(Given("--port", "5319"), CultureInfo.InvariantCulture, out var port)
+    || port is < 1 or > 65535
     || !int.TryParse(Given("--seed", "7"), CultureInfo.InvariantCulture, out var seed)
-    || !double.TryParse(Given("--speed", "1"), CultureInfo.InvariantCulture, out var speed) || speed is not (> 0 and <= 20))
+    || !double.TryParse(Given("--speed", "1"), CultureInfo.InvariantCulture, out var speed)
+    || speed is not (> 0 and <= 20)
+)
 {
     Console.Error.WriteLine("Simulated gauges: --port wants 1 to 65535, --seed a whole number, --speed above 0 to 20");
     return 1;
@@ -41,7 +46,8 @@ using var stopped = System.Runtime.InteropServices.PosixSignalRegistration.Creat
     {
         context.Cancel = true;
         stopping.Cancel();
-    });
+    }
+);
 
 using var listener = new TcpListener(IPAddress.Loopback, port);
 try

@@ -5,7 +5,8 @@ using System.Threading.Channels;
 
 namespace NeatBore.Gauges.Simulated;
 
-/// <summary>All stand-ins on one line, as a box of gauges on one bridge would be: every listener hears all of them and may aim any.</summary>
+/// <summary>All stand-ins on one line, as a box of gauges on one bridge would be: every listener hears all of them and may aim
+/// any.</summary>
 internal sealed class SimulatedBench(IReadOnlyList<StandIn> gauges)
 {
     private static readonly TimeSpan s_tick = TimeSpan.FromMilliseconds(20);

@@ -3,7 +3,8 @@ using System.Text;
 
 namespace NeatBore.Gauges.Simulated;
 
-/// <summary>A made-up gauge: a truth, seen through noise and the gauge's own resolution. Seeded: the same aims give the same readings.</summary>
+/// <summary>A made-up gauge: a truth, seen through noise and the gauge's own resolution. Seeded: the same aims give the same
+/// readings.</summary>
 internal abstract class StandIn(string id, int seed)
 {
     private readonly Random _noise = new(HashCode.Combine(seed, Stable(id)));
@@ -62,7 +63,16 @@ internal abstract class StandIn(string id, int seed)
 /// <param name="noise">Scatter of a reading.</param>
 /// <param name="resolution">Its smallest step.</param>
 /// <param name="speed">How many times as fast as a hand it settles.</param>
-internal sealed class HeldGauge(string id, int seed, string quantity, string unit, double part, double noise, double resolution, double speed = 1) : StandIn(id, seed)
+internal sealed class HeldGauge(
+    string id,
+    int seed,
+    string quantity,
+    string unit,
+    double part,
+    double noise,
+    double resolution,
+    double speed = 1
+) : StandIn(id, seed)
 {
     private const double SettlesPerSecond = 6;
 
@@ -183,13 +193,16 @@ internal sealed class DialGauge(string id, int seed, double speed = 1) : StandIn
 
     private void Shift((double Up, double Right) by) => _off = (_off.Up + by.Up, _off.Right + by.Right);
 
-    /// <summary>Where the part stands off to, there is more room and the plunger comes out; zeroed at 12 when the part was put on.</summary>
-    private double InBore() => -((_off.Up * Math.Cos(Rad(_at))) + (_off.Right * Math.Sin(Rad(_at)))) + (0.004 * Math.Cos(2 * Rad(_at - 30))) - _zero;
+    /// <summary>Where the part stands off to, there is more room and the plunger comes out; zeroed at 12 when the part was put
+    /// on.</summary>
+    private double InBore() =>
+        -((_off.Up * Math.Cos(Rad(_at))) + (_off.Right * Math.Sin(Rad(_at)))) + (0.004 * Math.Cos(2 * Rad(_at - 30))) - _zero;
 
     private double OnRing()
     {
         var off = 0.03 + (0.012 * Chance($"off/{_sweep}"));
-        return (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}"))))) + (0.006 * Math.Cos(2 * Rad(_at - (90 * Chance($"oval/{_sweep}")))));
+        return (off * Math.Cos(Rad(_at - (180 * Chance($"towards/{_sweep}")))))
+            + (0.006 * Math.Cos(2 * Rad(_at - (90 * Chance($"oval/{_sweep}")))));
     }
 }
 

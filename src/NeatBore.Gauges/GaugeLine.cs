@@ -16,7 +16,8 @@ public sealed record GaugeSample(string Gauge, string Quantity, Dimension Dimens
 /// <summary>A stand-in has heard all that it was aimed with up to a mark.</summary>
 public sealed record HeardMark(string Gauge, string Mark);
 
-/// <summary>The line protocol: <c>&lt;id&gt; &lt;quantity&gt; &lt;value&gt; &lt;unit&gt; &lt;sequence&gt;</c> and a newline. See docs/formats/gauge-line.md.</summary>
+/// <summary>The line protocol: <c>&lt;id&gt; &lt;quantity&gt; &lt;value&gt; &lt;unit&gt; &lt;sequence&gt;</c> and a newline. See
+/// docs/formats/gauge-line.md.</summary>
 public static partial class GaugeLine
 {
     /// <summary>The longest line, bytes without its newline.</summary>
@@ -56,8 +57,14 @@ public static partial class GaugeLine
             return $"the quantity must be one of {string.Join(", ", s_quantities.Keys)}";
         }
 
-        if (!double.TryParse(words[2], NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out var value)
-            || !(Math.Abs(value) <= 1e6))
+        if (
+            !double.TryParse(
+                words[2],
+                NumberStyles.AllowLeadingSign | NumberStyles.AllowDecimalPoint,
+                CultureInfo.InvariantCulture,
+                out var value
+            ) || !(Math.Abs(value) <= 1e6)
+        )
         {
             return "the value must be a number with a decimal point, between -1000000 and 1000000";
         }
@@ -88,12 +95,15 @@ public static partial class GaugeLine
             ? $"aim {gauge} {key} {value}"
             : throw new ArgumentException("Each must be one word of 1 to 60 letters, digits and -+./@_ signs.");
 
-    /// <summary>Writes the line by which a stand-in says that it has heard all aims up to a mark; what it sends after it is of that.</summary>
+    /// <summary>Writes the line by which a stand-in says that it has heard all aims up to a mark; what it sends after it is of
+    /// that.</summary>
     public static string Heard(string gauge, string mark) => $"heard {gauge} {mark}";
 
     /// <summary>Reads such a line; null for any other.</summary>
     public static HeardMark? ReadHeard(string line) =>
-        line.TrimEnd('\r').Split(' ') is ["heard", var gauge, var mark] && Id().IsMatch(gauge) && Word().IsMatch(mark) ? new HeardMark(gauge, mark) : null;
+        line.TrimEnd('\r').Split(' ') is ["heard", var gauge, var mark] && Id().IsMatch(gauge) && Word().IsMatch(mark)
+            ? new HeardMark(gauge, mark)
+            : null;
 
     private static string Shown(string word) => word.Length > 12 ? word[..12] + "…" : word;
 

@@ -11,7 +11,8 @@ namespace NeatBore.Gauges;
 /// <param name="Heard">What a stand-in has heard; null for any other.</param>
 public sealed record GaugeNews(GaugeSample? Sample = null, bool? Up = null, string? Fault = null, HeardMark? Heard = null);
 
-/// <summary>Keeps a line to one address of gauges: connects, reads, finds what was lost, and connects again for as long as it runs.</summary>
+/// <summary>Keeps a line to one address of gauges: connects, reads, finds what was lost, and connects again for as long as it
+/// runs.</summary>
 /// <remarks>What floods the line, sends garbage or half lines is told of and dropped; the values between are kept.</remarks>
 /// <param name="host">A host name or an address.</param>
 /// <param name="port">1 to 65535.</param>
@@ -25,7 +26,9 @@ public sealed class GaugeReader(string host, int port, Action<GaugeNews> heard, 
     private static readonly TimeSpan s_firstPause = TimeSpan.FromMilliseconds(100);
     private static readonly TimeSpan s_longestPause = TimeSpan.FromSeconds(3);
 
-    private readonly Channel<string> _aims = Channel.CreateBounded<string>(new BoundedChannelOptions(256) { FullMode = BoundedChannelFullMode.DropOldest });
+    private readonly Channel<string> _aims = Channel.CreateBounded<string>(
+        new BoundedChannelOptions(256) { FullMode = BoundedChannelFullMode.DropOldest }
+    );
     private readonly Dictionary<string, long> _last = new(StringComparer.Ordinal);
 
     /// <summary>Sends a line to the gauges when the line is up; real ones take none.</summary>
@@ -160,7 +163,10 @@ public sealed class GaugeReader(string host, int port, Action<GaugeNews> heard, 
         }
 
         // A gauge that was switched off and on counts from the beginning again; nothing is missing then.
-        var missed = _last.TryGetValue(sample.Gauge, out var last) && sample.Sequence > last + 1 ? (int)Math.Min(sample.Sequence - last - 1, int.MaxValue) : 0;
+        var missed =
+            _last.TryGetValue(sample.Gauge, out var last) && sample.Sequence > last + 1
+                ? (int)Math.Min(sample.Sequence - last - 1, int.MaxValue)
+                : 0;
         _last[sample.Gauge] = sample.Sequence;
         heard(new GaugeNews(sample with { Missed = missed }));
     }

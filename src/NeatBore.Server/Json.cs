@@ -1,7 +1,7 @@
 using System.Collections.Concurrent;
-using System.Text.Json.Serialization.Metadata;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.OpenApi;
 using NeatBore.Core;
 using NeatBore.Core.Calculators;
@@ -11,7 +11,8 @@ namespace NeatBore.Server;
 /// <summary>How the wire is written: the core's records by its generated serialisers, the server's few wrappers by reflection.</summary>
 internal static class Json
 {
-    public static JsonSerializerOptions Wire { get; } = Configured(new JsonSerializerOptions(JsonSerializerDefaults.Web), CalculatorBook.Default);
+    public static JsonSerializerOptions Wire { get; } =
+        Configured(new JsonSerializerOptions(JsonSerializerDefaults.Web), CalculatorBook.Default);
 
     public static JsonTypeInfo<T> Of<T>() => (JsonTypeInfo<T>)Wire.GetTypeInfo(typeof(T));
 
@@ -31,34 +32,43 @@ internal static class Json
     {
         var types = new ConcurrentDictionary<string, JsonTypeInfo>(StringComparer.Ordinal);
         api.CreateSchemaReferenceId = SchemaName;
-        api.AddDocumentTransformer((document, _, _) =>
-        {
-            // The address that this copy happens to run at is no part of the contract.
-            document.Servers?.Clear();
-            PlainReferences.Restore(document, types);
-            return Task.CompletedTask;
-        });
-        api.AddSchemaTransformer((schema, context, _) =>
-        {
-            if (SchemaName(context.JsonTypeInfo) is { } name)
+        api.AddDocumentTransformer(
+            (document, _, _) =>
             {
-                types[name] = context.JsonTypeInfo;
+                // The address that this copy happens to run at is no part of the contract.
+                document.Servers?.Clear();
+                PlainReferences.Restore(document, types);
+                return Task.CompletedTask;
             }
-
-            // What is worked out from the rest is always there, though no constructor asks for it; but where it may be null.
-            foreach (var worked in context.JsonTypeInfo.Properties.Where(p =>
-                p is { Set: null, AssociatedParameter: null, Get: not null } && Nullable.GetUnderlyingType(p.PropertyType) is null))
+        );
+        api.AddSchemaTransformer(
+            (schema, context, _) =>
             {
-                (schema.Required ??= new HashSet<string>()).Add(worked.Name);
-            }
+                if (SchemaName(context.JsonTypeInfo) is { } name)
+                {
+                    types[name] = context.JsonTypeInfo;
+                }
 
-            return Task.CompletedTask;
-        });
+                // What is worked out from the rest is always there, though no constructor asks for it; but where it may be null.
+                foreach (
+                    var worked in context.JsonTypeInfo.Properties.Where(p =>
+                        p is { Set: null, AssociatedParameter: null, Get: not null } && Nullable.GetUnderlyingType(p.PropertyType) is null
+                    )
+                )
+                {
+                    (schema.Required ??= new HashSet<string>()).Add(worked.Name);
+                }
+
+                return Task.CompletedTask;
+            }
+        );
     }
 
     /// <summary>A nested type's name carries its calculator's: InterferenceFitRequest, SquarenessAnswer.</summary>
     public static string? SchemaName(JsonTypeInfo type) =>
         OpenApiOptions.CreateDefaultSchemaReferenceId(type) is { } name
-            ? type.Type.DeclaringType is { } calculator ? calculator.Name + name : name
+            ? type.Type.DeclaringType is { } calculator
+                ? calculator.Name + name
+                : name
             : null;
 }

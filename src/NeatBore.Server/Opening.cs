@@ -5,7 +5,8 @@ using NeatBore.Store;
 namespace NeatBore.Server;
 
 /// <summary>Opens the record before the first request is served: migrations, the demo if one is named, Today’s lines.</summary>
-internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, IConfiguration configuration) : IHostedService
+internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, IConfiguration configuration)
+    : IHostedService
 {
     public bool Done { get; private set; }
 

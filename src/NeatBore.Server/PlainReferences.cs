@@ -26,12 +26,21 @@ internal static class PlainReferences
     private static bool IsDeep(IOpenApiSchema schema) =>
         (schema as OpenApiSchemaReference)?.Reference.ReferenceV3?.Contains("/properties/", StringComparison.Ordinal) == true;
 
-    private static IOpenApiSchema Of(JsonTypeInfo type, OpenApiDocument document) => type.Kind switch
-    {
-        JsonTypeInfoKind.Enumerable => new OpenApiSchema { Type = JsonSchemaType.Array, Items = Of(type.Options.GetTypeInfo(type.ElementType!), document) },
-        JsonTypeInfoKind.Dictionary => new OpenApiSchema { Type = JsonSchemaType.Object, AdditionalProperties = Of(type.Options.GetTypeInfo(type.Type.GenericTypeArguments[1]), document) },
-        _ when type.Type == typeof(string) => new OpenApiSchema { Type = JsonSchemaType.String },
-        _ when type.Type == typeof(double) => new OpenApiSchema { Type = JsonSchemaType.Number },
-        _ => new OpenApiSchemaReference(Json.SchemaName(type)!, document),
-    };
+    private static IOpenApiSchema Of(JsonTypeInfo type, OpenApiDocument document) =>
+        type.Kind switch
+        {
+            JsonTypeInfoKind.Enumerable => new OpenApiSchema
+            {
+                Type = JsonSchemaType.Array,
+                Items = Of(type.Options.GetTypeInfo(type.ElementType!), document),
+            },
+            JsonTypeInfoKind.Dictionary => new OpenApiSchema
+            {
+                Type = JsonSchemaType.Object,
+                AdditionalProperties = Of(type.Options.GetTypeInfo(type.Type.GenericTypeArguments[1]), document),
+            },
+            _ when type.Type == typeof(string) => new OpenApiSchema { Type = JsonSchemaType.String },
+            _ when type.Type == typeof(double) => new OpenApiSchema { Type = JsonSchemaType.Number },
+            _ => new OpenApiSchemaReference(Json.SchemaName(type)!, document),
+        };
 }

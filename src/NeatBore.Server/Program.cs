@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Http.Json;
 using NeatBore.Core.Calculators;
 using NeatBore.Core.RunSheets;
+using NeatBore.Server;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Calc;
 using NeatBore.Server.Crib;
@@ -13,14 +14,12 @@ using NeatBore.Server.Health;
 using NeatBore.Server.Live;
 using NeatBore.Server.Photos;
 using NeatBore.Server.Shops;
-using NeatBore.Server;
 using NeatBore.Store;
 using Npgsql;
 
 var builder = WebApplication.CreateBuilder(args);
 var port = builder.Configuration.GetValue("port", 5317);
-var connection = builder.Configuration["NEATBORE_DB"]
-    ?? "Host=127.0.0.1;Port=5318;Username=neatbore;Database=neatbore";
+var connection = builder.Configuration["NEATBORE_DB"] ?? "Host=127.0.0.1;Port=5318;Username=neatbore;Database=neatbore";
 
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
@@ -30,19 +29,26 @@ builder.WebHost.ConfigureKestrel(kestrel =>
 });
 builder.Logging.AddSimpleConsole(console => console.SingleLine = true);
 builder.Logging.SetMinimumLevel(LogLevel.Warning);
+
+// Outage says once when the record can't be reached, and once when it is back.
+builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLevel.None);
+
 // What stops the start is said below, in one line.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
 builder.Services.AddSingleton(CalculatorBook.Default);
 builder.Services.AddOptions<JsonOptions>().Configure<CalculatorBook>((http, book) => Json.Configured(http.SerializerOptions, book));
-builder.Services.AddProblemDetails(problems => problems.CustomizeProblemDetails = context =>
-    context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
-    {
-        404 => "There is no such address in this version of Neat Bore.",
-        405 => "This address does not take that method; /api/openapi/v1.json lists what it takes.",
-        415 => "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json lists it.",
-        _ => null,
-    });
+builder.Services.AddProblemDetails(problems =>
+    problems.CustomizeProblemDetails = context =>
+        context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
+        {
+            404 => "There is no such address in this version of Neat Bore.",
+            405 => "This address does not take that method; /api/openapi/v1.json lists what it takes.",
+            415 => "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json lists it.",
+            _ => null,
+        }
+);
 builder.Services.AddExceptionHandler<ProblemHandler>();
+builder.Services.AddHealth();
 builder.Services.AddOpenApi("v1", Json.Describe);
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
 builder.Services.AddSingleton(_ => new Database(connection, builder.Configuration["NEATBORE_OWNER_DB"]));
@@ -74,16 +80,18 @@ app.UseExceptionHandler();
 app.UseStatusCodePages();
 app.UseOwnPagesOnly((app.Configuration["host"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
 app.UseResponseCompression();
-app.Use((context, next) =>
-{
-    // No route of its own: a fallback route would answer for a method that an address does not take.
-    if (context.GetEndpoint() is null && IsPage(context.Request))
+app.Use(
+    (context, next) =>
     {
-        context.Request.Path = "/index.html";
-    }
+        // No route of its own: a fallback route would answer for a method that an address does not take.
+        if (context.GetEndpoint() is null && IsPage(context.Request))
+        {
+            context.Request.Path = "/index.html";
+        }
 
-    return next(context);
-});
+        return next(context);
+    }
+);
 app.UseStaticFiles();
 app.MapOpenApi("/api/openapi/{documentName}.json");
 app.MapHealth();
@@ -118,7 +126,8 @@ catch (NpgsqlException e)
 
 static bool IsPage(HttpRequest request) =>
     (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
-    && !request.Path.StartsWithSegments("/api") && !request.Path.StartsWithSegments("/assets")
+    && !request.Path.StartsWithSegments("/api")
+    && !request.Path.StartsWithSegments("/assets")
     && !Path.HasExtension(request.Path);
 
 /// <summary>Named so that the tests can start the whole server.</summary>

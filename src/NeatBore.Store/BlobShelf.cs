@@ -9,25 +9,35 @@ public sealed class BlobShelf(Database database)
     public async Task AddAsync(string sha256, string type, byte[] bytes, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            "insert into blob (sha256, type, bytes) values (@sha256, @type, @bytes) on conflict do nothing",
-            new { sha256, type, bytes },
-            cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into blob (sha256, type, bytes) values (@sha256, @type, @bytes) on conflict do nothing",
+                new
+                {
+                    sha256,
+                    type,
+                    bytes,
+                },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>One of them; null if it is not there.</summary>
     public async Task<(string Type, byte[] Bytes)?> ReadAsync(string sha256, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.QuerySingleOrDefaultAsync<(string, byte[])?>(new CommandDefinition(
-            "select type, bytes from blob where sha256 = @sha256", new { sha256 }, cancellationToken: cancel));
+        return await connection.QuerySingleOrDefaultAsync<(string, byte[])?>(
+            new CommandDefinition("select type, bytes from blob where sha256 = @sha256", new { sha256 }, cancellationToken: cancel)
+        );
     }
 
     /// <summary>Whether it is there.</summary>
     public async Task<bool> HasAsync(string sha256, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<bool>(new CommandDefinition(
-            "select exists (select from blob where sha256 = @sha256)", new { sha256 }, cancellationToken: cancel));
+        return await connection.ExecuteScalarAsync<bool>(
+            new CommandDefinition("select exists (select from blob where sha256 = @sha256)", new { sha256 }, cancellationToken: cancel)
+        );
     }
 }

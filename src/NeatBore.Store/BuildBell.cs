@@ -4,7 +4,8 @@ using Npgsql;
 namespace NeatBore.Store;
 
 /// <summary>Rings when any build's log has grown, in whichever instance it was.</summary>
-/// <remarks>PostgreSQL's LISTEN and NOTIFY; rung after the commit. A bell that was cut off rings for every build once it hears again.</remarks>
+/// <remarks>PostgreSQL's LISTEN and NOTIFY; rung after the commit. A bell that was cut off rings for every build once it hears
+/// again.</remarks>
 public sealed class BuildBell(Database database)
 {
     internal const string Channel = "build_grew";

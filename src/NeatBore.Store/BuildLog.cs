@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
-using NeatBore.Core;
 using Npgsql;
 
 namespace NeatBore.Store;
@@ -31,8 +31,9 @@ public sealed class BuildLog(Database database)
     public async Task<IReadOnlyList<RawEntry>> ReadRawAsync(Guid build, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<Row>(new CommandDefinition(
-            $"select {Columns} from log where build = @build order by seq", new { build }, cancellationToken: cancel));
+        var rows = await connection.QueryAsync<Row>(
+            new CommandDefinition($"select {Columns} from log where build = @build order by seq", new { build }, cancellationToken: cancel)
+        );
         return [.. rows.Select(r => new RawEntry(r.Seq, new DateTimeOffset(r.StoredAt, TimeSpan.Zero), r.Signer, r.Body))];
     }
 
@@ -40,21 +41,31 @@ public sealed class BuildLog(Database database)
     public async Task<long?> UpToAsync(Guid build, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<long?>(new CommandDefinition(
-            "select max(seq) from log where build = @build", new { build }, cancellationToken: cancel));
+        return await connection.ExecuteScalarAsync<long?>(
+            new CommandDefinition("select max(seq) from log where build = @build", new { build }, cancellationToken: cancel)
+        );
     }
 
     /// <summary>Puts a build with its first entries in, or nothing if a build with this id is there already.</summary>
     /// <returns>Whether it was put in.</returns>
-    public async Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, MadeLine? line = null, CancellationToken cancel = default)
+    public async Task<bool> OpenAsync(
+        Guid build,
+        IReadOnlyList<LogEntry> entries,
+        MadeLine? line = null,
+        CancellationToken cancel = default
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var fresh = await connection.ExecuteAsync(new CommandDefinition(
-            "insert into build (id, opened_at) values (@build, @at) on conflict do nothing",
-            new { build, at = entries[0].StoredAt },
-            transaction,
-            cancellationToken: cancel)) == 1;
+        var fresh =
+            await connection.ExecuteAsync(
+                new CommandDefinition(
+                    "insert into build (id, opened_at) values (@build, @at) on conflict do nothing",
+                    new { build, at = entries[0].StoredAt },
+                    transaction,
+                    cancellationToken: cancel
+                )
+            ) == 1;
         if (fresh)
         {
             await InsertAsync(connection, transaction, build, entries, line, cancel);
@@ -65,21 +76,34 @@ public sealed class BuildLog(Database database)
         return fresh;
     }
 
-    /// <summary>Appends what <paramref name="decide"/> makes of the log as it stands. Writers of one build wait for one another; a log never branches.</summary>
+    /// <summary>Appends what <paramref name="decide"/> makes of the log as it stands. Writers of one build wait for one another; a log
+    /// never branches.</summary>
     /// <param name="build">The build.</param>
     /// <param name="after">The last entry that the caller knows; 0 for none.</param>
-    /// <param name="decide">From what came after that to the entries to add, numbered on from the last, with the line that Today then has.</param>
+    /// <param name="decide">From what came after that to the entries to add, numbered on from the last, with the line that Today then
+    /// has.</param>
     /// <param name="cancel">Gives up before the commit.</param>
     /// <returns>Whether there is such a build.</returns>
     /// <exception cref="PostgresException">Among others, an id that another build's log has already (23505).</exception>
-    public async Task<bool> AppendAsync(Guid build, long after, Func<IReadOnlyList<LogEntry>, Appended> decide, CancellationToken cancel = default)
+    public async Task<bool> AppendAsync(
+        Guid build,
+        long after,
+        Func<IReadOnlyList<LogEntry>, Appended> decide,
+        CancellationToken cancel = default
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
         // One way there and back: the second looks only once the first has the row.
-        await using var both = await connection.QueryMultipleAsync(new CommandDefinition(
-            $"select id from build where id = @build for update; select {Columns} from log where build = @build and seq > @after order by seq",
-            new { build, after }, transaction, cancellationToken: cancel));
+        await using var both = await connection.QueryMultipleAsync(
+            new CommandDefinition(
+                $"select id from build where id = @build for update; select {Columns} from log where build = @build and seq > "
+                    + $"@after order by seq",
+                new { build, after },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         if (await both.ReadFirstOrDefaultAsync<Guid?>() is null)
         {
             return false;
@@ -97,7 +121,8 @@ public sealed class BuildLog(Database database)
     }
 
     /// <summary>Appends to a log that ends where the caller knows it to end: no lock, and one way there and back.</summary>
-    /// <returns>False if it has grown since, or has one of these ids already: nothing was added, and <see cref="AppendAsync"/> tells which.</returns>
+    /// <returns>False if it has grown since, or has one of these ids already: nothing was added, and <see cref="AppendAsync"/> tells
+    /// which.</returns>
     public async Task<bool> TryAppendAsync(Guid build, Appended appended, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
@@ -115,10 +140,21 @@ public sealed class BuildLog(Database database)
     }
 
     private static async Task<IReadOnlyList<LogEntry>> ReadAsync(
-        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, long after, CancellationToken cancel)
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        Guid build,
+        long after,
+        CancellationToken cancel
+    )
     {
-        var rows = await connection.QueryAsync<Row>(new CommandDefinition(
-            $"select {Columns} from log where build = @build and seq > @after order by seq", new { build, after }, transaction, cancellationToken: cancel));
+        var rows = await connection.QueryAsync<Row>(
+            new CommandDefinition(
+                $"select {Columns} from log where build = @build and seq > @after order by seq",
+                new { build, after },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         return [.. rows.Select(Entry)];
     }
 
@@ -130,9 +166,11 @@ public sealed class BuildLog(Database database)
                 row.Seq,
                 new DateTimeOffset(row.StoredAt, TimeSpan.Zero),
                 JsonSerializer.Deserialize(row.Signer, CoreJson.Default.Signer)!,
-                JsonSerializer.Deserialize(row.Body, CoreJson.Default.LogEvent)!);
+                JsonSerializer.Deserialize(row.Body, CoreJson.Default.LogEvent)!
+            );
         }
-        catch (Exception e) when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        catch (Exception e)
+            when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
         {
             throw new UnreadableLogException($"Entry {row.Seq} can’t be read by this version: {e.Message.ReplaceLineEndings(" ")}", e);
         }
@@ -140,36 +178,52 @@ public sealed class BuildLog(Database database)
 
     /// <summary>Entries and the line of Today that follows from them: all or nothing, also without a transaction around them.</summary>
     private static async Task InsertAsync(
-        NpgsqlConnection connection, NpgsqlTransaction? transaction, Guid build, IReadOnlyList<LogEntry> entries, MadeLine? line, CancellationToken cancel)
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        Guid build,
+        IReadOnlyList<LogEntry> entries,
+        MadeLine? line,
+        CancellationToken cancel
+    )
     {
         if (entries.Count == 0)
         {
             return;
         }
 
-        var values = new DynamicParameters(new
-        {
-            build,
-            seqs = entries.Select(e => e.Seq).ToArray(),
-            ids = entries.Select(e => e.Event.Id).ToArray(),
-            storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
-            signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
-            bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
-        });
+        var values = new DynamicParameters(
+            new
+            {
+                build,
+                seqs = entries.Select(e => e.Seq).ToArray(),
+                ids = entries.Select(e => e.Event.Id).ToArray(),
+                storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
+                signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
+                bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
+            }
+        );
         if (line is not null)
         {
             values.AddDynamicParams(TodayLines.Values(line));
         }
 
-        await connection.ExecuteAsync(new CommandDefinition(
-            line is null ? InsertStatement : $"{InsertStatement};\n{TodayLines.PutStatement}", values, transaction, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                line is null ? InsertStatement : $"{InsertStatement};\n{TodayLines.PutStatement}",
+                values,
+                transaction,
+                cancellationToken: cancel
+            )
+        );
     }
 
-    private const string InsertStatement =
-        """
+    private const string InsertStatement = """
         insert into log (build, seq, id, stored_at, kind, signer, body)
         select @build, e.seq, e.id, e.stored_at, e.body ->> 'kind', e.signer, e.body
-        from (select seq, id, stored_at, signer::jsonb, body::jsonb from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)) e
+        from (
+            select seq, id, stored_at, signer::jsonb, body::jsonb
+            from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)
+        ) e
         """;
 
     private sealed record Row(long Seq, DateTime StoredAt, string Signer, string Body);

@@ -44,15 +44,18 @@ public sealed class Database : IAsyncDisposable
     internal static Task<long> RevisionAsync(NpgsqlConnection connection, CancellationToken cancel) =>
         connection.ExecuteScalarAsync<long>(new CommandDefinition("select n from revision", cancellationToken: cancel));
 
-    /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a time.</summary>
-    /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; or a newer version has been at it.</exception>
+    /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a
+    /// time.</summary>
+    /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; or a newer version has been at
+    /// it.</exception>
     public async Task MigrateAsync(CancellationToken cancel = default)
     {
         EnsureDatabase.For.PostgresqlDatabase(_owner, new DbUp.Engine.Output.NoOpUpgradeLog());
         await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(_owner) { Pooling = false }.ConnectionString);
         await connection.OpenAsync(cancel);
         await connection.ExecuteAsync("select pg_advisory_lock(@MigrationLock)", new { MigrationLock });
-        var upgrade = DeployChanges.To.PostgresqlDatabase(_owner)
+        var upgrade = DeployChanges
+            .To.PostgresqlDatabase(_owner)
             .WithScriptsEmbeddedInAssembly(Assembly.GetExecutingAssembly())
             .WithTransactionPerScript()
             .LogToNowhere()
@@ -60,13 +63,20 @@ public sealed class Database : IAsyncDisposable
         var known = upgrade.GetDiscoveredScripts().Select(s => s.Name).ToHashSet(StringComparer.Ordinal);
         if (upgrade.GetExecutedScripts().FirstOrDefault(s => !known.Contains(s)) is { } newer)
         {
-            throw new CannotOpenException($"the record was last opened by a newer Neat Bore (it holds {Short(newer)}); start that one, or restore a backup made before it");
+            throw new CannotOpenException(
+                $"the record was last opened by a newer Neat Bore (it holds {Short(newer)}); start that one, or restore a backup "
+                    + $"made before it"
+            );
         }
 
         var result = upgrade.PerformUpgrade();
         if (!result.Successful)
         {
-            throw new CannotOpenException($"the record could not be brought up to date: {Short(result.ErrorScript?.Name ?? "a script")} failed ({result.Error.Message}); it is as it was before", result.Error);
+            throw new CannotOpenException(
+                $"the record could not be brought up to date: "
+                    + $"{Short(result.ErrorScript?.Name ?? "a script")} failed ({result.Error.Message}); it is as it was before",
+                result.Error
+            );
         }
 
         if (_app.Username != connection.UserName)
@@ -96,43 +106,53 @@ public sealed class Database : IAsyncDisposable
         if (!await MayEnterAsync(cancel))
         {
             // Roles belong to the whole cluster, where another database may be making the same one at this moment.
-            await owner.ExecuteAsync(new CommandDefinition(
-                $"""
-                begin;
-                lock table pg_authid in share row exclusive mode;
-                do $$ begin
-                    if not exists (select from pg_roles where rolname = {Quoted('\'', _app.Username!)}) then create role {role}; end if;
-                end $$;
-                alter role {role} with login nosuperuser nocreatedb nocreaterole password {Quoted('\'', _app.Password ?? "")};
-                commit;
-                """,
-                cancellationToken: cancel));
+            await owner.ExecuteAsync(
+                new CommandDefinition(
+                    $"""
+                    begin;
+                    lock table pg_authid in share row exclusive mode;
+                    do $$ begin
+                        if not exists (select from pg_roles where rolname = {Quoted('\'', _app.Username!)}) then create role {role}; end if;
+                    end $$;
+                    alter role {role} with login nosuperuser nocreatedb nocreaterole password {Quoted('\'', _app.Password ?? "")};
+                    commit;
+                    """,
+                    cancellationToken: cancel
+                )
+            );
         }
 
-        await owner.ExecuteAsync(new CommandDefinition(
-            $"""
-            grant select, insert, update on all tables in schema public to {role};
-            revoke insert, update on schemaversions from {role};
-            revoke update on log, sheet_version, blob from {role};
-            """,
-            cancellationToken: cancel));
+        await owner.ExecuteAsync(
+            new CommandDefinition(
+                $"""
+                grant select, insert, update on all tables in schema public to {role};
+                revoke insert, update on schemaversions from {role};
+                revoke update on log, sheet_version, blob from {role};
+                """,
+                cancellationToken: cancel
+            )
+        );
     }
 
     private async Task<bool> MayEnterAsync(CancellationToken cancel)
     {
         try
         {
-            await using var connection = new NpgsqlConnection(new NpgsqlConnectionStringBuilder(_app.ConnectionString) { Pooling = false }.ConnectionString);
+            await using var connection = new NpgsqlConnection(
+                new NpgsqlConnectionStringBuilder(_app.ConnectionString) { Pooling = false }.ConnectionString
+            );
             await connection.OpenAsync(cancel);
             return true;
         }
-        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.InvalidPassword or PostgresErrorCodes.InvalidAuthorizationSpecification)
+        catch (PostgresException e)
+            when (e.SqlState is PostgresErrorCodes.InvalidPassword or PostgresErrorCodes.InvalidAuthorizationSpecification)
         {
             return false;
         }
     }
 
-    private static string Quoted(char mark, string text) => $"{mark}{text.Replace($"{mark}", $"{mark}{mark}", StringComparison.Ordinal)}{mark}";
+    private static string Quoted(char mark, string text) =>
+        $"{mark}{text.Replace($"{mark}", $"{mark}{mark}", StringComparison.Ordinal)}{mark}";
 
     private static string Short(string script) => script.Replace(Scripts, "", StringComparison.Ordinal);
 }

@@ -56,7 +56,10 @@ internal sealed class Ringer : IAsyncDisposable
             try
             {
                 await using var connection = await _source.OpenConnectionAsync();
-                await connection.ExecuteAsync("select pg_notify(@Channel, p) from unnest(@payloads) p", new { BuildBell.Channel, payloads = payloads.ToArray() });
+                await connection.ExecuteAsync(
+                    "select pg_notify(@Channel, p) from unnest(@payloads) p",
+                    new { BuildBell.Channel, payloads = payloads.ToArray() }
+                );
             }
             catch (Exception e) when (e is NpgsqlException or ObjectDisposedException or InvalidOperationException)
             {

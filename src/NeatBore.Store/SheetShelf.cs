@@ -1,8 +1,8 @@
 using System.Collections.Concurrent;
 using System.Text.Json;
 using Dapper;
-using NeatBore.Core.Engines;
 using NeatBore.Core;
+using NeatBore.Core.Engines;
 
 namespace NeatBore.Store;
 
@@ -25,12 +25,16 @@ public sealed class SheetShelf(Database database)
             return known.Sheets;
         }
 
-        var refs = (await connection.QueryAsync<SheetRef>(new CommandDefinition(
-            "select id, version from sheet_version order by id, version", cancellationToken: cancel))).ToList();
+        var refs = (
+            await connection.QueryAsync<SheetRef>(
+                new CommandDefinition("select id, version from sheet_version order by id, version", cancellationToken: cancel)
+            )
+        ).ToList();
         if (refs.Exists(r => !_read.ContainsKey(r)))
         {
-            var rows = await connection.QueryAsync<(string Id, int Version, string Body)>(new CommandDefinition(
-                "select id, version, body::text from sheet_version", cancellationToken: cancel));
+            var rows = await connection.QueryAsync<(string Id, int Version, string Body)>(
+                new CommandDefinition("select id, version, body::text from sheet_version", cancellationToken: cancel)
+            );
             foreach (var (id, version, body) in rows)
             {
                 _read.TryAdd(new SheetRef(id, version), Read(body));
@@ -48,10 +52,17 @@ public sealed class SheetShelf(Database database)
     public async Task<IReadOnlyList<string>> ReadRawAsync(IReadOnlyCollection<SheetRef> sheets, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<string>(new CommandDefinition(
-            "select body::text from sheet_version where (id, version) in (select * from unnest(@ids, @versions)) order by id, version",
-            new { ids = sheets.Select(s => s.Id).ToArray(), versions = sheets.Select(s => s.Version).ToArray() },
-            cancellationToken: cancel))];
+        return
+        [
+            .. await connection.QueryAsync<string>(
+                new CommandDefinition(
+                    "select body::text from sheet_version where (id, version) in (select * from unnest(@ids, @versions)) order "
+                        + "by id, version",
+                    new { ids = sheets.Select(s => s.Id).ToArray(), versions = sheets.Select(s => s.Version).ToArray() },
+                    cancellationToken: cancel
+                )
+            ),
+        ];
     }
 
     /// <summary>Puts a version in; one that is there already is left as it is.</summary>
@@ -59,13 +70,23 @@ public sealed class SheetShelf(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         // What can be begun on an engine follows its newest version: its lines of Today are old then.
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            with fresh as (insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing returning id)
-            update line set made_by = '' where engine in (select id from fresh)
-            """,
-            new { sheet.Id, sheet.Version, body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet) },
-            cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                with fresh as (
+                    insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing returning id
+                )
+                update line set made_by = '' where engine in (select id from fresh)
+                """,
+                new
+                {
+                    sheet.Id,
+                    sheet.Version,
+                    body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet),
+                },
+                cancellationToken: cancel
+            )
+        );
     }
 
     private static EngineSheet? Read(string body)
@@ -74,7 +95,8 @@ public sealed class SheetShelf(Database database)
         {
             return JsonSerializer.Deserialize(body, CoreJson.Default.EngineSheet);
         }
-        catch (Exception e) when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        catch (Exception e)
+            when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
         {
             // The builds that name it say so; the rest of the shop goes on.
             return null;

@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Log;
-using NeatBore.Core;
 using Npgsql;
 
 namespace NeatBore.Store;
@@ -31,14 +31,17 @@ public sealed class ShopRegister(Database database)
 
     private static async Task<Shop> ReadAsync(NpgsqlConnection connection, CancellationToken cancel)
     {
-        await using var all = await connection.QueryMultipleAsync(new CommandDefinition(
-            """
-            select name from shop;
-            select id, name, role from person order by name, id;
-            select body::text from tool order by rank, id;
-            select body::text from crib_tool order by rank, id;
-            """,
-            cancellationToken: cancel));
+        await using var all = await connection.QueryMultipleAsync(
+            new CommandDefinition(
+                """
+                select name from shop;
+                select id, name, role from person order by name, id;
+                select body::text from tool order by rank, id;
+                select body::text from crib_tool order by rank, id;
+                """,
+                cancellationToken: cancel
+            )
+        );
         var name = await all.ReadFirstOrDefaultAsync<string?>();
         var people = (await all.ReadAsync<(string Id, string Name, string Role)>()).ToList();
         var tools = (await all.ReadAsync<string>()).ToList();
@@ -47,7 +50,8 @@ public sealed class ShopRegister(Database database)
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
             [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)],
-            [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)]);
+            [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)]
+        );
     }
 
     /// <summary>Puts in whoever and whatever is not there yet; nothing that is there is changed.</summary>
@@ -58,16 +62,40 @@ public sealed class ShopRegister(Database database)
         await connection.ExecuteAsync("insert into shop (name) values (@Name) on conflict do nothing", new { shop.Name }, transaction);
         await connection.ExecuteAsync(
             "insert into person (id, name, role) values (@Id, @Name, @role) on conflict do nothing",
-            shop.People.Select(p => new { p.Id, p.Name, role = p.Role.ToString().ToLowerInvariant() }),
-            transaction);
+            shop.People.Select(p => new
+            {
+                p.Id,
+                p.Name,
+                role = p.Role.ToString().ToLowerInvariant(),
+            }),
+            transaction
+        );
         await connection.ExecuteAsync(
             "insert into tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
-            shop.Instruments.Select((i, rank) => new { i.Id, rank, body = JsonSerializer.Serialize(i, CoreJson.Default.Instrument) }),
-            transaction);
+            shop.Instruments.Select(
+                (i, rank) =>
+                    new
+                    {
+                        i.Id,
+                        rank,
+                        body = JsonSerializer.Serialize(i, CoreJson.Default.Instrument),
+                    }
+            ),
+            transaction
+        );
         await connection.ExecuteAsync(
             "insert into crib_tool (id, rank, body) values (@Id, @rank, @body::jsonb) on conflict do nothing",
-            shop.Crib.Select((t, rank) => new { t.Id, rank, body = JsonSerializer.Serialize(t, CoreJson.Default.CribTool) }),
-            transaction);
+            shop.Crib.Select(
+                (t, rank) =>
+                    new
+                    {
+                        t.Id,
+                        rank,
+                        body = JsonSerializer.Serialize(t, CoreJson.Default.CribTool),
+                    }
+            ),
+            transaction
+        );
         await transaction.CommitAsync(cancel);
     }
 
@@ -76,22 +104,26 @@ public sealed class ShopRegister(Database database)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        var last = await connection.ExecuteScalarAsync<int>(new CommandDefinition(
-            "select coalesce(max(rank), 0) from crib_tool", transaction: transaction, cancellationToken: cancel));
-        await connection.ExecuteAsync(new CommandDefinition(
-            """
-            insert into crib_tool (id, rank, body)
-            select t.id, @last + t.n, t.body::jsonb from unnest(@ids, @bodies) with ordinality as t (id, body, n)
-            on conflict (id) do update set body = excluded.body
-            """,
-            new
-            {
-                last,
-                ids = tools.Select(t => t.Id).ToArray(),
-                bodies = tools.Select(t => JsonSerializer.Serialize(t, CoreJson.Default.CribTool)).ToArray(),
-            },
-            transaction,
-            cancellationToken: cancel));
+        var last = await connection.ExecuteScalarAsync<int>(
+            new CommandDefinition("select coalesce(max(rank), 0) from crib_tool", transaction: transaction, cancellationToken: cancel)
+        );
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into crib_tool (id, rank, body)
+                select t.id, @last + t.n, t.body::jsonb from unnest(@ids, @bodies) with ordinality as t (id, body, n)
+                on conflict (id) do update set body = excluded.body
+                """,
+                new
+                {
+                    last,
+                    ids = tools.Select(t => t.Id).ToArray(),
+                    bodies = tools.Select(t => JsonSerializer.Serialize(t, CoreJson.Default.CribTool)).ToArray(),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await transaction.CommitAsync(cancel);
     }
 }

@@ -1,8 +1,8 @@
 using System.Text.Json;
 using Dapper;
+using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.RunSheets;
-using NeatBore.Core;
 using Npgsql;
 
 namespace NeatBore.Store;
@@ -26,14 +26,23 @@ public sealed class TodayLines(Database database)
     public async Task<IReadOnlyList<BuildLine>> ReadAsync(TodayMark? after, int most, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var rows = await connection.QueryAsync<string>(new CommandDefinition(
-            $"""
-            select body::text from line
-            {(after is null ? "" : "where standing < @standing or (standing = @standing and (number, build) > (@number, @build))")}
-            order by standing desc, number, build limit @most
-            """,
-            new { standing = (short)(after?.Standing ?? 0), number = after?.Number, build = after?.Build, most },
-            cancellationToken: cancel));
+        var rows = await connection.QueryAsync<string>(
+            new CommandDefinition(
+                $"""
+                select body::text from line
+                {(after is null ? "" : "where standing < @standing or (standing = @standing and (number, build) > (@number, @build))")}
+                order by standing desc, number, build limit @most
+                """,
+                new
+                {
+                    standing = (short)(after?.Standing ?? 0),
+                    number = after?.Number,
+                    build = after?.Build,
+                    most,
+                },
+                cancellationToken: cancel
+            )
+        );
         return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
     }
 
@@ -48,16 +57,30 @@ public sealed class TodayLines(Database database)
     public async Task<IReadOnlyList<Guid>> StaleAsync(string by, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return [.. await connection.QueryAsync<Guid>(new CommandDefinition(
-            "select b.id from build b left join line l on l.build = b.id where l.made_by is distinct from @by order by b.opened_at desc, b.id", new { by }, cancellationToken: cancel))];
+        return
+        [
+            .. await connection.QueryAsync<Guid>(
+                new CommandDefinition(
+                    "select b.id from build b left join line l on l.build = b.id where l.made_by is distinct from @by order by "
+                        + "b.opened_at desc, b.id",
+                    new { by },
+                    cancellationToken: cancel
+                )
+            ),
+        ];
     }
 
     /// <summary>Has all lines made anew, or those of one engine.</summary>
     public async Task ForgetAsync(string? engine = null, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(
-            "update line set made_by = '' where @engine::text is null or engine = @engine", new { engine }, cancellationToken: cancel));
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "update line set made_by = '' where @engine::text is null or engine = @engine",
+                new { engine },
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>Puts a line that knows as much as the one that is there, or more.</summary>
@@ -67,23 +90,24 @@ public sealed class TodayLines(Database database)
         await connection.ExecuteAsync(new CommandDefinition(PutStatement, Values(line), cancellationToken: cancel));
     }
 
-    internal const string PutStatement =
-        """
+    internal const string PutStatement = """
         insert into line (build, standing, number, up_to, made_by, engine, body)
         values (@lineOf, @standing, @number, @upTo, @madeBy, @engine, @line::jsonb)
         on conflict (build) do update
-        set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to, made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
+        set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to,
+            made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
         where line.up_to <= excluded.up_to
         """;
 
-    internal static object Values(MadeLine made) => new
-    {
-        lineOf = made.Line.Id,
-        standing = (short)made.Line.Standing,
-        number = made.Line.Number,
-        upTo = made.UpTo,
-        madeBy = made.By,
-        engine = made.Line.Engine,
-        line = JsonSerializer.Serialize(made.Line, CoreJson.Default.BuildLine),
-    };
+    internal static object Values(MadeLine made) =>
+        new
+        {
+            lineOf = made.Line.Id,
+            standing = (short)made.Line.Standing,
+            number = made.Line.Number,
+            upTo = made.UpTo,
+            madeBy = made.By,
+            engine = made.Line.Engine,
+            line = JsonSerializer.Serialize(made.Line, CoreJson.Default.BuildLine),
+        };
 }

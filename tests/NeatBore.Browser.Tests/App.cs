@@ -41,8 +41,24 @@ public class App : IAsyncLifetime
         var start = new ProcessStartInfo("dotnet")
         {
             WorkingDirectory = server,
-            ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"), "--contentRoot", server, "--port", new Uri(Address).Port.ToString(CultureInfo.InvariantCulture), "--demo", Repository.At("demo"), "--gauges", $"127.0.0.1:{GaugePort}" },
-            Environment = { ["NEATBORE_DB"] = _test.ConnectionString, ["NEATBORE_OWNER_DB"] = _test.OwnerString, ["ASPNETCORE_ENVIRONMENT"] = "Production" },
+            ArgumentList =
+            {
+                Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"),
+                "--contentRoot",
+                server,
+                "--port",
+                new Uri(Address).Port.ToString(CultureInfo.InvariantCulture),
+                "--demo",
+                Repository.At("demo"),
+                "--gauges",
+                $"127.0.0.1:{GaugePort}",
+            },
+            Environment =
+            {
+                ["NEATBORE_DB"] = _test.ConnectionString,
+                ["NEATBORE_OWNER_DB"] = _test.OwnerString,
+                ["ASPNETCORE_ENVIRONMENT"] = "Production",
+            },
         };
         _server = Process.Start(start)!;
         await Until(async () =>
@@ -62,9 +78,7 @@ public class App : IAsyncLifetime
     protected virtual string GaugePort => "9";
 
     /// <summary>Starts the gauges, where there are any.</summary>
-    public virtual void StartGauges()
-    {
-    }
+    public virtual void StartGauges() { }
 
     public static string FreePort()
     {
@@ -87,40 +101,53 @@ public class App : IAsyncLifetime
     public async Task<string> BuildAsync(string number, string sheet = "straight-six-2.7")
     {
         var build = Guid.CreateVersion7();
-        await PostAsync("/api/builds", $$"""
+        await PostAsync(
+            "/api/builds",
+            $$"""
             {"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"{{number}}","name":"Trial","sheet":"{{sheet}}"}
-            """);
+            """
+        );
         return build.ToString();
     }
 
     /// <summary>Sends work as another tablet would.</summary>
     public Task WorkAsync(string build, IEnumerable<JsonObject> commands) =>
-        PostAsync($"/api/builds/{build}/work", new JsonObject { ["by"] = "tomas", ["commands"] = new JsonArray([.. commands]) }.ToJsonString());
+        PostAsync(
+            $"/api/builds/{build}/work",
+            new JsonObject { ["by"] = "tomas", ["commands"] = new JsonArray([.. commands]) }.ToJsonString()
+        );
 
     /// <summary>A task that is begun, as it is sent.</summary>
-    public static JsonObject Begun(string kind, string place) => new()
-    {
-        ["do"] = "start-task",
-        ["id"] = Guid.CreateVersion7().ToString(),
-        ["doneAt"] = DateTimeOffset.UtcNow,
-        ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place },
-    };
+    public static JsonObject Begun(string kind, string place) =>
+        new()
+        {
+            ["do"] = "start-task",
+            ["id"] = Guid.CreateVersion7().ToString(),
+            ["doneAt"] = DateTimeOffset.UtcNow,
+            ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place },
+        };
 
     /// <summary>A reading as it is sent.</summary>
-    public static JsonObject Taken(string kind, string place, string step, string item, int round, string slot, string typed) => new()
-    {
-        ["do"] = "take-reading",
-        ["id"] = Guid.CreateVersion7().ToString(),
-        ["doneAt"] = DateTimeOffset.UtcNow,
-        ["slot"] = new JsonObject
+    public static JsonObject Taken(string kind, string place, string step, string item, int round, string slot, string typed) =>
+        new()
         {
-            ["step"] = new JsonObject { ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place }, ["step"] = step, ["item"] = item },
-            ["round"] = round,
-            ["slot"] = slot,
-        },
-        ["typed"] = typed,
-        ["oddConfirmed"] = true,
-    };
+            ["do"] = "take-reading",
+            ["id"] = Guid.CreateVersion7().ToString(),
+            ["doneAt"] = DateTimeOffset.UtcNow,
+            ["slot"] = new JsonObject
+            {
+                ["step"] = new JsonObject
+                {
+                    ["task"] = new JsonObject { ["kind"] = kind, ["place"] = place },
+                    ["step"] = step,
+                    ["item"] = item,
+                },
+                ["round"] = round,
+                ["slot"] = slot,
+            },
+            ["typed"] = typed,
+            ["oddConfirmed"] = true,
+        };
 
     /// <summary>What the record holds, past the screen.</summary>
     public async Task<JsonNode> StateAsync(string build) =>
@@ -129,9 +156,13 @@ public class App : IAsyncLifetime
     /// <summary>Starts or stops the cluster that the tests run on.</summary>
     public static void Cluster(string verb, params string[] more)
     {
-        var cluster = Environment.GetEnvironmentVariable("NEATBORE_TEST_CLUSTER")
+        var cluster =
+            Environment.GetEnvironmentVariable("NEATBORE_TEST_CLUSTER")
             ?? throw new InvalidOperationException("NEATBORE_TEST_CLUSTER names the folder of the cluster that ./test started.");
-        var port = Environment.GetEnvironmentVariable("NEATBORE_TEST_DB")!.Split(';').Single(p => p.StartsWith("Port=", StringComparison.Ordinal))[5..];
+        var port = Environment
+            .GetEnvironmentVariable("NEATBORE_TEST_DB")!
+            .Split(';')
+            .Single(p => p.StartsWith("Port=", StringComparison.Ordinal))[5..];
         string[] rest = verb == "start" ? [port] : more;
         using var run = Process.Start("bash", [Repository.At("scripts", "postgres"), verb, cluster, .. rest]);
         run.WaitForExit();
@@ -165,10 +196,20 @@ public class GaugedApp : App
 
     protected override string GaugePort { get; } = FreePort();
 
-    public override void StartGauges() => _gauges = Process.Start(new ProcessStartInfo("dotnet")
-    {
-        ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"), "--port", GaugePort, "--speed", Speed },
-    });
+    public override void StartGauges() =>
+        _gauges = Process.Start(
+            new ProcessStartInfo("dotnet")
+            {
+                ArgumentList =
+                {
+                    Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"),
+                    "--port",
+                    GaugePort,
+                    "--speed",
+                    Speed,
+                },
+            }
+        );
 
     /// <summary>Takes all of them off their line at once.</summary>
     public void StopGauges()
@@ -212,39 +253,58 @@ public sealed class Builder : IDisposable
         service.SuppressInitialDiagnosticInformation = true;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run", "--disable-background-networking",
-            "--disable-component-update", "--disable-sync", "--disable-dev-shm-usage", "--hide-scrollbars", "--lang=en-GB", $"--user-data-dir={_profile}");
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-gpu",
+            "--disable-quic",
+            "--no-first-run",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--disable-dev-shm-usage",
+            "--hide-scrollbars",
+            "--lang=en-GB",
+            $"--user-data-dir={_profile}"
+        );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         _driver = new ChromeDriver(service, options);
         Size(width, height);
     }
 
     /// <summary>Another screen, px.</summary>
-    public void Size(int width, int height) => _driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
-    {
-        ["width"] = width,
-        ["height"] = height,
-        ["deviceScaleFactor"] = 1,
-        ["mobile"] = false,
-    });
+    public void Size(int width, int height) =>
+        _driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
 
     /// <summary>Runs a script in the page.</summary>
     public object? Js(string script, params object?[] arguments) => _driver.ExecuteScript(script, arguments);
 
     /// <summary>Runs a script in each page before its own.</summary>
-    public void BeforeEachPage(string script) => _driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
+    public void BeforeEachPage(string script) =>
+        _driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
 
     /// <summary>Cuts the tablet off, or lets it on again.</summary>
     public void Line(bool up)
     {
         _driver.ExecuteCdpCommand("Network.enable", []);
-        _driver.ExecuteCdpCommand("Network.emulateNetworkConditions", new Dictionary<string, object?>
-        {
-            ["offline"] = !up,
-            ["latency"] = 0,
-            ["downloadThroughput"] = -1,
-            ["uploadThroughput"] = -1,
-        });
+        _driver.ExecuteCdpCommand(
+            "Network.emulateNetworkConditions",
+            new Dictionary<string, object?>
+            {
+                ["offline"] = !up,
+                ["latency"] = 0,
+                ["downloadThroughput"] = -1,
+                ["uploadThroughput"] = -1,
+            }
+        );
     }
 
     /// <summary>Waits until a script in the page answers true.</summary>
@@ -268,7 +328,8 @@ public sealed class Builder : IDisposable
         }
     }
 
-    public void Alt(char letter) => new OpenQA.Selenium.Interactions.Actions(_driver).KeyDown(Keys.Alt).SendKeys(letter.ToString()).KeyUp(Keys.Alt).Perform();
+    public void Alt(char letter) =>
+        new OpenQA.Selenium.Interactions.Actions(_driver).KeyDown(Keys.Alt).SendKeys(letter.ToString()).KeyUp(Keys.Alt).Perform();
 
     /// <summary>Types a reading once its place has the keyboard, and takes it.</summary>
     public void Read(string place, string value)
@@ -287,7 +348,10 @@ public sealed class Builder : IDisposable
     /// <summary>Takes an instrument in hand at the open place.</summary>
     public void Arm(string instrument)
     {
-        Until(() => _driver.FindElements(By.CssSelector("select[aria-label='Instrument in hand'] option")).Any(o => o.Text == instrument), $"{instrument} on its line");
+        Until(
+            () => _driver.FindElements(By.CssSelector("select[aria-label='Instrument in hand'] option")).Any(o => o.Text == instrument),
+            $"{instrument} on its line"
+        );
         var option = _driver.FindElement(By.XPath($"//select[@aria-label='Instrument in hand']/option[.='{instrument}']"));
         if (!option.Selected)
         {
@@ -295,7 +359,8 @@ public sealed class Builder : IDisposable
         }
     }
 
-    /// <summary>Takes what the gauge in hand shows at a place, once the one big button says so; pressed again where nothing came of it.</summary>
+    /// <summary>Takes what the gauge in hand shows at a place, once the one big button says so; pressed again where nothing came of
+    /// it.</summary>
     public void Gauge(string place, string says = "Take ")
     {
         WaitForPlace(place);
@@ -309,7 +374,11 @@ public sealed class Builder : IDisposable
                     return true;
                 }
 
-                if ((first || pressed.Elapsed > TimeSpan.FromSeconds(2)) && Big.StartsWith(says, StringComparison.Ordinal) && Big.EndsWith("Space", StringComparison.Ordinal))
+                if (
+                    (first || pressed.Elapsed > TimeSpan.FromSeconds(2))
+                    && Big.StartsWith(says, StringComparison.Ordinal)
+                    && Big.EndsWith("Space", StringComparison.Ordinal)
+                )
                 {
                     first = false;
                     pressed.Restart();
@@ -318,7 +387,8 @@ public sealed class Builder : IDisposable
 
                 return false;
             },
-            $"the gauge at {place}, not “{Big}”");
+            $"the gauge at {place}, not “{Big}”"
+        );
     }
 
     /// <summary>Turns the crank to a place and takes what the dial shows there.</summary>
@@ -326,8 +396,14 @@ public sealed class Builder : IDisposable
     {
         WaitForPlace(place);
         Until(
-            () => Big.EndsWith("Space", StringComparison.Ordinal) && (Big.StartsWith($"Turn to {clock}", StringComparison.Ordinal) || Big.StartsWith($"Take {clock}", StringComparison.Ordinal)),
-            $"the dial at {clock}");
+            () =>
+                Big.EndsWith("Space", StringComparison.Ordinal)
+                && (
+                    Big.StartsWith($"Turn to {clock}", StringComparison.Ordinal)
+                    || Big.StartsWith($"Take {clock}", StringComparison.Ordinal)
+                ),
+            $"the dial at {clock}"
+        );
         if (Big.StartsWith("Turn", StringComparison.Ordinal))
         {
             Press(" ");
@@ -361,7 +437,14 @@ public sealed class Builder : IDisposable
         BigSays("Pull bolt ");
         var said = Big;
         Press(" ");
-        Until(() => Big != said && !Big.StartsWith("Stop", StringComparison.Ordinal) && !Big.StartsWith("Setting up", StringComparison.Ordinal) && !Big.StartsWith("Keep", StringComparison.Ordinal), $"a pull after “{said}”, not “{Big}”");
+        Until(
+            () =>
+                Big != said
+                && !Big.StartsWith("Stop", StringComparison.Ordinal)
+                && !Big.StartsWith("Setting up", StringComparison.Ordinal)
+                && !Big.StartsWith("Keep", StringComparison.Ordinal),
+            $"a pull after “{said}”, not “{Big}”"
+        );
     }
 
     /// <summary>Presses the one big button once it says so.</summary>
@@ -371,10 +454,12 @@ public sealed class Builder : IDisposable
         Find($"//footer//button[starts-with(normalize-space(.), '{says}')]").SendKeys(" ");
     }
 
-    public void BigSays(string says) => Until(() => Big.StartsWith(says, StringComparison.Ordinal), $"the big button on “{says}”, not “{Big}”");
+    public void BigSays(string says) =>
+        Until(() => Big.StartsWith(says, StringComparison.Ordinal), $"the big button on “{says}”, not “{Big}”");
 
     /// <summary>What the one big button says.</summary>
-    private string Big => ((string)_driver.ExecuteScript("return document.querySelector('footer kbd')?.parentElement?.innerText ?? ''")!).Trim();
+    private string Big =>
+        ((string)_driver.ExecuteScript("return document.querySelector('footer kbd')?.parentElement?.innerText ?? ''")!).Trim();
 
     /// <summary>Picks what was found at a place.</summary>
     public void Pick(string place, string word)
@@ -399,7 +484,11 @@ public sealed class Builder : IDisposable
     public void GoOn(string words)
     {
         Until(() => _driver.SwitchTo().ActiveElement().Text.Contains(words, StringComparison.Ordinal), $"the keyboard on “{words}”");
-        Assert.True(Js("const e = document.activeElement; return e.scrollHeight <= e.clientHeight + 1 && e.scrollWidth <= e.clientWidth + 1") is true, $"“{words}” is cut off");
+        Assert.True(
+            Js("const e = document.activeElement; return e.scrollHeight <= e.clientHeight + 1 && e.scrollWidth <= e.clientWidth + 1")
+                is true,
+            $"“{words}” is cut off"
+        );
         Press(Keys.Enter);
     }
 
@@ -435,17 +524,21 @@ public sealed class Builder : IDisposable
     public void IsAccessible()
     {
         _driver.ExecuteScript(s_axe);
-        var findings = (string)_driver.ExecuteAsyncScript("""
-            const done = arguments[arguments.length - 1];
-            axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations
-              .filter((v) => v.impact === 'serious' || v.impact === 'critical')
-              .map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' | ')).join('\n')));
-            """)!;
+        var findings = (string)
+            _driver.ExecuteAsyncScript(
+                """
+                const done = arguments[arguments.length - 1];
+                axe.run(document, { resultTypes: ['violations'] }).then((r) => done(r.violations
+                  .filter((v) => v.impact === 'serious' || v.impact === 'critical')
+                  .map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' | ')).join('\n')));
+                """
+            )!;
         Assert.Equal("", findings);
     }
 
     /// <summary>Nothing sticks out of the screen sideways.</summary>
-    public void Fits() => Assert.True((bool)_driver.ExecuteScript("return document.documentElement.scrollWidth <= document.documentElement.clientWidth")!);
+    public void Fits() =>
+        Assert.True((bool)_driver.ExecuteScript("return document.documentElement.scrollWidth <= document.documentElement.clientWidth")!);
 
     public void HasNoErrors() => Assert.Equal("", string.Join('\n', _driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)));
 
@@ -485,7 +578,10 @@ public sealed class Builder : IDisposable
             if (clock.Elapsed > TimeSpan.FromSeconds(20))
             {
                 var active = _driver.SwitchTo().ActiveElement();
-                throw new Xunit.Sdk.XunitException($"Waited for {what}. The keyboard is at {active.TagName} {active.GetAttribute("data-slot")} “{active.Text}”. On screen:\n{Text}");
+                throw new Xunit.Sdk.XunitException(
+                    $"Waited for {what}. The keyboard is at {active.TagName} "
+                        + $"{active.GetAttribute("data-slot")} “{active.Text}”. On screen:\n{Text}"
+                );
             }
 
             // Asked again soon, and the browser left some of the machine meanwhile.

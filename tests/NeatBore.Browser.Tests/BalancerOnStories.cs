@@ -72,7 +72,18 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.GoOn("Open the record");
 
         builder.See("Record of build 014");
-        foreach (var words in (string[])["HB-21", "34.022 mm", "“92.4 lbf ft”", "Torque wrench 40–200", "Fit it. Expect 8.8 kN to 14.1 kN", "at least 0.010 mm (engine's manual)", "Ines"])
+        foreach (
+            var words in (string[])
+                [
+                    "HB-21",
+                    "34.022 mm",
+                    "“92.4 lbf ft”",
+                    "Torque wrench 40–200",
+                    "Fit it. Expect 8.8 kN to 14.1 kN",
+                    "at least 0.010 mm (engine's manual)",
+                    "Ines",
+                ]
+        )
         {
             builder.See(words);
         }
@@ -163,7 +174,16 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Find("//textarea").SendKeys("Trial hub, not to be run" + Keys.Enter);
         builder.See("Gate opened: Trial hub, not to be run");
         builder.Open($"{app.Address}/builds/{build}/record");
-        foreach (var words in (string[])["struck: the gauge moved", "struck: rubbed out", "odd, kept", "Round 2: Read the wrong scale", "Gate opened by Ines (lead)"])
+        foreach (
+            var words in (string[])
+                [
+                    "struck: the gauge moved",
+                    "struck: rubbed out",
+                    "odd, kept",
+                    "Round 2: Read the wrong scale",
+                    "Gate opened by Ines (lead)",
+                ]
+        )
         {
             builder.See(words);
         }

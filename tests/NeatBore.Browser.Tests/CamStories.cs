@@ -8,7 +8,15 @@ namespace NeatBore.Browser.Tests;
 public sealed class CamStories(App app) : IClassFixture<App>
 {
     private static readonly (double Bore, string[] Passages)[] s_bearings =
-        [(52, ["feed", "thrust"]), (51.5, ["feed"]), (51, ["feed", "rockers"]), (50.5, ["feed"]), (50, ["feed", "left rockers", "right rockers"]), (49.5, ["feed"]), (49, ["feed", "plug"])];
+    [
+        (52, ["feed", "thrust"]),
+        (51.5, ["feed"]),
+        (51, ["feed", "rockers"]),
+        (50.5, ["feed"]),
+        (50, ["feed", "left rockers", "right rockers"]),
+        (49.5, ["feed"]),
+        (49, ["feed", "plug"]),
+    ];
 
     [Fact]
     public async Task Seven_cam_bearings_go_in_with_their_holes_open()
@@ -82,7 +90,10 @@ public sealed class CamStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "washed", "oiled", "in");
         builder.WaitForPlace("0");
         builder.Arm("Small torque wrench 1–25");
-        foreach (var (place, nm) in (IEnumerable<(string, string)>)[("0", "1.2"), ("45", "1.3"), ("90", "1.2"), ("135", "1.1"), ("180", "1.2"), ("225", "1.2"), ("270", "1.3"), ("315", "1.2")])
+        foreach (
+            var (place, nm) in (IEnumerable<(string, string)>)
+                [("0", "1.2"), ("45", "1.3"), ("90", "1.2"), ("135", "1.1"), ("180", "1.2"), ("225", "1.2"), ("270", "1.3"), ("315", "1.2")]
+        )
         {
             builder.Read(place, nm);
         }
@@ -118,7 +129,8 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.See("It fits: ");
     }
 
-    /// <summary>Moves the metal at each passage by so many steps of 0.2 mm to the left and to the rear, and says that it looks like this.</summary>
+    /// <summary>Moves the metal at each passage by so many steps of 0.2 mm to the left and to the rear, and says that it looks like
+    /// this.</summary>
     private static void Look(Builder builder, int n, int left, int rear)
     {
         foreach (var passage in s_bearings[n].Passages)

@@ -8,7 +8,17 @@ namespace NeatBore.Browser.Tests;
 public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
 {
     private static readonly (string Place, string Clock)[] s_round =
-        [("0", "12"), ("45", "1:30"), ("90", "3"), ("135", "4:30"), ("180", "6"), ("225", "7:30"), ("270", "9"), ("315", "10:30"), ("repeat", "12")];
+    [
+        ("0", "12"),
+        ("45", "1:30"),
+        ("90", "3"),
+        ("135", "4:30"),
+        ("180", "6"),
+        ("225", "7:30"),
+        ("270", "9"),
+        ("315", "10:30"),
+        ("repeat", "12"),
+    ];
 
     [Fact]
     public async Task A_cover_without_dowels_walks_in_from_where_it_sat()
@@ -67,19 +77,23 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         Typed(builder);
         builder.See("On its marks, ");
         builder.GoOn("Tighten in order");
-        Pull(builder, 30, () =>
-        {
-            builder.IsAccessible();
-            builder.Picture("bench-bolts");
+        Pull(
+            builder,
+            30,
+            () =>
+            {
+                builder.IsAccessible();
+                builder.Picture("bench-bolts");
 
-            // Half way round, all groups of the engine in one place; and back to the next bolt.
-            builder.Click("//a[.='Fasteners']");
-            builder.See("Timing cover");
-            builder.See("Under way");
-            builder.IsAccessible();
-            builder.Picture("fasteners");
-            builder.Click("//li[contains(., 'Timing cover')]//a[.='To them']");
-        });
+                // Half way round, all groups of the engine in one place; and back to the next bolt.
+                builder.Click("//a[.='Fasteners']");
+                builder.See("Timing cover");
+                builder.See("Under way");
+                builder.IsAccessible();
+                builder.Picture("fasteners");
+                builder.Click("//li[contains(., 'Timing cover')]//a[.='To them']");
+            }
+        );
         builder.See("All tight. One last sweep");
         builder.GoOn("Sweep, tight");
         builder.WaitForPlace("0");
@@ -179,7 +193,10 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
         builder.GoOn("Begin: Crank float");
         Steps.Ticks(builder, "stand", "bare", "mark");
-        foreach (var (place, value) in (IEnumerable<(string, string)>)[("front-1", "0"), ("rear-1", "0.66"), ("front-2", "0"), ("rear-2", "0.67"), ("front-3", "0.01"), ("rear-3", "0.67")])
+        foreach (
+            var (place, value) in (IEnumerable<(string, string)>)
+                [("front-1", "0"), ("rear-1", "0.66"), ("front-2", "0"), ("rear-2", "0.67"), ("front-3", "0.01"), ("rear-3", "0.67")]
+        )
         {
             builder.Read(place, value);
         }
@@ -202,7 +219,14 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("1 to 3: 57.16 mm");
         builder.IsAccessible();
         Steps.Ticks(builder, "made", "fits", "square");
-        foreach (var gaps in (string[][])[["3.0", "3.4", "3.9", "3.5"], ["1.00", "1.05", "1.10", "1.05"], ["0.04", "0.05", "0.05", "0.04"]])
+        foreach (
+            var gaps in (string[][])
+                [
+                    ["3.0", "3.4", "3.9", "3.5"],
+                    ["1.00", "1.05", "1.10", "1.05"],
+                    ["0.04", "0.05", "0.05", "0.04"],
+                ]
+        )
         {
             foreach (var (place, gap) in (string[])["0", "90", "180", "270"] is var places ? places.Zip(gaps) : [])
             {
@@ -229,7 +253,12 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
     {
         foreach (var (place, clock) in s_round)
         {
-            builder.Dial(place, place == "repeat" ? "12 again" : rear ? s_round[(8 - Array.FindIndex(s_round, r => r.Place == place)) % 8].Clock : clock);
+            builder.Dial(
+                place,
+                place == "repeat" ? "12 again"
+                    : rear ? s_round[(8 - Array.FindIndex(s_round, r => r.Place == place)) % 8].Clock
+                    : clock
+            );
         }
     }
 

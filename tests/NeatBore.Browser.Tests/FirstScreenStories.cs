@@ -54,7 +54,14 @@ public sealed class FirstScreenStories(App app) : IClassFixture<App>
             builder.Click("//button[starts-with(., 'Begin')]");
             builder.Find("//nav[contains(@aria-label, 'run sheet')]");
             builder.Find("//main//*[@data-slot]");
-            Assert.Equal("", builder.Js(Overlaps, "main section button[data-state]:not([role=checkbox])", "main [role=checkbox], main [data-slot], main label"));
+            Assert.Equal(
+                "",
+                builder.Js(
+                    Overlaps,
+                    "main section button[data-state]:not([role=checkbox])",
+                    "main [role=checkbox], main [data-slot], main label"
+                )
+            );
         }
     }
 

@@ -135,7 +135,16 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");
         builder.GoOn("Begin: Balancer off");
         builder.Fits();
-        Off(builder, (place, _) => builder.Tap(place, place == "engaged" ? "18" : place == "peak" ? "90" : "41.2"));
+        Off(
+            builder,
+            (place, _) =>
+                builder.Tap(
+                    place,
+                    place == "engaged" ? "18"
+                        : place == "peak" ? "90"
+                        : "41.2"
+                )
+        );
         builder.Fits();
         builder.Open($"{app.Address}/builds/{build}/balancer-inspect/balancer");
         builder.GoOn("Begin: Inspection");
@@ -248,7 +257,10 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         // A photo from the camera, on the step.
         builder.Click("//button[.='Photo']");
         var picture = Path.Combine(Path.GetTempPath(), $"neat-bore-{build}.png");
-        File.WriteAllBytes(picture, Convert.FromBase64String("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg=="));
+        File.WriteAllBytes(
+            picture,
+            Convert.FromBase64String("iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==")
+        );
         try
         {
             builder.Upload("input[type=file]", picture);

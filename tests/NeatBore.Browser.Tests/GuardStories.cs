@@ -7,26 +7,29 @@ namespace NeatBore.Browser.Tests;
 /// <summary>What a page of another site can do from the browser at the bench.</summary>
 public sealed class GuardStories(App app) : IClassFixture<App>
 {
-    private static string Page(string work, string command) => $$"""
-        <!doctype html><meta charset="utf-8"><title>Elsewhere</title><body>
-        <iframe name="out" hidden></iframe>
-        <form id="form" method="post" enctype="text/plain" target="out" action="{{work}}"><input name='{{command[..^1]}},"x":"' value='"}'></form>
-        <script>
-        const body = {{command}};
-        const tries = [
-          () => fetch('{{work}}', { method: 'POST', mode: 'no-cors', body: JSON.stringify(body) }),
-          () => fetch('{{work}}', { method: 'POST', mode: 'no-cors', body: new Blob([JSON.stringify(body)]) }),
-          () => fetch('{{work}}', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
-          () => navigator.sendBeacon('{{work}}', JSON.stringify(body)),
-          () => new Promise((done) => { document.querySelector('iframe').onload = done; document.getElementById('form').submit(); }),
-        ];
-        (async () => {
-          let tried = 0;
-          for (const one of tries) { try { await one(); } catch { } tried++; }
-          document.body.append(`tried ${tried} ways`);
-        })();
-        </script>
-        """;
+    private static string Page(string work, string command) =>
+        $$"""
+            <!doctype html><meta charset="utf-8"><title>Elsewhere</title><body>
+            <iframe name="out" hidden></iframe>
+            <form id="form" method="post" enctype="text/plain" target="out" action="{{work}}"><input name='{{command[
+                ..^1
+            ]}},"x":"' value='"}'></form>
+            <script>
+            const body = {{command}};
+            const tries = [
+              () => fetch('{{work}}', { method: 'POST', mode: 'no-cors', body: JSON.stringify(body) }),
+              () => fetch('{{work}}', { method: 'POST', mode: 'no-cors', body: new Blob([JSON.stringify(body)]) }),
+              () => fetch('{{work}}', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }),
+              () => navigator.sendBeacon('{{work}}', JSON.stringify(body)),
+              () => new Promise((done) => { document.querySelector('iframe').onload = done; document.getElementById('form').submit(); }),
+            ];
+            (async () => {
+              let tried = 0;
+              for (const one of tries) { try { await one(); } catch { } tried++; }
+              document.body.append(`tried ${tried} ways`);
+            })();
+            </script>
+            """;
 
     [Fact]
     public async Task A_page_of_another_site_writes_nothing()

@@ -7,16 +7,18 @@ namespace NeatBore.Browser.Tests;
 [Collection(Alone.Name)]
 public sealed class LineStories(App app) : IClassFixture<App>
 {
-    /// <summary>Whether the browser's own database holds a word under a name: it is written a moment after it is typed or fetched.</summary>
-    private static string Kept(string name, string word) => $$"""
-        return new Promise((done) => {
-          const open = indexedDB.open('keyval-store');
-          open.onsuccess = () => {
-            const asked = open.result.transaction('keyval').objectStore('keyval').get('{{name}}');
-            asked.onsuccess = () => { open.result.close(); done(String(asked.result).includes('{{word}}')); };
-          };
-        })
-        """;
+    /// <summary>Whether the browser's own database holds a word under a name: it is written a moment after it is typed or
+    /// fetched.</summary>
+    private static string Kept(string name, string word) =>
+        $$"""
+            return new Promise((done) => {
+              const open = indexedDB.open('keyval-store');
+              open.onsuccess = () => {
+                const asked = open.result.transaction('keyval').objectStore('keyval').get('{{name}}');
+                asked.onsuccess = () => { open.result.close(); done(String(asked.result).includes('{{word}}')); };
+              };
+            })
+            """;
 
     private async Task<(string Build, string Address)> BegunAsync(string number)
     {
@@ -108,13 +110,15 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.Open(address);
         builder.WaitForPlace("balancer");
         // The server itself is made to break on this one word.
-        builder.Js("""
+        builder.Js(
+            """
             const real = window.fetch;
             window.breaks = true;
             window.fetch = (path, init) => window.breaks && String(init?.body).includes('HB-666')
               ? Promise.resolve(new Response('{"title":"Something in Neat Bore broke."}', { status: 500 }))
               : real(path, init);
-            """);
+            """
+        );
         builder.Read("balancer", "HB-666");
         builder.Read("bolt", "B-7, new");
         builder.See("Balancer, “HB-666”: not in the record. The server broke on it twice.");
@@ -135,7 +139,10 @@ public sealed class LineStories(App app) : IClassFixture<App>
     {
         var (build, address) = await BegunAsync("032");
         using var builder = new Builder();
-        builder.BeforeEachPage("const Real = Date; Date = class extends Real { constructor(...a) { if (a.length) super(...a); else super(Real.now() + 3 * 365.25 * 864e5); } };");
+        builder.BeforeEachPage(
+            "const Real = Date; Date = class extends Real { constructor(...a) { if (a.length) super(...a); else super(Real.now() "
+                + "+ 3 * 365.25 * 864e5); } };"
+        );
         builder.Open(address);
         builder.Read("balancer", "HB-21");
         builder.See("This tablet’s clock is 3 years ahead.");
@@ -144,7 +151,8 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.Read("bolt", "B-7, new");
         builder.See("2 of 6 taken");
         builder.SeeNot("This tablet’s clock");
-        var done = (DateTimeOffset)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["doneAt"]!;
+        var done = (DateTimeOffset)
+            (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["doneAt"]!;
         Assert.True(done < DateTimeOffset.UtcNow.AddMinutes(1));
     }
 
@@ -207,6 +215,9 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.WaitForPlace("balancer");
         builder.Press(Keys.Enter);
         builder.See("1 of 6 taken");
-        Assert.Equal("HB-21", (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!);
+        Assert.Equal(
+            "HB-21",
+            (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!
+        );
     }
 }

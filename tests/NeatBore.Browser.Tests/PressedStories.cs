@@ -4,7 +4,8 @@ using Xunit;
 
 namespace NeatBore.Browser.Tests;
 
-/// <summary>Twelve trunnions at the press, one in a worn body and one with a clip that is not seated; and a pin that is shrunk in.</summary>
+/// <summary>Twelve trunnions at the press, one in a worn body and one with a clip that is not seated; and a pin that is shrunk
+/// in.</summary>
 public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
 {
     [Fact]
@@ -89,7 +90,8 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         Assert.Contains(
             "Rocker 7 half done by Ines",
             builder.Find("//section[contains(@aria-label, 'The set on its tray')]").Text,
-            StringComparison.Ordinal);
+            StringComparison.Ordinal
+        );
         builder.Picture("rocker-tray");
         builder.Click("//section//button[starts-with(@aria-label, 'Rocker 7,')]");
         Rest(builder, 7, null, null);
@@ -137,7 +139,10 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
 
         // Which way round is asked before anything is warm.
         Steps.Ticks(builder, "rule-1", "rule-2", "rule-3", "clean");
-        foreach (var (place, value) in (IEnumerable<(string, string)>)[("inner-0", "20.000"), ("inner-90", "20.001"), ("outer-0", "19.972"), ("outer-90", "19.973"), ("temperature", "20")])
+        foreach (
+            var (place, value) in (IEnumerable<(string, string)>)
+                [("inner-0", "20.000"), ("inner-90", "20.001"), ("outer-0", "19.972"), ("outer-90", "19.973"), ("temperature", "20")]
+        )
         {
             builder.Read(place, value);
         }
@@ -186,7 +191,10 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
     private static void Body(Builder builder, string bore)
     {
         builder.Tick("washed");
-        foreach (var (place, value) in (IEnumerable<(string, string)>)[("bore-0", bore), ("bore-90", bore), ("bush-0", "22.026"), ("bush-90", "22.026"), ("trunnion", "15.985")])
+        foreach (
+            var (place, value) in (IEnumerable<(string, string)>)
+                [("bore-0", bore), ("bore-90", bore), ("bush-0", "22.026"), ("bush-90", "22.026"), ("trunnion", "15.985")]
+        )
         {
             builder.Read(place, value);
         }
@@ -247,6 +255,13 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
             ("float", "float=0.25"),
             ("clips", "front-clip=seated rear-clip=seated turns=freely"),
         };
-        return [.. sheet.SelectMany(s => s.Readings.Split(' ').Select(r => r.Split('=')).Select(r => App.Taken("rocker-trunnions", "rockers", s.Step, $"rocker-{n}", round, r[0], r[1])))];
+        return
+        [
+            .. sheet.SelectMany(s =>
+                s.Readings.Split(' ')
+                    .Select(r => r.Split('='))
+                    .Select(r => App.Taken("rocker-trunnions", "rockers", s.Step, $"rocker-{n}", round, r[0], r[1]))
+            ),
+        ];
     }
 }

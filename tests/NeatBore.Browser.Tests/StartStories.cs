@@ -39,8 +39,14 @@ public sealed class StartStories : IDisposable
         // Three ports in a row, as the command takes them.
         var port = Enumerable.Range(0, 100).Select(_ => int.Parse(App.FreePort(), CultureInfo.InvariantCulture)).First(p => p < 65000);
         var process = Script.Start(
-            "scripts/serve", _data, Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"),
-            Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"), port.ToString(CultureInfo.InvariantCulture), "--demo", demo);
+            "scripts/serve",
+            _data,
+            Path.Combine(AppContext.BaseDirectory, "NeatBore.Server.dll"),
+            Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"),
+            port.ToString(CultureInfo.InvariantCulture),
+            "--demo",
+            demo
+        );
         var served = new Served(process, port);
         void Hear(object _, DataReceivedEventArgs e)
         {
@@ -130,7 +136,9 @@ public sealed class StartStories : IDisposable
         }
 
         await ReadyAsync(first, 10);
-        Assert.NotEmpty(JsonNode.Parse(await _http.GetStringAsync(first.At("/api/builds"), TestContext.Current.CancellationToken))!["lines"]!.AsArray());
+        Assert.NotEmpty(
+            JsonNode.Parse(await _http.GetStringAsync(first.At("/api/builds"), TestContext.Current.CancellationToken))!["lines"]!.AsArray()
+        );
         Assert.Equal(143, await EndAsync(first));
         Assert.False(File.Exists(PidFile));
     }
@@ -147,18 +155,35 @@ public sealed class StartStories : IDisposable
         }
 
         await File.WriteAllTextAsync(Path.Combine(demo, "sheets", "a-bad.json"), "{\"id\": 5", TestContext.Current.CancellationToken);
-        var other = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(demo, "builds", "014-straight-six.json"), TestContext.Current.CancellationToken))!;
+        var other = JsonNode.Parse(
+            await File.ReadAllTextAsync(Path.Combine(demo, "builds", "014-straight-six.json"), TestContext.Current.CancellationToken)
+        )!;
         other["id"] = Guid.CreateVersion7().ToString();
-        await File.WriteAllTextAsync(Path.Combine(demo, "builds", "099-twice.json"), other.ToJsonString(), TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            Path.Combine(demo, "builds", "099-twice.json"),
+            other.ToJsonString(),
+            TestContext.Current.CancellationToken
+        );
         var cut = await File.ReadAllTextAsync(Path.Combine(demo, "builds", "015-v6.json"), TestContext.Current.CancellationToken);
-        await File.WriteAllTextAsync(Path.Combine(demo, "builds", "015-v6.json"), cut[..(cut.Length / 2)], TestContext.Current.CancellationToken);
+        await File.WriteAllTextAsync(
+            Path.Combine(demo, "builds", "015-v6.json"),
+            cut[..(cut.Length / 2)],
+            TestContext.Current.CancellationToken
+        );
 
         var served = Serve(demo);
         await ReadyAsync(served);
-        var builds = JsonNode.Parse(await _http.GetStringAsync(served.At("/api/builds"), TestContext.Current.CancellationToken))!["lines"]!.AsArray();
+        var builds = JsonNode.Parse(await _http.GetStringAsync(served.At("/api/builds"), TestContext.Current.CancellationToken))![
+            "lines"
+        ]!.AsArray();
         Assert.Equal(["014", "016", "017", "018"], builds.Select(b => (string)b!["number"]!).Order());
         var lines = served.All.Split('\n').Where(l => l.Contains("left out", StringComparison.Ordinal)).ToList();
-        Assert.Equal(["a-bad.json", "015-v6.json", "099-twice.json"], ((string[])["a-bad.json", "015-v6.json", "099-twice.json"]).Where(f => lines.Count(l => l.Contains(f, StringComparison.Ordinal)) == 1));
+        Assert.Equal(
+            ["a-bad.json", "015-v6.json", "099-twice.json"],
+            ((string[])["a-bad.json", "015-v6.json", "099-twice.json"]).Where(f =>
+                lines.Count(l => l.Contains(f, StringComparison.Ordinal)) == 1
+            )
+        );
         Assert.Equal(3, lines.Count);
     }
 }

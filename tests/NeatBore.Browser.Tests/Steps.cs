@@ -16,7 +16,13 @@ internal static class Steps
         builder.Read("balancer", "HB-21");
         builder.Read("bolt", "B-7, new");
         Ticks(builder, "nose", "bore", "thread", "clean");
-        foreach (var (values, temperature) in (IEnumerable<(string[], string)>)[(["34.021", "34.022", "34.020", "34.021", "34.019", "34.020"], "16"), (["33.996", "33.998", "33.997", "33.996", "33.995", "33.997"], "24")])
+        foreach (
+            var (values, temperature) in (IEnumerable<(string[], string)>)
+                [
+                    (["34.021", "34.022", "34.020", "34.021", "34.019", "34.020"], "16"),
+                    (["33.996", "33.998", "33.997", "33.996", "33.995", "33.997"], "24"),
+                ]
+        )
         {
             foreach (var (place, value) in Stations.Zip(values))
             {

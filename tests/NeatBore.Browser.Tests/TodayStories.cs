@@ -29,7 +29,10 @@ public sealed class TodayStories(App app) : IClassFixture<App>
         Assert.Equal(65, builder.Texts("article h2 + p").Distinct().Count());
 
         // Another tablet begins on the last of them: it goes up to those that are under way, and says what is next.
-        await app.WorkAsync(builds[^1], [App.Begun("balancer-on", "balancer"), App.Taken("balancer-on", "balancer", "parts", "", 1, "balancer", "HB-21")]);
+        await app.WorkAsync(
+            builds[^1],
+            [App.Begun("balancer-on", "balancer"), App.Taken("balancer-on", "balancer", "parts", "", 1, "balancer", "HB-21")]
+        );
         builder.See("Balancer on: parts and cleaning");
         builder.IsAccessible();
         builder.HasNoErrors();
@@ -42,7 +45,9 @@ public sealed class TodayStories(App app) : IClassFixture<App>
         builder.Open(app.Address + Rockers);
         builder.See("Measure it inside, twice across.");
         // At leisure, all of the other steps come too.
-        builder.Wait("return performance.getEntriesByType('resource').filter((e) => e.name.includes('/steps?') && e.responseEnd > 0).length >= 2");
+        builder.Wait(
+            "return performance.getEntriesByType('resource').filter((e) => e.name.includes('/steps?') && e.responseEnd > 0).length >= 2"
+        );
         builder.Line(up: false);
         builder.Click("//nav//button[contains(., 'Rocker 9')]");
         builder.See("Both clips off");

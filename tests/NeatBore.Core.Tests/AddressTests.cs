@@ -8,17 +8,18 @@ using Xunit;
 
 namespace NeatBore.Core.Tests;
 
-/// <summary>Run sheets name a step, a slot and a choice once, and the compiler holds them to it; what is written outside them is held to it here.</summary>
+/// <summary>Run sheets name a step, a slot and a choice once, and the compiler holds them to it; what is written outside them is held to
+/// it here.</summary>
 public partial class AddressTests
 {
     private static readonly HashSet<string> s_steps = [.. ProcedureBook.Default.All.SelectMany(p => p.Steps).Select(s => s.Id)];
 
     public static TheoryData<string> Logs() =>
-    [
-        .. new[] { Repository.At("demo", "builds"), Repository.At("tests", "golden") }
-            .SelectMany(folder => Directory.EnumerateFiles(folder, "*.json", SearchOption.AllDirectories))
-            .Select(file => Path.GetRelativePath(Repository.At(), file)),
-    ];
+        [
+            .. new[] { Repository.At("demo", "builds"), Repository.At("tests", "golden") }
+                .SelectMany(folder => Directory.EnumerateFiles(folder, "*.json", SearchOption.AllDirectories))
+                .Select(file => Path.GetRelativePath(Repository.At(), file)),
+        ];
 
     [Theory]
     [MemberData(nameof(Logs))]
@@ -32,10 +33,16 @@ public partial class AddressTests
             switch (entry.Event)
             {
                 case ReadingTaken taken:
-                    Assert.Contains(Step(taken.Slot.Step).Rounds.Single(r => r.Round == taken.Slot.Round).Slots, s => s.Slot.Key == taken.Slot.Slot);
+                    Assert.Contains(
+                        Step(taken.Slot.Step).Rounds.Single(r => r.Round == taken.Slot.Round).Slots,
+                        s => s.Slot.Key == taken.Slot.Slot
+                    );
                     break;
                 case Chose chose:
-                    Assert.Contains(build.Tasks.Single(t => t.Ref == chose.Task).Choices.Single(c => c.Id == chose.Choice).Options, o => o.Id == chose.Option);
+                    Assert.Contains(
+                        build.Tasks.Single(t => t.Ref == chose.Task).Choices.Single(c => c.Id == chose.Choice).Options,
+                        o => o.Id == chose.Option
+                    );
                     break;
                 case Called called:
                     Step(called.Step);
@@ -49,8 +56,14 @@ public partial class AddressTests
     [Fact]
     public void Every_address_that_a_figure_looks_for_is_one_of_a_run_sheet()
     {
-        var sheets = string.Concat(Directory.EnumerateFiles(Repository.At("src", "NeatBore.Core", "RunSheets"), "*.cs", SearchOption.AllDirectories).Select(File.ReadAllText));
-        var figures = Directory.EnumerateFiles(Repository.At("web", "src", "figures"), "*.ts*").ToDictionary(f => Path.GetFileName(f), File.ReadAllText);
+        var sheets = string.Concat(
+            Directory
+                .EnumerateFiles(Repository.At("src", "NeatBore.Core", "RunSheets"), "*.cs", SearchOption.AllDirectories)
+                .Select(File.ReadAllText)
+        );
+        var figures = Directory
+            .EnumerateFiles(Repository.At("web", "src", "figures"), "*.ts*")
+            .ToDictionary(f => Path.GetFileName(f), File.ReadAllText);
         var steps = figures.SelectMany(f => StepsIn().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
         var slots = figures.SelectMany(f => SlotsIn().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
         Assert.True(steps.Count > 20 && slots.Count > 15, "figures look for steps and slots by name");

@@ -12,14 +12,17 @@ public class BalancerCalculatorTests
 {
     [Fact]
     public void True_centre_lies_midway_between_the_two_stops() =>
-        Gen.Select(Gen.Double[10, 80], Gen.Double[-4, 4]).Sample((stop, off) =>
-        {
-            // The piston meets the stop at ± stop from true centre; the marks are out by off.
-            var tdc = TopDeadCentre.Solve(new TopDeadCentre.Request(stop + off, stop - off, 168));
-            Assert.Equal(off, tdc.TrueTdcDeg, 1e-9);
-            Assert.Equal(Math.PI * 168 * off / 360, tdc.MoveMarkMm!.Value, 1e-9);
-            Assert.Equal(off, MarkSlip.Solve(new MarkSlip.Request(tdc.MoveMarkMm.Value, 168)).Degrees, 1e-9);
-        });
+        Gen.Select(Gen.Double[10, 80], Gen.Double[-4, 4])
+            .Sample(
+                (stop, off) =>
+                {
+                    // The piston meets the stop at ± stop from true centre; the marks are out by off.
+                    var tdc = TopDeadCentre.Solve(new TopDeadCentre.Request(stop + off, stop - off, 168));
+                    Assert.Equal(off, tdc.TrueTdcDeg, 1e-9);
+                    Assert.Equal(Math.PI * 168 * off / 360, tdc.MoveMarkMm!.Value, 1e-9);
+                    Assert.Equal(off, MarkSlip.Solve(new MarkSlip.Request(tdc.MoveMarkMm.Value, 168)).Degrees, 1e-9);
+                }
+            );
 
     [Theory]
     [InlineData(30, 30, Verdict.Go)]
@@ -28,19 +31,28 @@ public class BalancerCalculatorTests
     [InlineData(36, 30, Verdict.LookAgain)]
     [InlineData(30, 38, Verdict.Stop)]
     public void A_mark_is_judged_with_the_readings_uncertainty(double before, double after, Verdict verdict) =>
-        Assert.Equal(verdict, TopDeadCentre.Solve(new TopDeadCentre.Request(before, after, Limits: new TopDeadCentre.MarkLimits())).Call!.Verdict);
+        Assert.Equal(
+            verdict,
+            TopDeadCentre.Solve(new TopDeadCentre.Request(before, after, Limits: new TopDeadCentre.MarkLimits())).Call!.Verdict
+        );
 
     [Fact]
     public void A_made_up_ring_gives_back_its_once_round_and_its_oval() =>
-        Gen.Select(Gen.Double[0.01, 0.3], Gen.Double[0, 360], Gen.Double[0, 0.1], Gen.Double[0, 180]).Sample((once, at, oval, ovalAt) =>
-        {
-            double Value(double deg) => 1 + (once * Math.Cos((deg - at) * Math.PI / 180)) + (oval * Math.Cos(2 * (deg - ovalAt) * Math.PI / 180));
-            var ring = RunOut.Solve(new RunOut.Request([.. Enumerable.Range(0, 12).Select(i => new RunOut.SweepReading(30 * i, Value(30 * i)))], 0.01));
-            Assert.Equal(once, ring.Radial.OnceMm, 1e-9);
-            Assert.Equal(0, Math.Sin((ring.Radial.OnceDeg!.Value - at) * Math.PI / 180), 1e-6);
-            Assert.Equal(2 * oval, ring.Radial.OvalityMm!.Value, 1e-9);
-            Assert.True(ring.Radial.TirMm <= 2 * (once + oval) + 1e-9);
-        });
+        Gen.Select(Gen.Double[0.01, 0.3], Gen.Double[0, 360], Gen.Double[0, 0.1], Gen.Double[0, 180])
+            .Sample(
+                (once, at, oval, ovalAt) =>
+                {
+                    double Value(double deg) =>
+                        1 + (once * Math.Cos((deg - at) * Math.PI / 180)) + (oval * Math.Cos(2 * (deg - ovalAt) * Math.PI / 180));
+                    var ring = RunOut.Solve(
+                        new RunOut.Request([.. Enumerable.Range(0, 12).Select(i => new RunOut.SweepReading(30 * i, Value(30 * i)))], 0.01)
+                    );
+                    Assert.Equal(once, ring.Radial.OnceMm, 1e-9);
+                    Assert.Equal(0, Math.Sin((ring.Radial.OnceDeg!.Value - at) * Math.PI / 180), 1e-6);
+                    Assert.Equal(2 * oval, ring.Radial.OvalityMm!.Value, 1e-9);
+                    Assert.True(ring.Radial.TirMm <= 2 * (once + oval) + 1e-9);
+                }
+            );
 
     [Fact]
     public void Few_places_tell_no_oval_and_each_swing_is_held_against_its_limit()
@@ -53,16 +65,18 @@ public class BalancerCalculatorTests
         Assert.Contains("face", Assert.Throws<UnusableInputException>(() => RunOut.Solve(request with { Face = null })).Errors.Keys);
     }
 
-    private static LipTrack.Request Track(double groove, double depth = 0.1) => new(
-        new LipTrack.Span(0, 24),
-        new LipTrack.Lip(12, 0.6),
-        new LipTrack.DepthRange(8, 6, 9),
-        0.2,
-        0.1,
-        0.5,
-        0.03,
-        new LipTrack.Groove(groove, 1.0, depth),
-        new LipTrack.Race(24));
+    private static LipTrack.Request Track(double groove, double depth = 0.1) =>
+        new(
+            new LipTrack.Span(0, 24),
+            new LipTrack.Lip(12, 0.6),
+            new LipTrack.DepthRange(8, 6, 9),
+            0.2,
+            0.1,
+            0.5,
+            0.03,
+            new LipTrack.Groove(groove, 1.0, depth),
+            new LipTrack.Race(24)
+        );
 
     [Fact]
     public void The_least_move_that_clears_the_groove_is_picked()
@@ -70,7 +84,10 @@ public class BalancerCalculatorTests
         var track = LipTrack.Solve(Track(12.5));
         var shallower = track.Options.Single(o => o.Kind == LipTrack.Way.Shallower);
         // By hand: 12.5 − (0.6 + 1)/2 − 0.1 − 0.1 − 0.5 = 11.0 for the lip, 1.0 less than nominal.
-        Assert.Equal((7.0, 11.0, 0.5), (Math.Round(shallower.SealDepthMm!.Value, 9), Math.Round(shallower.LipAtMm!.Value, 9), Math.Round(shallower.ClearMm!.Value, 9)));
+        Assert.Equal(
+            (7.0, 11.0, 0.5),
+            (Math.Round(shallower.SealDepthMm!.Value, 9), Math.Round(shallower.LipAtMm!.Value, 9), Math.Round(shallower.ClearMm!.Value, 9))
+        );
         Assert.Equal(LipTrack.Way.Shallower, track.Pick);
         // Turning the race puts the groove at 11.5, under the lip again.
         Assert.Equal(Verdict.Stop, track.Options.Single(o => o.Kind == LipTrack.Way.TurnRace).Verdict);
@@ -80,27 +97,37 @@ public class BalancerCalculatorTests
     [InlineData(18, 0.1, LipTrack.Way.AsIs)]
     [InlineData(11.5, 0.1, LipTrack.Way.Shallower)]
     [InlineData(12, 0.02, LipTrack.Way.Shallower)]
-    public void As_it_is_comes_first_where_it_is_as_good(double groove, double depth, LipTrack.Way pick) => Assert.Equal(pick, LipTrack.Solve(Track(groove, depth)).Pick);
+    public void As_it_is_comes_first_where_it_is_as_good(double groove, double depth, LipTrack.Way pick) =>
+        Assert.Equal(pick, LipTrack.Solve(Track(groove, depth)).Pick);
 
     [Fact]
     public void Every_option_that_is_not_a_stop_keeps_the_lip_on_its_track() =>
-        Gen.Select(Gen.Double[0, 24], Gen.Double[0, 0.2], Gen.Double[0, 24], Gen.Double[0, 1]).Sample((groove, depth, lip, room) =>
-        {
-            var request = Track(groove, depth) with { Lip = new LipTrack.Lip(lip, 0.6), WantClearMm = room };
-            foreach (var option in LipTrack.Solve(request).Options.Where(o => o.Verdict != Verdict.Stop && o.LipAtMm is not null))
-            {
-                Assert.InRange(option.LipAtMm!.Value, 0.5 - 1e-6, 23.5 + 1e-6);
-                Assert.True(option.SealDepthMm is >= 6 and <= 9);
-                Assert.True(option.Verdict != Verdict.Go || option.ClearMm is null || option.ClearMm >= room - 1e-6);
-            }
-        });
+        Gen.Select(Gen.Double[0, 24], Gen.Double[0, 0.2], Gen.Double[0, 24], Gen.Double[0, 1])
+            .Sample(
+                (groove, depth, lip, room) =>
+                {
+                    var request = Track(groove, depth) with { Lip = new LipTrack.Lip(lip, 0.6), WantClearMm = room };
+                    foreach (var option in LipTrack.Solve(request).Options.Where(o => o.Verdict != Verdict.Stop && o.LipAtMm is not null))
+                    {
+                        Assert.InRange(option.LipAtMm!.Value, 0.5 - 1e-6, 23.5 + 1e-6);
+                        Assert.True(option.SealDepthMm is >= 6 and <= 9);
+                        Assert.True(option.Verdict != Verdict.Go || option.ClearMm is null || option.ClearMm >= room - 1e-6);
+                    }
+                }
+            );
 
     [Fact]
     public void A_sleeve_that_the_lip_cannot_take_is_a_stop()
     {
         var thin = Track(12) with { Sleeve = new LipTrack.RepairSleeve(6, 18, 0.25, 0.6) };
         Assert.Equal(Verdict.Go, LipTrack.Solve(thin).Options.Single(o => o.Kind == LipTrack.Way.Sleeve).Verdict);
-        Assert.Equal(Verdict.Stop, LipTrack.Solve(thin with { Sleeve = thin.Sleeve! with { WallMm = 0.4 } }).Options.Single(o => o.Kind == LipTrack.Way.Sleeve).Verdict);
+        Assert.Equal(
+            Verdict.Stop,
+            LipTrack
+                .Solve(thin with { Sleeve = thin.Sleeve! with { WallMm = 0.4 } })
+                .Options.Single(o => o.Kind == LipTrack.Way.Sleeve)
+                .Verdict
+        );
     }
 
     [Fact]
@@ -111,11 +138,36 @@ public class BalancerCalculatorTests
         ToolMatch.CribTool[] crib =
         [
             good,
-            good with { Id = "hp-1", RatedForceN = 20e3 },
-            good with { Id = "jaw-1", Kind = "ring-jaws", Threads = [] },
-            good with { Id = "hp-3", Threads = [new(8, 1.0, 70)], ReachMm = 40, RatedForceN = 10e3, Tips = ["point"], BoltCircleMm = [70, 110] },
-            good with { Id = "hp-4", Threads = [new(8, 1.25, 30)] },
-            good with { Id = "hp-5", Holes = 2 },
+            good with
+            {
+                Id = "hp-1",
+                RatedForceN = 20e3,
+            },
+            good with
+            {
+                Id = "jaw-1",
+                Kind = "ring-jaws",
+                Threads = [],
+            },
+            good with
+            {
+                Id = "hp-3",
+                Threads = [new(8, 1.0, 70)],
+                ReachMm = 40,
+                RatedForceN = 10e3,
+                Tips = ["point"],
+                BoltCircleMm = [70, 110],
+            },
+            good with
+            {
+                Id = "hp-4",
+                Threads = [new(8, 1.25, 30)],
+            },
+            good with
+            {
+                Id = "hp-5",
+                Holes = 2,
+            },
         ];
         var match = ToolMatch.Solve(new ToolMatch.Request(need, crib));
         Assert.Equal(["hp-2", "hp-1"], match.Fits.Select(f => f.Id));
@@ -128,6 +180,9 @@ public class BalancerCalculatorTests
         Assert.Contains("30 mm long, 45 mm is needed", refused["hp-4"], StringComparison.Ordinal);
         Assert.Contains("takes 2 screws", refused["hp-5"], StringComparison.Ordinal);
         Assert.Contains("a hub-puller is wanted", refused["jaw-1"], StringComparison.Ordinal);
-        Assert.Contains("crib[1].id", Assert.Throws<UnusableInputException>(() => ToolMatch.Solve(new ToolMatch.Request(need, [good, good]))).Errors.Keys);
+        Assert.Contains(
+            "crib[1].id",
+            Assert.Throws<UnusableInputException>(() => ToolMatch.Solve(new ToolMatch.Request(need, [good, good]))).Errors.Keys
+        );
     }
 }

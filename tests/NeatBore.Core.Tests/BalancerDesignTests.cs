@@ -10,10 +10,13 @@ namespace NeatBore.Core.Tests;
 /// <summary>The same tasks on every way that a balancer is made and held.</summary>
 public class BalancerDesignTests
 {
-    private static Workbench Off(string sheet) => new Workbench(Workbench.Demo<EngineSheet>($"sheets/{sheet}.v1.json"), new TaskRef("balancer-off", "balancer")).Begin()
-        .TakeAll("before", "4° before");
+    private static Workbench Off(string sheet) =>
+        new Workbench(Workbench.Demo<EngineSheet>($"sheets/{sheet}.v1.json"), new TaskRef("balancer-off", "balancer"))
+            .Begin()
+            .TakeAll("before", "4° before");
 
-    private static string[] Asked(Workbench bench) => [.. bench.Task.Steps.Where(s => s.Status != StepStatus.LeftOut).Select(s => s.Ref.Step)];
+    private static string[] Asked(Workbench bench) =>
+        [.. bench.Task.Steps.Where(s => s.Status != StepStatus.LeftOut).Select(s => s.Ref.Step)];
 
     [Fact]
     public void A_screwed_body_comes_off_by_screws_that_go_right_through_its_steel_hub()
@@ -22,12 +25,23 @@ public class BalancerDesignTests
         Assert.Equal(["before", "bolt", "body-screws", "puller", "yoke", "pull", "after"], Asked(bench));
         Assert.Contains("3 of the 6 body screws out", bench.Step("body-screws").Rounds[0].Slots[1].Slot.Label, StringComparison.Ordinal);
         bench.TakeAll("body-screws").Take("puller", "tool", "hp-2").Take("puller", "engaged", "8");
-        Assert.Equal((Verdict.Stop, "Run the screws right through the steel hub: 4.0 mm more."), (bench.Step("puller").Now.Call!.Verdict, bench.Says("puller")));
+        Assert.Equal(
+            (Verdict.Stop, "Run the screws right through the steel hub: 4.0 mm more."),
+            (bench.Step("puller").Now.Call!.Verdict, bench.Says("puller"))
+        );
         Assert.Equal("8.0 mm engaged; the steel hub is 12.0 mm through.", bench.Step("puller").Now.Call!.Because);
-        bench.Do((id, at) => new BeginRound(id, at, bench.Step("puller").Ref, "Ran them in")).Take("puller", "tool", "hp-2").Take("puller", "engaged", "13.5").Take("puller", "through");
+        bench
+            .Do((id, at) => new BeginRound(id, at, bench.Step("puller").Ref, "Ran them in"))
+            .Take("puller", "tool", "hp-2")
+            .Take("puller", "engaged", "13.5")
+            .Take("puller", "through");
         Assert.Equal(Verdict.Go, bench.Step("puller").Now.Call!.Verdict);
         // Ones that are long enough for a solid hub are too short to go through the body as well.
-        Assert.Contains("50 mm is needed", Off("v6-3.0").TakeAll("bolt").TakeAll("body-screws").Take("puller", "tool", "hp-7").Step("puller").Now.Call!.Because, StringComparison.Ordinal);
+        Assert.Contains(
+            "50 mm is needed",
+            Off("v6-3.0").TakeAll("bolt").TakeAll("body-screws").Take("puller", "tool", "hp-7").Step("puller").Now.Call!.Because,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -36,8 +50,15 @@ public class BalancerDesignTests
         var bench = Off("four-1.8").TakeAll("bolt").Take("puller", "tool", "jp-1");
         Assert.Equal(["before", "bolt", "puller", "pull", "after"], Asked(bench));
         Assert.Contains("its screw would enter the crank’s thread", bench.Step("puller").Now.Call!.Because, StringComparison.Ordinal);
-        Assert.Equal(Verdict.Go, Off("four-1.8").TakeAll("bolt").Take("puller", "tool", "jp-5").Take("puller", "behind").Step("puller").Now.Call!.Verdict);
-        Assert.Contains("rated for 18 kN", Off("four-1.8").TakeAll("bolt").Take("puller", "tool", "jp-6").Step("puller").Now.Call!.Because, StringComparison.Ordinal);
+        Assert.Equal(
+            Verdict.Go,
+            Off("four-1.8").TakeAll("bolt").Take("puller", "tool", "jp-5").Take("puller", "behind").Step("puller").Now.Call!.Verdict
+        );
+        Assert.Contains(
+            "rated for 18 kN",
+            Off("four-1.8").TakeAll("bolt").Take("puller", "tool", "jp-6").Step("puller").Now.Call!.Because,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -47,13 +68,19 @@ public class BalancerDesignTests
         Assert.Equal(["before", "prise", "after"], Asked(off));
         Assert.Equal("Nothing is pressed on here: it is bolted to a flange and prised off its pilot.", off.Says("puller"));
         off.Take("prise", "bolts").Take("prise", "0", "2.0").Take("prise", "120", "5.0").Take("prise", "240", "5.0");
-        Assert.Equal((Verdict.LookAgain, "Prise next at 12:00, where the gap is least, then read again."), (off.Step("prise").Now.Call!.Verdict, off.Says("prise")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Prise next at 12:00, where the gap is least, then read again."),
+            (off.Step("prise").Now.Call!.Verdict, off.Says("prise"))
+        );
 
         var on = new Workbench(off.Sheet).Begin().TakeAll("parts", "HB-8", "FB-6").TakeAll("pilot");
         Assert.Equal(["parts", "pilot", "flange-bolts", "turn", "mark"], Asked(on));
         Assert.Equal(["0", "180", "60", "240", "120", "300"], on.Step("flange-bolts").Rounds[0].Slots.Select(s => s.Slot.Key));
         on.TakeAll("flange-bolts", "62", "62", "62", "61", "62", "48");
-        Assert.Equal((Verdict.Stop, "Pull that one again to 62.0 N·m."), (on.Step("flange-bolts").Now.Call!.Verdict, on.Says("flange-bolts")));
+        Assert.Equal(
+            (Verdict.Stop, "Pull that one again to 62.0 N·m."),
+            (on.Step("flange-bolts").Now.Call!.Verdict, on.Says("flange-bolts"))
+        );
         Assert.Equal("48.0 N·m at 10:00; the limit is 57.0 N·m.", on.Step("flange-bolts").Now.Call!.Because);
         Assert.Equal(StepStatus.Blocked, on.Step("turn").Status);
 
@@ -66,7 +93,14 @@ public class BalancerDesignTests
     [Fact]
     public void Pulling_on_the_ring_is_refused_with_its_reason_on_every_design_that_is_pulled()
     {
-        foreach (var bench in new[] { new Workbench(task: new TaskRef("balancer-off", "balancer")).Begin().TakeAll("before", "0"), Off("v6-3.0"), Off("four-1.8") })
+        foreach (
+            var bench in new[]
+            {
+                new Workbench(task: new TaskRef("balancer-off", "balancer")).Begin().TakeAll("before", "0"),
+                Off("v6-3.0"),
+                Off("four-1.8"),
+            }
+        )
         {
             bench.TakeAll("bolt").Choose("grip", "ring");
             Assert.Equal(Verdict.Stop, bench.Step("puller").Now.Call!.Verdict);

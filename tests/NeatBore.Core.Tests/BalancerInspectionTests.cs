@@ -12,15 +12,25 @@ public class BalancerInspectionTests
     private static readonly string[] s_true = ["0.00", "0.01", "0.02", "0.03", "0.03", "0.02", "0.01", "0.00"];
 
     private static Workbench Inspected(
-        string rubber = "sound", string ring = "firm", string[]? radial = null, string keyway = "sound", string nose = "sound", string after = "23.6", string[]? groove = null) =>
-        new Workbench(task: new TaskRef("balancer-inspect", "balancer")).Begin()
+        string rubber = "sound",
+        string ring = "firm",
+        string[]? radial = null,
+        string keyway = "sound",
+        string nose = "sound",
+        string after = "23.6",
+        string[]? groove = null
+    ) =>
+        new Workbench(task: new TaskRef("balancer-inspect", "balancer"))
+            .Begin()
             .TakeAll("rubber", rubber, "sound", ring)
-            .TakeAll("radial", radial ?? s_true).TakeAll("face", s_true)
+            .TakeAll("radial", radial ?? s_true)
+            .TakeAll("face", s_true)
             .TakeAll("metal", "sound", keyway, nose)
             .TakeAll("mark", "24", after)
             .TakeAll("groove", groove ?? ["none"]);
 
-    private static BalancerVerdict.Answer Outcome(Workbench bench) => Assert.IsType<BalancerVerdict.Answer>(bench.Step("verdict").Now.Answer);
+    private static BalancerVerdict.Answer Outcome(Workbench bench) =>
+        Assert.IsType<BalancerVerdict.Answer>(bench.Step("verdict").Now.Answer);
 
     [Fact]
     public void A_sound_one_goes_back_and_every_question_is_shown()
@@ -50,7 +60,10 @@ public class BalancerInspectionTests
     public void One_that_is_replaced_is_a_stop_with_the_question_that_decided()
     {
         var bench = Inspected(ring: "moved");
-        Assert.Equal((Verdict.Stop, "Rubber sound, ring where it was? No: sound, moved in or out."), (bench.Step("verdict").Now.Call!.Verdict, bench.Step("verdict").Now.Call!.Because));
+        Assert.Equal(
+            (Verdict.Stop, "Rubber sound, ring where it was? No: sound, moved in or out."),
+            (bench.Step("verdict").Now.Call!.Verdict, bench.Step("verdict").Now.Call!.Because)
+        );
         Assert.Equal("Replace it. It does not go back on an engine.", bench.Says("verdict"));
         Assert.Equal(Standing.Stop, bench.Task.Standing);
     }

@@ -11,11 +11,15 @@ namespace NeatBore.Core.Tests;
 /// <summary>The schools of putting a balancer on, and what its gauges recorded.</summary>
 public class BalancerMethodTests
 {
-    private static Workbench Ready() => new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").Take("draw", "start", "40.0");
+    private static Workbench Ready() =>
+        new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").Take("draw", "start", "40.0");
 
-    /// <summary>A press whose force rises in line with travel, as a clean fit's does, and sharply at the seat; what is engaged at its start is 4 mm.</summary>
+    /// <summary>A press whose force rises in line with travel, as a clean fit's does, and sharply at the seat; what is engaged at its
+    /// start is 4 mm.</summary>
     private static IEnumerable<(double X, double Y)> Press(double upTo = 34.4, Func<double, double>? factor = null) =>
-        Enumerable.Range(0, (int)(upTo / 0.1) + 1).Select(i => i * 0.1)
+        Enumerable
+            .Range(0, (int)(upTo / 0.1) + 1)
+            .Select(i => i * 0.1)
             .Select(x => (x, ((x + 4) * 11_400 / 38 * (factor?.Invoke(x) ?? 1)) + (x > 34 ? (x - 34) * 9_000 : 0)));
 
     [Theory]
@@ -47,7 +51,14 @@ public class BalancerMethodTests
         var thermal = Assert.IsType<ThermalFit.Answer>(bench.Step("warm").Now.Answer);
         Assert.Equal(left.AddSeconds(thermal.CarrySeconds!.Value), bench.Step("warm").Now.Deadline);
         // Worked on, a reload later: the deadline is the log's, not the screen's.
-        Assert.Equal(bench.Step("warm").Now.Deadline, Evaluation.Evaluate(bench.Sheets, ProcedureBook.Default, bench.Log, DateTimeOffset.MaxValue).Tasks[0].Steps.Single(s => s.Ref.Step == "warm").Now.Deadline);
+        Assert.Equal(
+            bench.Step("warm").Now.Deadline,
+            Evaluation
+                .Evaluate(bench.Sheets, ProcedureBook.Default, bench.Log, DateTimeOffset.MaxValue)
+                .Tasks[0]
+                .Steps.Single(s => s.Ref.Step == "warm")
+                .Now.Deadline
+        );
 
         for (var minute = 0; minute < 6; minute++)
         {
@@ -55,7 +66,10 @@ public class BalancerMethodTests
         }
 
         bench.Take("warm", "on");
-        Assert.Equal((Verdict.LookAgain, "Too late: back in the oven, then measure again."), (bench.Step("warm").Now.Call!.Verdict, bench.Says("warm")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Too late: back in the oven, then measure again."),
+            (bench.Step("warm").Now.Call!.Verdict, bench.Says("warm"))
+        );
     }
 
     [Theory]
@@ -64,7 +78,14 @@ public class BalancerMethodTests
     [InlineData("90", Verdict.LookAgain)]
     public void Too_hot_for_the_rubber_or_not_soaked_is_said_before_it_is_carried(string hub, Verdict verdict)
     {
-        var bench = new Workbench().Measured().Choose("method", "warm").TakeAll("method", "16").TakeAll("dress").TakeAll("tool").Take("warm", "soaked").Take("warm", "hub", hub);
+        var bench = new Workbench()
+            .Measured()
+            .Choose("method", "warm")
+            .TakeAll("method", "16")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .Take("warm", "soaked")
+            .Take("warm", "hub", hub);
         Assert.Equal(verdict, bench.Step("warm").Now.Call!.Verdict);
     }
 
@@ -82,8 +103,15 @@ public class BalancerMethodTests
     public void A_cocked_start_says_back_it_off_and_the_next_round_stands_beside_it()
     {
         var bench = Ready().Record("draw", "trace", Press(5, x => 2.4));
-        Assert.Equal((Verdict.Stop, "It has started cocked. Back it off, set it square on its key and draw it again."), (bench.Step("draw").Now.Call!.Verdict, bench.Says("draw")));
-        bench.Do((id, at) => new BeginRound(id, at, bench.Step("draw").Ref, "Backed off, squared")).Take("draw", "start", "40.0").Record("draw", "trace", Press()).Take("draw", "home");
+        Assert.Equal(
+            (Verdict.Stop, "It has started cocked. Back it off, set it square on its key and draw it again."),
+            (bench.Step("draw").Now.Call!.Verdict, bench.Says("draw"))
+        );
+        bench
+            .Do((id, at) => new BeginRound(id, at, bench.Step("draw").Ref, "Backed off, squared"))
+            .Take("draw", "start", "40.0")
+            .Record("draw", "trace", Press())
+            .Take("draw", "home");
         Assert.Equal(Verdict.Go, bench.Step("draw").Now.Call!.Verdict);
         Assert.NotNull(bench.Step("draw").Rounds[0].Slots[1].Live!.Trace);
     }
@@ -92,7 +120,10 @@ public class BalancerMethodTests
     public void A_gauge_that_dropped_out_is_not_judged_over_the_gap()
     {
         var bench = Ready().Record("draw", "trace", Press().Where(p => p.X is < 10 or > 20));
-        Assert.Equal((Verdict.LookAgain, "Nothing was recorded from 13.9 mm to 24.1 mm."), (bench.Step("draw").Now.Call!.Verdict, bench.Step("draw").Now.Call!.Because));
+        Assert.Equal(
+            (Verdict.LookAgain, "Nothing was recorded from 13.9 mm to 24.1 mm."),
+            (bench.Step("draw").Now.Call!.Verdict, bench.Step("draw").Now.Call!.Because)
+        );
     }
 
     [Fact]
@@ -106,39 +137,55 @@ public class BalancerMethodTests
     public void A_trace_that_can_t_be_kept_says_what_would_be_right()
     {
         var bench = Ready();
-        IReadOnlyDictionary<string, string[]> Sent(double[] x, double[] y) => bench.Refused((id, at) => new TakeReading(
-            id, at, new SlotRef(bench.Step("draw").Ref, 1, "trace"), "trace", Trace: new TraceColumns(x, y)));
+        IReadOnlyDictionary<string, string[]> Sent(double[] x, double[] y) =>
+            bench.Refused(
+                (id, at) => new TakeReading(id, at, new SlotRef(bench.Step("draw").Ref, 1, "trace"), "trace", Trace: new TraceColumns(x, y))
+            );
         var many = Enumerable.Range(0, 100_000).Select(i => i * 1e-3).ToArray();
         Assert.Contains("20 to 20,000 points, not 100,000", Sent(many, many)["trace.x"][0], StringComparison.Ordinal);
         Assert.Contains("as long as x (30)", Sent(many[..30], many[..29])["trace.y"][0], StringComparison.Ordinal);
         Assert.Contains("finite", Sent([.. many[..30], double.NaN], many[..31])["trace"][0], StringComparison.Ordinal);
-        Assert.Contains("columns that the gauge recorded", bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(bench.Step("draw").Ref, 1, "trace"), "x"))["trace"][0], StringComparison.Ordinal);
+        Assert.Contains(
+            "columns that the gauge recorded",
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(bench.Step("draw").Ref, 1, "trace"), "x"))["trace"][0],
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
     public void The_bolt_s_trace_is_judged_in_place_of_the_wrench_s_setting()
     {
-        var bench = Ready().TakeAll("draw", "22.5").TakeAll("seat", "6.01", "6.02", "6.00").Take("bolt", "tool-off").Take("bolt", "by-hand");
+        var bench = Ready()
+            .TakeAll("draw", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
+            .Take("bolt", "tool-off")
+            .Take("bolt", "by-hand");
         var pull = Enumerable.Range(0, 80).Select(i => ((double)i, i < 20 ? 6.0 : 6 + ((i - 20) * 134.0 / 57)));
         Assert.Equal("Tight, in one smooth pull. Crank lock out; turn it by hand.", bench.Record("bolt", "trace", pull).Says("bolt"));
         Assert.True(bench.Step("bolt").Passed);
-        bench.Do((id, at) => new BeginRound(id, at, bench.Step("bolt").Ref, "Checked")).Take("bolt", "tool-off").Take("bolt", "by-hand").Record("bolt", "trace", pull.Take(60));
+        bench
+            .Do((id, at) => new BeginRound(id, at, bench.Step("bolt").Ref, "Checked"))
+            .Take("bolt", "tool-off")
+            .Take("bolt", "by-hand")
+            .Record("bolt", "trace", pull.Take(60));
         Assert.Equal((Verdict.LookAgain, "Short. Pull on to 140.0 N·m."), (bench.Step("bolt").Now.Call!.Verdict, bench.Says("bolt")));
     }
 
     [Fact]
     public void A_packed_trace_comes_out_as_it_went_in_to_the_step_that_is_kept() =>
-        Gen.Select(Gen.Double[-1000, 1000], Gen.Double[-1e6, 1e6]).Array[20, 400].Sample(points =>
-        {
-            var axes = new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1);
-            var trace = new TraceColumns([.. points.Select(p => p.Item1)], [.. points.Select(p => p.Item2)]);
-            var again = PackedTrace.Of(trace, axes).Columns();
-            Assert.All(trace.X.Zip(again.X), p => Assert.Equal(p.First, p.Second, 0.00051));
-            Assert.All(trace.Y.Zip(again.Y), p => Assert.Equal(p.First, p.Second, 0.51));
-            var thin = again.Thinned(50);
-            Assert.True(thin.X.Count <= 60);
-            Assert.Equal((again.Y.Max(), again.Y.Min()), (thin.Y.Max(), thin.Y.Min()));
-        });
+        Gen.Select(Gen.Double[-1000, 1000], Gen.Double[-1e6, 1e6])
+            .Array[20, 400]
+            .Sample(points =>
+            {
+                var axes = new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1);
+                var trace = new TraceColumns([.. points.Select(p => p.Item1)], [.. points.Select(p => p.Item2)]);
+                var again = PackedTrace.Of(trace, axes).Columns();
+                Assert.All(trace.X.Zip(again.X), p => Assert.Equal(p.First, p.Second, 0.00051));
+                Assert.All(trace.Y.Zip(again.Y), p => Assert.Equal(p.First, p.Second, 0.51));
+                var thin = again.Thinned(50);
+                Assert.True(thin.X.Count <= 60);
+                Assert.Equal((again.Y.Max(), again.Y.Min()), (thin.Y.Max(), thin.Y.Min()));
+            });
 
     [Theory]
     [InlineData(20.0, 1.0, "in-band")]
@@ -149,7 +196,9 @@ public class BalancerMethodTests
     public void A_press_is_watched_while_it_moves(double upTo, double factor, string kind)
     {
         var curve = new PressTrace.ExpectedForce([new(0, 0, 0), new(38, 8_800, 14_100)]);
-        var answer = PressWatch.Solve(new PressWatch.Request([.. Press(upTo, _ => factor).Select(p => new PressTrace.TracePoint(p.X + 4, p.Y))], curve, 38));
+        var answer = PressWatch.Solve(
+            new PressWatch.Request([.. Press(upTo, _ => factor).Select(p => new PressTrace.TracePoint(p.X + 4, p.Y))], curve, 38)
+        );
         Assert.Equal(kind, answer.Kind);
         Assert.Equal(kind is "cocked-start" or "too-hard", answer.Call?.Verdict == Verdict.Stop);
         Assert.DoesNotContain("{", Wording.Write(answer.Do), StringComparison.Ordinal);

@@ -9,8 +9,8 @@ namespace NeatBore.Core.Tests;
 
 public class BalancerOffTests
 {
-    private static Workbench Started() => new Workbench(task: new TaskRef("balancer-off", "balancer")).Begin()
-        .TakeAll("before", "4° before").TakeAll("bolt");
+    private static Workbench Started() =>
+        new Workbench(task: new TaskRef("balancer-off", "balancer")).Begin().TakeAll("before", "4° before").TakeAll("bolt");
 
     private static string Says(Workbench bench, string step) => Wording.Write(bench.Step(step).Now.Do);
 
@@ -50,8 +50,24 @@ public class BalancerOffTests
     [Fact]
     public void Too_little_thread_is_the_builders_to_decide_or_a_stop()
     {
-        Assert.Equal(Verdict.Stop, Started().Take("puller", "tool", "hp-1").Take("puller", "engaged", "8").Step("puller").Now.Call!.Verdict);
-        Assert.Contains("typed", Started().Refused((id, at) => new TakeReading(id, at, new SlotRef(new StepRef(new TaskRef("balancer-off", "balancer"), "puller"), 1, "tool"), "hp-99")).Keys);
+        Assert.Equal(
+            Verdict.Stop,
+            Started().Take("puller", "tool", "hp-1").Take("puller", "engaged", "8").Step("puller").Now.Call!.Verdict
+        );
+        Assert.Contains(
+            "typed",
+            Started()
+                .Refused(
+                    (id, at) =>
+                        new TakeReading(
+                            id,
+                            at,
+                            new SlotRef(new StepRef(new TaskRef("balancer-off", "balancer"), "puller"), 1, "tool"),
+                            "hp-99"
+                        )
+                )
+                .Keys
+        );
     }
 
     [Fact]

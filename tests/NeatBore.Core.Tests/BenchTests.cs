@@ -40,7 +40,9 @@ public class BenchTests
     [Fact]
     public void No_call_is_given_before_the_last_reading_is_in()
     {
-        var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7")
+        var bench = new Workbench()
+            .Begin()
+            .TakeAll("parts", "HB-21", "B-7")
             .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16");
         Assert.Equal((StepStatus.Blocked, "First: Measure the bore"), (bench.Step("fit").Status, bench.Step("fit").BlockedBy));
         Assert.DoesNotContain(bench.Log, e => e.Event is Called);
@@ -52,7 +54,10 @@ public class BenchTests
         var bench = new Workbench().Measured("33.900");
         Assert.Equal(Verdict.Stop, bench.Step("fit").Now.Call!.Verdict);
         Assert.Equal((StepStatus.Blocked, "Gate: The fit"), (bench.Step("dress").Status, bench.Step("dress").BlockedBy));
-        Assert.Contains("step", bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("dress"), 1, "key"), "done")).Keys);
+        Assert.Contains(
+            "step",
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("dress"), 1, "key"), "done")).Keys
+        );
         Assert.Contains("by", bench.Refused((id, at) => new OpenGate(id, at, Workbench.At("fit"), "I know better"), Workbench.Tomas).Keys);
         Assert.Contains("because", bench.Refused((id, at) => new OpenGate(id, at, Workbench.At("fit"), "  ")).Keys);
         Assert.Contains("step", bench.Refused((id, at) => new Decide(id, at, Workbench.At("fit"), "Not mine to decide")).Keys);
@@ -78,10 +83,17 @@ public class BenchTests
     [Fact]
     public void A_struck_reading_stays_and_only_the_last_can_be_rubbed_out()
     {
-        var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7").Take("nose", "s1-0", "34.201", confirmed: true).Take("nose", "s1-90", "34.022");
+        var bench = new Workbench()
+            .Begin()
+            .TakeAll("parts", "HB-21", "B-7")
+            .Take("nose", "s1-0", "34.201", confirmed: true)
+            .Take("nose", "s1-90", "34.022");
         var (first, last) = (bench.Step("nose").Rounds[0].Slots[0].Live!.Id, bench.Step("nose").Rounds[0].Slots[1].Live!.Id);
         Assert.Contains("because", bench.Refused((id, at) => new Strike(id, at, first, StrikeReason.RubbedOut)).Keys);
-        bench.Do((id, at) => new Strike(id, at, last, StrikeReason.RubbedOut)).Do((id, at) => new Strike(id, at, first, StrikeReason.Slip)).Take("nose", "s1-0", "34.021");
+        bench
+            .Do((id, at) => new Strike(id, at, last, StrikeReason.RubbedOut))
+            .Do((id, at) => new Strike(id, at, first, StrikeReason.Slip))
+            .Take("nose", "s1-0", "34.021");
         var readings = bench.Step("nose").Rounds[0].Slots[0].Readings;
         Assert.Equal([("34.201", (StrikeReason?)StrikeReason.Slip), ("34.021", null)], readings.Select(r => (r.Typed, r.Struck)));
         Assert.Contains("reading", bench.Refused((id, at) => new Strike(id, at, first, StrikeReason.Slip)).Keys);
@@ -94,7 +106,10 @@ public class BenchTests
         bench.Do((id, at) => new BeginRound(id, at, Workbench.At("bore"), "Honed 0.05"));
         Assert.Equal(StepStatus.UnderWay, bench.Step("bore").Status);
         Assert.Equal(StepStatus.Blocked, bench.Step("fit").Status);
-        Assert.Contains("slot.round", bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("bore"), 1, "s1-0"), "33.996")).Keys);
+        Assert.Contains(
+            "slot.round",
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("bore"), 1, "s1-0"), "33.996")).Keys
+        );
         bench.TakeAll("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
         Assert.Equal("33.900", bench.Step("bore").Rounds[0].Slots[0].Live!.Typed);
@@ -116,8 +131,12 @@ public class BenchTests
     [Fact]
     public void Readings_that_cannot_be_are_a_call_to_look_again_not_a_crash()
     {
-        var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7").TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
-            .Take("bore", "s1-0", "60", confirmed: true).TakeAll("bore", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+        var bench = new Workbench()
+            .Begin()
+            .TakeAll("parts", "HB-21", "B-7")
+            .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+            .Take("bore", "s1-0", "60", confirmed: true)
+            .TakeAll("bore", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
         var call = bench.Step("fit").Now.Call!;
         Assert.Equal((Verdict.LookAgain, "hub.outerDiameterMm must be larger than the bore (60.000 mm)."), (call.Verdict, call.Because));
         Assert.False(bench.Step("fit").Passed);
@@ -126,7 +145,11 @@ public class BenchTests
     [Fact]
     public void Two_live_readings_in_one_place_are_a_conflict_until_one_is_struck()
     {
-        var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7").Take("nose", "s1-0", "34.021").Take("nose", "s1-0", "34.025", by: Workbench.Tomas);
+        var bench = new Workbench()
+            .Begin()
+            .TakeAll("parts", "HB-21", "B-7")
+            .Take("nose", "s1-0", "34.021")
+            .Take("nose", "s1-0", "34.025", by: Workbench.Tomas);
         var slot = bench.Step("nose").Rounds[0].Slots[0];
         Assert.True(slot.Conflict);
         Assert.Null(slot.Live);
@@ -137,8 +160,16 @@ public class BenchTests
     [Fact]
     public void A_mark_that_is_off_is_the_builders_to_decide_with_a_reason()
     {
-        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "420", "60", "35", "125.3").TakeAll("turn").TakeAll("mark", "-2");
+        var bench = new Workbench()
+            .Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
+            .TakeAll("bolt", "420", "60", "35", "125.3")
+            .TakeAll("turn")
+            .TakeAll("mark", "-2");
         Assert.Equal(Standing.Decide, bench.Task.Standing);
         bench.Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Race engine, timed by wheel"), Workbench.Tomas);
         Assert.Equal((Standing.Done, StepStatus.Released), (bench.Task.Standing, bench.Step("mark").Status));
@@ -157,13 +188,20 @@ public class BenchTests
 
     [Fact]
     public void Viewers_read_and_do_not_work() =>
-        Assert.Contains("by", new Workbench().Refused((id, at) => new StartTask(id, at, Workbench.BalancerOn), new Signer("wren", "Wren", Role.Viewer)).Keys);
+        Assert.Contains(
+            "by",
+            new Workbench().Refused((id, at) => new StartTask(id, at, Workbench.BalancerOn), new Signer("wren", "Wren", Role.Viewer)).Keys
+        );
 
     [Fact]
     public void A_task_stays_on_the_sheet_it_was_begun_with()
     {
         var bench = new Workbench().Measured();
-        bench.Sheets[new SheetRef(bench.Sheet.Id, 2)] = bench.Sheet with { Version = 2, Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) } };
+        bench.Sheets[new SheetRef(bench.Sheet.Id, 2)] = bench.Sheet with
+        {
+            Version = 2,
+            Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) },
+        };
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
         Assert.Equal(1, bench.Task.Sheet.Version);
     }
@@ -174,7 +212,14 @@ public class BenchTests
         var bench = new Workbench().Measured();
         var at = bench.Log.FindIndex(e => e.Event is Called);
         var called = (Called)bench.Log[at].Event;
-        bench.Log[at] = bench.Log[at] with { Event = called with { Judgement = called.Judgement with { Call = called.Judgement.Call! with { Verdict = Verdict.Decide } }, Version = 0 } };
+        bench.Log[at] = bench.Log[at] with
+        {
+            Event = called with
+            {
+                Judgement = called.Judgement with { Call = called.Judgement.Call! with { Verdict = Verdict.Decide } },
+                Version = 0,
+            },
+        };
         bench.Forget();
         Assert.True(bench.Step("fit").Differs);
         Assert.Equal((Verdict.Decide, Verdict.Go), (bench.Step("fit").Now.Call!.Verdict, bench.Step("fit").Otherwise!.Call!.Verdict));
@@ -193,27 +238,47 @@ public class BenchTests
     /// <summary>A log of random work, written out as JSON and read again, gives the same state and the same calls.</summary>
     [Fact]
     public void Any_log_evaluates_the_same_after_a_trip_through_its_file() =>
-        Gen.Select(Gen.Double[33.9, 34.05].Array[6], Gen.Int[0, 3], Gen.Bool).Sample(
-            (bores, strikes, again) =>
-            {
-                var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7").TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
-                    .TakeAll("bore", [.. bores.Select(b => Wording.Number(b, 0.001)), "24"]);
-                foreach (var slot in bench.Step("bore").Rounds[0].Slots.Take(strikes))
+        Gen.Select(Gen.Double[33.9, 34.05].Array[6], Gen.Int[0, 3], Gen.Bool)
+            .Sample(
+                (bores, strikes, again) =>
                 {
-                    bench.Do((id, at) => new Strike(id, at, slot.Live!.Id, StrikeReason.GaugeMoved)).Take("bore", slot.Slot.Key, "33.997");
-                }
+                    var bench = new Workbench()
+                        .Begin()
+                        .TakeAll("parts", "HB-21", "B-7")
+                        .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+                        .TakeAll("bore", [.. bores.Select(b => Wording.Number(b, 0.001)), "24"]);
+                    foreach (var slot in bench.Step("bore").Rounds[0].Slots.Take(strikes))
+                    {
+                        bench
+                            .Do((id, at) => new Strike(id, at, slot.Live!.Id, StrikeReason.GaugeMoved))
+                            .Take("bore", slot.Slot.Key, "33.997");
+                    }
 
-                if (again)
-                {
-                    bench.Do((id, at) => new BeginRound(id, at, Workbench.At("bore"), "Honed")).TakeAll("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
-                }
+                    if (again)
+                    {
+                        bench
+                            .Do((id, at) => new BeginRound(id, at, Workbench.At("bore"), "Honed"))
+                            .TakeAll("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+                    }
 
-                var file = JsonSerializer.Serialize(new BuildFile(BuildFile.FormatName, Guid.Empty, [bench.Sheet], bench.Log), CoreJson.Default.BuildFile);
-                var read = JsonSerializer.Deserialize(file, CoreJson.Default.BuildFile)!;
-                var state = Evaluation.Evaluate(read.Sheets.ToDictionary(s => s.Ref), ProcedureBook.Default, read.Log, DateTimeOffset.MaxValue);
-                Assert.Equal(JsonSerializer.Serialize(bench.State, CoreWire.Options), JsonSerializer.Serialize(state, CoreWire.Options));
-                Assert.All(state.Tasks[0].Steps, s => Assert.False(s.Differs));
-                Assert.Equal(file, JsonSerializer.Serialize(read, CoreJson.Default.BuildFile));
-            },
-            iter: 50);
+                    var file = JsonSerializer.Serialize(
+                        new BuildFile(BuildFile.FormatName, Guid.Empty, [bench.Sheet], bench.Log),
+                        CoreJson.Default.BuildFile
+                    );
+                    var read = JsonSerializer.Deserialize(file, CoreJson.Default.BuildFile)!;
+                    var state = Evaluation.Evaluate(
+                        read.Sheets.ToDictionary(s => s.Ref),
+                        ProcedureBook.Default,
+                        read.Log,
+                        DateTimeOffset.MaxValue
+                    );
+                    Assert.Equal(
+                        JsonSerializer.Serialize(bench.State, CoreWire.Options),
+                        JsonSerializer.Serialize(state, CoreWire.Options)
+                    );
+                    Assert.All(state.Tasks[0].Steps, s => Assert.False(s.Differs));
+                    Assert.Equal(file, JsonSerializer.Serialize(read, CoreJson.Default.BuildFile));
+                },
+                iter: 50
+            );
 }

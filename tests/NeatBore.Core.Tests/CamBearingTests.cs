@@ -9,17 +9,20 @@ public class CamBearingTests
 {
     private static readonly Gen<HoleShape> s_shape = Gen.OneOf(
         Gen.Double[2, 9].Select(d => HoleShape.Round(d)),
-        Gen.Select(Gen.Double[1.5, 6], Gen.Double[0, 6], Gen.Bool).Select((w, more, around) =>
-            new HoleShape(ShapeKind.Slot, null, w + more, w, around ? SlotAxis.Around : SlotAxis.Along)));
+        Gen.Select(Gen.Double[1.5, 6], Gen.Double[0, 6], Gen.Bool)
+            .Select((w, more, around) => new HoleShape(ShapeKind.Slot, null, w + more, w, around ? SlotAxis.Around : SlotAxis.Along))
+    );
 
     private static readonly HoleShape s_seven = HoleShape.Round(7);
 
-    private static OilHoleWindow.Request Worked(double rotation = 2.1, double depth = 1.4) => new(
-        52,
-        [new("main", 185, 12, s_seven), new("rocker", 30, 12.3, new HoleShape(ShapeKind.Slot, null, 8, 4))],
-        [new("main", 180, 10, s_seven), new("rocker", 30, 10, HoleShape.Round(5))],
-        new(rotation, depth),
-        new([-10, 10], [0, 3]));
+    private static OilHoleWindow.Request Worked(double rotation = 2.1, double depth = 1.4) =>
+        new(
+            52,
+            [new("main", 185, 12, s_seven), new("rocker", 30, 12.3, new HoleShape(ShapeKind.Slot, null, 8, 4))],
+            [new("main", 180, 10, s_seven), new("rocker", 30, 10, HoleShape.Round(5))],
+            new(rotation, depth),
+            new([-10, 10], [0, 3])
+        );
 
     private static bool Within(HoleShape shape, double x, double y)
     {
@@ -28,13 +31,17 @@ public class CamBearingTests
             return (x * x) + (y * y) <= shape.DiameterMm * shape.DiameterMm / 4;
         }
 
-        var (u, v) = shape.Kind == ShapeKind.Groove ? (0, y) : shape.Axis == SlotAxis.Around ? (x, y) : (y, x);
+        var (u, v) =
+            shape.Kind == ShapeKind.Groove ? (0, y)
+            : shape.Axis == SlotAxis.Around ? (x, y)
+            : (y, x);
         var straight = shape.Kind == ShapeKind.Groove ? 0 : (shape.LengthMm!.Value - shape.WidthMm!.Value) / 2;
         var past = Math.Max(0, Math.Abs(u) - straight);
         return (past * past) + (v * v) <= shape.WidthMm * shape.WidthMm / 4;
     }
 
-    /// <summary>The width that two shapes share at a height, by bisection for its ends, summed over fine strips: no geometry of arcs.</summary>
+    /// <summary>The width that two shapes share at a height, by bisection for its ends, summed over fine strips: no geometry of
+    /// arcs.</summary>
     private static double Counted(HoleShape a, HoleShape b, double dx, double dy)
     {
         double EdgeAt(HoleShape s, double y)
@@ -102,15 +109,17 @@ public class CamBearingTests
 
     [Fact]
     public void Shared_areas_are_those_of_fine_strips() =>
-        Gen.Select(s_shape, s_shape, Gen.Double[-9, 9], Gen.Double[-9, 9]).Sample(
-            (a, b, dx, dy) => Assert.Equal(Counted(a, b, dx, dy), SharedArea.Of(a, b, dx, dy), 5e-5), iter: 60);
+        Gen.Select(s_shape, s_shape, Gen.Double[-9, 9], Gen.Double[-9, 9])
+            .Sample((a, b, dx, dy) => Assert.Equal(Counted(a, b, dx, dy), SharedArea.Of(a, b, dx, dy), 5e-5), iter: 60);
 
     [Fact]
     public void A_shape_shares_all_of_itself_with_itself_and_a_groove_leaves_its_width() =>
         s_shape.Sample(s =>
         {
-            var own = s.Kind == ShapeKind.Circle ? Math.PI * s.DiameterMm!.Value * s.DiameterMm.Value / 4
-                : (Math.PI * s.WidthMm!.Value * s.WidthMm.Value / 4) + (s.WidthMm.Value * (s.LengthMm!.Value - s.WidthMm.Value));
+            var own =
+                s.Kind == ShapeKind.Circle
+                    ? Math.PI * s.DiameterMm!.Value * s.DiameterMm.Value / 4
+                    : (Math.PI * s.WidthMm!.Value * s.WidthMm.Value / 4) + (s.WidthMm.Value * (s.LengthMm!.Value - s.WidthMm.Value));
             Assert.Equal(own, SharedArea.Most(s, s), 1e-9);
             Assert.Equal(own, SharedArea.Of(s, new HoleShape(ShapeKind.Groove, null, null, 30), 4, 0), 1e-9);
             Assert.Equal(SharedArea.Of(s, s, 1.3, 0.7), SharedArea.Of(s, s, -1.3, -0.7), 1e-9);
@@ -118,41 +127,48 @@ public class CamBearingTests
 
     [Fact]
     public void The_best_place_is_that_of_a_search_through_all() =>
-        Gen.Select(Gen.Select(s_shape, s_shape, Gen.Double[-3, 3], Gen.Double[-1.5, 1.5]).List[1, 3], Gen.Double[-4, 4], Gen.Double[0, 2]).Sample(
-            (pairs, rotation, depth) =>
-            {
-                var request = new OilHoleWindow.Request(
-                    52,
-                    [.. pairs.Select((p, i) => new Passage($"{i}", (100 * i) + p.Item3, 10 + p.Item4, p.Item1))],
-                    [.. pairs.Select((p, i) => new ShellHole($"{i}", 100 * i, 9, p.Item2))],
-                    new(rotation, depth),
-                    new([-6, 6], [0, 3]));
-                var found = OilHoleWindow.Solve(request);
-                double Worst(double r, double d) => OilHoleWindow.Solve(request with { Position = new(r, d), Reach = new([r, r], [d, d]) }).WorstShare;
-                var (top, nearest) = (0.0, double.MaxValue);
-                var (perMm, all) = (26 * Math.PI / 180, new List<(double R, double D, double W)>());
-                for (var r = -6.0; r <= 6; r += 0.25)
+        Gen.Select(Gen.Select(s_shape, s_shape, Gen.Double[-3, 3], Gen.Double[-1.5, 1.5]).List[1, 3], Gen.Double[-4, 4], Gen.Double[0, 2])
+            .Sample(
+                (pairs, rotation, depth) =>
                 {
-                    for (var d = depth; d <= 3; d += 0.1)
+                    var request = new OilHoleWindow.Request(
+                        52,
+                        [.. pairs.Select((p, i) => new Passage($"{i}", (100 * i) + p.Item3, 10 + p.Item4, p.Item1))],
+                        [.. pairs.Select((p, i) => new ShellHole($"{i}", 100 * i, 9, p.Item2))],
+                        new(rotation, depth),
+                        new([-6, 6], [0, 3])
+                    );
+                    var found = OilHoleWindow.Solve(request);
+                    double Worst(double r, double d) =>
+                        OilHoleWindow.Solve(request with { Position = new(r, d), Reach = new([r, r], [d, d]) }).WorstShare;
+                    var (top, nearest) = (0.0, double.MaxValue);
+                    var (perMm, all) = (26 * Math.PI / 180, new List<(double R, double D, double W)>());
+                    for (var r = -6.0; r <= 6; r += 0.25)
                     {
-                        all.Add((r, d, Worst(r, d)));
+                        for (var d = depth; d <= 3; d += 0.1)
+                        {
+                            all.Add((r, d, Worst(r, d)));
+                        }
                     }
-                }
 
-                top = all.Max(p => p.W);
-                Assert.True(found.Best.WorstShare >= top - 0.0011, $"{found.Best.WorstShare} below {top}");
-                if (found.Best.WorstShare < 0.001)
-                {
-                    Assert.Equal((rotation, depth), (found.Best.RotationDeg, found.Best.DepthMm));
-                    return;
-                }
+                    top = all.Max(p => p.W);
+                    Assert.True(found.Best.WorstShare >= top - 0.0011, $"{found.Best.WorstShare} below {top}");
+                    if (found.Best.WorstShare < 0.001)
+                    {
+                        Assert.Equal((rotation, depth), (found.Best.RotationDeg, found.Best.DepthMm));
+                        return;
+                    }
 
-                // Nothing that is as good is nearer.
-                double Far(double r, double d) => Math.Sqrt(Math.Pow((r - rotation) * perMm, 2) + Math.Pow(d - depth, 2));
-                nearest = all.Where(p => p.W >= found.Best.WorstShare + 1e-6).Select(p => Far(p.R, p.D)).DefaultIfEmpty(double.MaxValue).Min();
-                Assert.True(Far(found.Best.RotationDeg, found.Best.DepthMm) <= nearest + 0.01);
-            },
-            iter: 12);
+                    // Nothing that is as good is nearer.
+                    double Far(double r, double d) => Math.Sqrt(Math.Pow((r - rotation) * perMm, 2) + Math.Pow(d - depth, 2));
+                    nearest = all.Where(p => p.W >= found.Best.WorstShare + 1e-6)
+                        .Select(p => Far(p.R, p.D))
+                        .DefaultIfEmpty(double.MaxValue)
+                        .Min();
+                    Assert.True(Far(found.Best.RotationDeg, found.Best.DepthMm) <= nearest + 0.01);
+                },
+                iter: 12
+            );
 
     [Fact]
     public void Turning_the_engine_about_turns_the_advice_about()
@@ -160,13 +176,15 @@ public class CamBearingTests
         var request = Worked();
         var front = OilHoleWindow.Solve(request);
         double Other(double deg) => -deg;
-        var mirrored = OilHoleWindow.Solve(request with
-        {
-            Passages = [.. request.Passages.Select(p => p with { AngleDeg = Other(p.AngleDeg) })],
-            ShellHoles = [.. request.ShellHoles.Select(h => h with { AngleDeg = Other(h.AngleDeg) })],
-            Position = new(-2.1, 1.4),
-            View = View.Rear,
-        });
+        var mirrored = OilHoleWindow.Solve(
+            request with
+            {
+                Passages = [.. request.Passages.Select(p => p with { AngleDeg = Other(p.AngleDeg) })],
+                ShellHoles = [.. request.ShellHoles.Select(h => h with { AngleDeg = Other(h.AngleDeg) })],
+                Position = new(-2.1, 1.4),
+                View = View.Rear,
+            }
+        );
         Assert.Equal(front.WorstShare, mirrored.WorstShare, 1e-9);
         Assert.Equal(front.Advice.TurnDeg, -mirrored.Advice.TurnDeg, 1e-3);
         Assert.Contains("seen from the rear", mirrored.Advice.Words, StringComparison.Ordinal);
@@ -185,32 +203,55 @@ public class CamBearingTests
     [Fact]
     public void A_passage_without_its_hole_and_holes_that_overlap_are_named()
     {
-        var missing = Assert.Throws<UnusableInputException>(() => OilHoleWindow.Solve(Worked() with { ShellHoles = [new("main", 180, 10, s_seven)] }));
+        var missing = Assert.Throws<UnusableInputException>(() =>
+            OilHoleWindow.Solve(Worked() with { ShellHoles = [new("main", 180, 10, s_seven)] })
+        );
         Assert.Contains("wrong shell", missing.Errors["passages[1].id"][0], StringComparison.Ordinal);
-        Assert.Contains("shellHoles[1]", Assert.Throws<UnusableInputException>(() => OilHoleWindow.Solve(Worked() with
-        {
-            ShellHoles = [new("main", 180, 10, s_seven), new("rocker", 184, 10, HoleShape.Round(5))],
-        })).Errors.Keys);
+        Assert.Contains(
+            "shellHoles[1]",
+            Assert
+                .Throws<UnusableInputException>(() =>
+                    OilHoleWindow.Solve(
+                        Worked() with
+                        {
+                            ShellHoles = [new("main", 180, 10, s_seven), new("rocker", 184, 10, HoleShape.Round(5))],
+                        }
+                    )
+                )
+                .Errors.Keys
+        );
     }
 
     [Fact]
     public void Sights_made_from_a_place_give_the_place_back() =>
-        Gen.Select(Gen.Double[-5, 5], Gen.Double[0, 3]).Sample((rotation, depth) =>
-        {
-            var request = Worked(rotation, depth);
-            var seen = OilHoleWindow.Solve(request).Passages;
-            var found = SightPosition.Solve(new(52, request.Passages, request.ShellHoles, [.. seen.Select(p => new SightPosition.Look(p.Id, p.OffAroundMm, p.OffAlongMm, 0.4))]));
-            Assert.Equal(rotation, found.RotationDeg, 1e-9);
-            Assert.Equal(depth, found.DepthMm, 1e-9);
-            Assert.Equal(0.4 / Math.Sqrt(2), found.Uncertainty.DepthMm, 1e-9);
-        });
+        Gen.Select(Gen.Double[-5, 5], Gen.Double[0, 3])
+            .Sample(
+                (rotation, depth) =>
+                {
+                    var request = Worked(rotation, depth);
+                    var seen = OilHoleWindow.Solve(request).Passages;
+                    var found = SightPosition.Solve(
+                        new(
+                            52,
+                            request.Passages,
+                            request.ShellHoles,
+                            [.. seen.Select(p => new SightPosition.Look(p.Id, p.OffAroundMm, p.OffAlongMm, 0.4))]
+                        )
+                    );
+                    Assert.Equal(rotation, found.RotationDeg, 1e-9);
+                    Assert.Equal(depth, found.DepthMm, 1e-9);
+                    Assert.Equal(0.4 / Math.Sqrt(2), found.Uncertainty.DepthMm, 1e-9);
+                }
+            );
 
     [Fact]
     public void The_sight_that_contradicts_the_others_is_named()
     {
         Passage[] passages = [new("a", 0, 12, s_seven), new("b", 120, 12, s_seven), new("c", 240, 12, s_seven)];
         ShellHole[] holes = [new("a", 0, 10, s_seven), new("b", 120, 10, s_seven), new("c", 240, 10, s_seven)];
-        var found = SightPosition.Solve(new(52, passages, holes, [new("a", 0.1, -1, 0.3), new("b", 0.12, -1.02, 0.3), new("c", 2.2, -1, 0.3)]));
+        var found = SightPosition.Solve(
+            new(52, passages, holes, [new("a", 0.1, -1, 0.3), new("b", 0.12, -1.02, 0.3), new("c", 2.2, -1, 0.3)])
+        );
         Assert.Equal("c", found.OddOneOut);
         Assert.Equal(Verdict.LookAgain, found.Call!.Verdict);
     }
@@ -219,8 +260,16 @@ public class CamBearingTests
     public void Crush_and_clearance_cold_and_hot_by_hand()
     {
         var request = new ShellClearance.Request(
-            [52.00, 52.01], 52.09, 1.5, 48.95, MaterialChoice.Of("aluminium-cast"), MaterialChoice.Of("steel-forged"), MaterialChoice.Of("steel-forged"), 100,
-            new([0.05, 0.13], [0.04, 0.11]));
+            [52.00, 52.01],
+            52.09,
+            1.5,
+            48.95,
+            MaterialChoice.Of("aluminium-cast"),
+            MaterialChoice.Of("steel-forged"),
+            MaterialChoice.Of("steel-forged"),
+            100,
+            new([0.05, 0.13], [0.04, 0.11])
+        );
         var found = ShellClearance.Solve(request);
         var (al, steel) = (Material.BuiltIn["aluminium-cast"].ExpansionPerC, Material.BuiltIn["steel-forged"].ExpansionPerC);
         Assert.Equal(0.085, found.CrushMm, 1e-9);
@@ -232,42 +281,87 @@ public class CamBearingTests
         Assert.Null(ShellClearance.Solve(request with { Limits = new(null, [0, 0.02]) }).ReamToMm);
     }
 
-    private static readonly Gen<List<BoreLine.Station>> s_stations = Gen.Select(Gen.Double[-0.1, 0.1], Gen.Double[-0.1, 0.1], Gen.Double[0.01, 0.06]).List[3, 7]
+    private static readonly Gen<List<BoreLine.Station>> s_stations = Gen.Select(
+            Gen.Double[-0.1, 0.1],
+            Gen.Double[-0.1, 0.1],
+            Gen.Double[0.01, 0.06]
+        )
+        .List[3, 7]
         .Select(all => all.Select((s, i) => new BoreLine.Station($"{i}", 20 + (90 * i), s.Item1, s.Item2, s.Item3)).ToList());
 
     [Fact]
     public void No_line_nearby_or_by_chance_gives_a_cam_more_room() =>
-        Gen.Select(s_stations, Gen.Double[-1, 1].Array[4].List[40]).Sample((stations, tries) =>
-        {
-            var found = BoreLine.Solve(new(stations));
-            double Slack(double x0, double x1, double y0, double y1) => stations.Min(s =>
-                s.RadialClearanceMm - Math.Sqrt(Math.Pow(x0 + (x1 * s.ZMm / 1000) - s.XMm, 2) + Math.Pow(y0 + (y1 * s.ZMm / 1000) - s.YMm, 2)));
-            var line = found.Line;
-            Assert.Equal(found.SlackMm, Slack(line.X0Mm, line.XPerM, line.Y0Mm, line.YPerM), 2e-6);
-            foreach (var size in (double[])[1, 0.01, 1e-4])
-            {
-                Assert.All(tries, t => Assert.True(
-                    Slack(line.X0Mm + (0.1 * size * t[0]), line.XPerM + (0.2 * size * t[1]), line.Y0Mm + (0.1 * size * t[2]), line.YPerM + (0.2 * size * t[3])) <= found.SlackMm + 1e-6));
-            }
-        });
+        Gen.Select(s_stations, Gen.Double[-1, 1].Array[4].List[40])
+            .Sample(
+                (stations, tries) =>
+                {
+                    var found = BoreLine.Solve(new(stations));
+                    double Slack(double x0, double x1, double y0, double y1) =>
+                        stations.Min(s =>
+                            s.RadialClearanceMm
+                            - Math.Sqrt(Math.Pow(x0 + (x1 * s.ZMm / 1000) - s.XMm, 2) + Math.Pow(y0 + (y1 * s.ZMm / 1000) - s.YMm, 2))
+                        );
+                    var line = found.Line;
+                    Assert.Equal(found.SlackMm, Slack(line.X0Mm, line.XPerM, line.Y0Mm, line.YPerM), 2e-6);
+                    foreach (var size in (double[])[1, 0.01, 1e-4])
+                    {
+                        Assert.All(
+                            tries,
+                            t =>
+                                Assert.True(
+                                    Slack(
+                                        line.X0Mm + (0.1 * size * t[0]),
+                                        line.XPerM + (0.2 * size * t[1]),
+                                        line.Y0Mm + (0.1 * size * t[2]),
+                                        line.YPerM + (0.2 * size * t[3])
+                                    )
+                                        <= found.SlackMm + 1e-6
+                                )
+                        );
+                    }
+                }
+            );
 
     [Fact]
     public void Three_bearings_with_one_low_by_hand()
     {
         // A line splits the difference: 0.08 low in the middle is 0.04 each way.
-        var found = BoreLine.Solve(new([new("1", 0, 0, 0, 0.03), new("2", 100, 0, -0.08, 0.03), new("3", 200, 0, 0, 0.03)], Limits: new(0, 0.05)));
+        var found = BoreLine.Solve(
+            new([new("1", 0, 0, 0, 0.03), new("2", 100, 0, -0.08, 0.03), new("3", 200, 0, 0, 0.03)], Limits: new(0, 0.05))
+        );
         Assert.Equal(-0.01, found.SlackMm, 1e-6);
         Assert.Equal(0.08, found.WorstNeighbourMm!.Value, 1e-9);
         Assert.Equal(["1", "2", "3"], found.Tightest);
         Assert.Equal(Verdict.Stop, found.Call!.Verdict);
-        Assert.Contains("stations[1].zMm", Assert.Throws<UnusableInputException>(() => BoreLine.Solve(new([new("1", 0, 0, 0, 0.03), new("2", 0, 0, 0, 0.03)]))).Errors.Keys);
+        Assert.Contains(
+            "stations[1].zMm",
+            Assert.Throws<UnusableInputException>(() => BoreLine.Solve(new([new("1", 0, 0, 0, 0.03), new("2", 0, 0, 0, 0.03)]))).Errors.Keys
+        );
     }
 
-    private static DriveOrder.Request Tunnel(bool rear = true, DriveOrder.DriveSchool school = DriveOrder.DriveSchool.FarEndFirst, double reach = 700) => new(
-        [.. Enumerable.Range(0, 4).Select(i => new DriveOrder.Bore($"{i + 1}", 10 + (100 * i), 22, 52 - (0.5 * i), 52.09 - (0.5 * i), 49 - (0.5 * i), 20))],
-        new(true, rear),
-        new(DriveOrder.DriverKind.Expanding, reach, 45, 53, 30, 40),
-        school);
+    private static DriveOrder.Request Tunnel(
+        bool rear = true,
+        DriveOrder.DriveSchool school = DriveOrder.DriveSchool.FarEndFirst,
+        double reach = 700
+    ) =>
+        new(
+            [
+                .. Enumerable
+                    .Range(0, 4)
+                    .Select(i => new DriveOrder.Bore(
+                        $"{i + 1}",
+                        10 + (100 * i),
+                        22,
+                        52 - (0.5 * i),
+                        52.09 - (0.5 * i),
+                        49 - (0.5 * i),
+                        20
+                    )),
+            ],
+            new(true, rear),
+            new(DriveOrder.DriverKind.Expanding, reach, 45, 53, 30, 40),
+            school
+        );
 
     [Fact]
     public void Sizes_that_step_down_are_driven_from_the_large_end_the_farthest_first()
@@ -290,16 +384,26 @@ public class CamBearingTests
 
     [Fact]
     public void Every_order_can_be_driven_and_none_fits_more() =>
-        Gen.Select(Gen.Int[1, 5], Gen.Double[48, 52].Array[5], Gen.Double[60, 500], Gen.Bool, Gen.Bool, Gen.Double[0, 90]).Sample((n, sizes, reach, rear, nearer, gap) =>
-        {
-            var request = new DriveOrder.Request(
-                [.. Enumerable.Range(0, n).Select(i => new DriveOrder.Bore($"{i}", i * (22 + gap), 22, sizes[i], sizes[i] + 0.09, sizes[i] - 3, 20))],
-                new(true, rear), new(DriveOrder.DriverKind.Expanding, reach, 40, 50.5, 30, 30), nearer ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst);
-            var found = DriveOrder.Solve(request);
-            Assert.Equal(n, found.Order.Count + found.Impossible.Count);
-            Assert.Equal(found.Order.Count, found.Order.Select(o => o.Id).Distinct().Count());
-            Assert.All(found.Alternatives, a => Assert.True(a.Count <= found.Order.Count));
-        });
+        Gen.Select(Gen.Int[1, 5], Gen.Double[48, 52].Array[5], Gen.Double[60, 500], Gen.Bool, Gen.Bool, Gen.Double[0, 90])
+            .Sample(
+                (n, sizes, reach, rear, nearer, gap) =>
+                {
+                    var request = new DriveOrder.Request(
+                        [
+                            .. Enumerable
+                                .Range(0, n)
+                                .Select(i => new DriveOrder.Bore($"{i}", i * (22 + gap), 22, sizes[i], sizes[i] + 0.09, sizes[i] - 3, 20)),
+                        ],
+                        new(true, rear),
+                        new(DriveOrder.DriverKind.Expanding, reach, 40, 50.5, 30, 30),
+                        nearer ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst
+                    );
+                    var found = DriveOrder.Solve(request);
+                    Assert.Equal(n, found.Order.Count + found.Impossible.Count);
+                    Assert.Equal(found.Order.Count, found.Order.Select(o => o.Id).Distinct().Count());
+                    Assert.All(found.Alternatives, a => Assert.True(a.Count <= found.Order.Count));
+                }
+            );
 
     [Theory]
     [InlineData(0.8, 0, 0, "free")]
@@ -308,10 +412,28 @@ public class CamBearingTests
     [InlineData(1, 0, 0.4, "lobes")]
     public void A_cam_that_turns_stiffly_says_how(double mean, double once, double twice, string finding)
     {
-        var found = TurningDrag.Solve(new(
-            [.. Enumerable.Range(0, 8).Select(i => new TurningDrag.TurningTorque(45 * i, mean + (once * Math.Cos((45 * i * Math.PI / 180) - 1)) + (twice * Math.Cos(2 * ((45 * i * Math.PI / 180) - 0.5)))))], LimitNm: 2));
+        var found = TurningDrag.Solve(
+            new(
+                [
+                    .. Enumerable
+                        .Range(0, 8)
+                        .Select(i => new TurningDrag.TurningTorque(
+                            45 * i,
+                            mean
+                                + (once * Math.Cos((45 * i * Math.PI / 180) - 1))
+                                + (twice * Math.Cos(2 * ((45 * i * Math.PI / 180) - 0.5)))
+                        )),
+                ],
+                LimitNm: 2
+            )
+        );
         Assert.Equal(finding, System.Text.Json.JsonSerializer.Serialize(found.Finding).Trim('"'));
         Assert.Equal((once, twice, mean), (Math.Round(found.OnceNm, 9), Math.Round(found.TwiceNm, 9), Math.Round(found.MeanNm, 9)));
-        Assert.Equal(finding == "free" ? Verdict.Go : finding == "even-drag" ? Verdict.Stop : Verdict.Decide, found.Call!.Verdict);
+        Assert.Equal(
+            finding == "free" ? Verdict.Go
+                : finding == "even-drag" ? Verdict.Stop
+                : Verdict.Decide,
+            found.Call!.Verdict
+        );
     }
 }

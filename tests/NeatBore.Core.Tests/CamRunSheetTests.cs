@@ -51,7 +51,17 @@ public class CamRunSheetTests
     private static string[] Sizes(CamBearingSheet b)
     {
         string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
-        return [b.Mark, "right", N(b.ShellOuterMm), N(b.WallMm), N(b.DiameterMm), N(b.DiameterMm + 0.001), N(b.DiameterMm), N(b.DiameterMm + 0.001)];
+        return
+        [
+            b.Mark,
+            "right",
+            N(b.ShellOuterMm),
+            N(b.WallMm),
+            N(b.DiameterMm),
+            N(b.DiameterMm + 0.001),
+            N(b.DiameterMm),
+            N(b.DiameterMm + 0.001),
+        ];
     }
 
     [Fact]
@@ -60,8 +70,13 @@ public class CamRunSheetTests
         var bench = LaidOut();
         foreach (var tool in Workbench.Demo<Shop>("shop.json").Crib.DistinctBy(t => t.Kind))
         {
-            bench.Do((id, at) => new Strike(id, at, bench.Step("order").Rounds[^1].Slots[0].Live!.Id, StrikeReason.Slip)).Take("order", "tool", tool.Id);
-            Assert.Equal(tool.Kind != "bearing-driver", bench.Says("order") == "Not this one. Strike it and pick a driver for cam bearings.");
+            bench
+                .Do((id, at) => new Strike(id, at, bench.Step("order").Rounds[^1].Slots[0].Live!.Id, StrikeReason.Slip))
+                .Take("order", "tool", tool.Id);
+            Assert.Equal(
+                tool.Kind != "bearing-driver",
+                bench.Says("order") == "Not this one. Strike it and pick a driver for cam bearings."
+            );
             Assert.NotNull(bench.Step("order").Now.Answer);
         }
     }
@@ -70,7 +85,10 @@ public class CamRunSheetTests
     public void Bearings_are_driven_one_by_one_in_their_order_and_a_gate_holds_the_next()
     {
         var bench = LaidOut();
-        Assert.Equal(["cam-7", "cam-7", "cam-7", "cam-7", "cam-6"], bench.Task.Steps.Where(s => s.Ref.Step is "start" or "bite" or "look" or "seat").Take(5).Select(s => s.Ref.Item));
+        Assert.Equal(
+            ["cam-7", "cam-7", "cam-7", "cam-7", "cam-6"],
+            bench.Task.Steps.Where(s => s.Ref.Step is "start" or "bite" or "look" or "seat").Take(5).Select(s => s.Ref.Item)
+        );
         bench.Item = "cam-6";
         Assert.Equal("Gate: Bearing 7: at depth", bench.Step("start").BlockedBy);
         Assert.Equal(Standing.UnderWay, bench.State.Places.Single(p => p.Id == "cam-7").Standing);
@@ -100,8 +118,17 @@ public class CamRunSheetTests
     {
         var bench = LaidOut();
         bench.Item = "cam-7";
-        bench.TakeAll("start").TakeAll("bite", "in-line", "yes").See("look", "feed", 1.0, -1.4).See("look", "plug", 1.0, -1.4).Take("look", "turns", "yes");
-        Assert.StartsWith("Turn it 2.3° anticlockwise seen from the front while it still turns", bench.Says("look"), StringComparison.Ordinal);
+        bench
+            .TakeAll("start")
+            .TakeAll("bite", "in-line", "yes")
+            .See("look", "feed", 1.0, -1.4)
+            .See("look", "plug", 1.0, -1.4)
+            .Take("look", "turns", "yes");
+        Assert.StartsWith(
+            "Turn it 2.3° anticlockwise seen from the front while it still turns",
+            bench.Says("look"),
+            StringComparison.Ordinal
+        );
         bench.Again("look").See("look", "feed", 2.6, -1.4).See("look", "plug", 2.6, -1.4).Take("look", "turns", "no");
         Assert.Equal("Out with it and again: that is drive 2, and costs crush.", bench.Says("look"));
         bench.Again("start").TakeAll("start", "49.03");
@@ -116,7 +143,10 @@ public class CamRunSheetTests
         var bench = LaidOut();
         bench.Item = "cam-7";
         bench.TakeAll("start").TakeAll("bite", "clockwise", "yes");
-        Assert.Equal((Verdict.LookAgain, "Turn it anticlockwise now, while it still turns, until the mark stands at the passage."), (bench.Step("bite").Now.Call!.Verdict, bench.Says("bite")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Turn it anticlockwise now, while it still turns, until the mark stands at the passage."),
+            (bench.Step("bite").Now.Call!.Verdict, bench.Says("bite"))
+        );
         bench.Again("bite").TakeAll("bite", "clockwise", "no");
         Assert.Equal(Verdict.Decide, bench.Step("bite").Now.Call!.Verdict);
         bench.Again("bite").TakeAll("bite", "in-line", "yes");
@@ -134,9 +164,20 @@ public class CamRunSheetTests
         }
 
         bench.Item = "cam-5";
-        bench.TakeAll("start").TakeAll("bite", "in-line", "yes").See("look", "feed", 0, -1).See("look", "left rockers", 0.1, -1).See("look", "right rockers", 2.4, -1).Take("look", "turns", "yes");
+        bench
+            .TakeAll("start")
+            .TakeAll("bite", "in-line", "yes")
+            .See("look", "feed", 0, -1)
+            .See("look", "left rockers", 0.1, -1)
+            .See("look", "right rockers", 2.4, -1)
+            .Take("look", "turns", "yes");
         Assert.Equal("Look down right rockers again: it contradicts the others.", bench.Says("look"));
-        bench.Again("look").See("look", "feed", 0, 0).See("look", "left rockers", 0, 0).See("look", "right rockers", 0, 0, SightKind.Shut).Take("look", "turns", "yes");
+        bench
+            .Again("look")
+            .See("look", "feed", 0, 0)
+            .See("look", "left rockers", 0, 0)
+            .See("look", "right rockers", 0, 0, SightKind.Shut)
+            .Take("look", "turns", "yes");
         Assert.Equal("Look down the shut one again: by the others it would be open.", bench.Says("look"));
     }
 
@@ -144,9 +185,12 @@ public class CamRunSheetTests
     public void A_shell_driven_from_the_rear_is_seen_from_the_rear()
     {
         var bearing = s_six.Cam!.Bearings[4];
-        var (front, rear) = (CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front), CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear));
-        OilHoleWindow.Answer At(CamBearingSet.Facing f, double turn, double depth) => OilHoleWindow.Solve(new(
-            f.BoreMm, f.Passages, f.Holes, new(turn, depth), new([turn, turn], [depth, depth]), f.View));
+        var (front, rear) = (
+            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front),
+            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
+        );
+        OilHoleWindow.Answer At(CamBearingSet.Facing f, double turn, double depth) =>
+            OilHoleWindow.Solve(new(f.BoreMm, f.Passages, f.Holes, new(turn, depth), new([turn, turn], [depth, depth]), f.View));
         // The same shell in the same place: 1.5° clockwise from the front, 0.4 mm short of its depth from the front.
         var a = At(front, 1.5, bearing.DepthMm - 0.4);
         var b = At(rear, -1.5, bearing.WidthMm - bearing.ShellWidthMm - bearing.DepthMm + 0.4);

@@ -7,23 +7,53 @@ namespace NeatBore.Core.Tests;
 
 public class CentringTests
 {
-    private static readonly Gen<(double Offset, double Deg, double Oval, double OvalDeg, double Droop, double Up)> s_bore =
-        Gen.Select(Gen.Double[0.01, 0.4], Gen.Double[0, 360], Gen.Double[0, 0.05], Gen.Double[0, 180], Gen.Double[-0.1, 0.1], Gen.Double[0, 360]);
+    private static readonly Gen<(double Offset, double Deg, double Oval, double OvalDeg, double Droop, double Up)> s_bore = Gen.Select(
+        Gen.Double[0.01, 0.4],
+        Gen.Double[0, 360],
+        Gen.Double[0, 0.05],
+        Gen.Double[0, 180],
+        Gen.Double[-0.1, 0.1],
+        Gen.Double[0, 360]
+    );
 
-    private static Request Worked => new(
-        [.. new[] { 0.00, -0.06, -0.11, -0.12, -0.09, -0.02, 0.03, 0.04 }.Select((v, i) => new GaugeReading(45 * i, v))],
-        Sense.PlungerIn, 0.01, SagMm: -0.02);
+    private static Request Worked =>
+        new(
+            [.. new[] { 0.00, -0.06, -0.11, -0.12, -0.09, -0.02, 0.03, 0.04 }.Select((v, i) => new GaugeReading(45 * i, v))],
+            Sense.PlungerIn,
+            0.01,
+            SagMm: -0.02
+        );
 
     /// <summary>What a gauge would show of a bore that is off and oval, by the geometry of the two circles to first order.</summary>
-    private static Request Made((double Offset, double Deg, double Oval, double OvalDeg, double Droop, double Up) bore, int places = 8, Sense sense = Sense.Gap)
+    private static Request Made(
+        (double Offset, double Deg, double Oval, double OvalDeg, double Droop, double Up) bore,
+        int places = 8,
+        Sense sense = Sense.Gap
+    )
     {
         double Rad(double deg) => deg * Math.PI / 180;
         var sign = sense == Sense.Gap ? 1 : -1;
         return new Request(
-            [.. Enumerable.Range(0, places).Select(i => i * 360.0 / places).Select(deg => new GaugeReading(deg, sign * (
-                1.3 + (bore.Offset * Math.Cos(Rad(deg - bore.Deg))) + (bore.Oval / 2 * Math.Cos(2 * Rad(deg - bore.OvalDeg)))
-                + (bore.Droop * (1 - Math.Cos(Rad(deg - bore.Up))) / 2))))],
-            sense, 0.01, SagMm: bore.Droop, UpDeg: bore.Up);
+            [
+                .. Enumerable
+                    .Range(0, places)
+                    .Select(i => i * 360.0 / places)
+                    .Select(deg => new GaugeReading(
+                        deg,
+                        sign
+                            * (
+                                1.3
+                                + (bore.Offset * Math.Cos(Rad(deg - bore.Deg)))
+                                + (bore.Oval / 2 * Math.Cos(2 * Rad(deg - bore.OvalDeg)))
+                                + (bore.Droop * (1 - Math.Cos(Rad(deg - bore.Up))) / 2)
+                            )
+                    )),
+            ],
+            sense,
+            0.01,
+            SagMm: bore.Droop,
+            UpDeg: bore.Up
+        );
     }
 
     [Fact]
@@ -56,13 +86,16 @@ public class CentringTests
 
     [Fact]
     public void A_made_up_bore_is_found_again_by_either_gauge_however_the_engine_hangs() =>
-        Gen.Select(s_bore, Gen.Int[6, 16], Gen.Bool).Sample((bore, places, plunger) =>
-        {
-            var found = Solve(Made(bore, places, plunger ? Sense.PlungerIn : Sense.Gap));
-            Assert.Equal(bore.Offset, found.OffsetMm, 1e-9);
-            Assert.Equal(0, Math.Abs(Clock.Normalise(found.OffsetDeg!.Value - bore.Deg + 180) - 180), 1e-6);
-            Assert.Equal(bore.Oval, found.OvalityMm!.Value, 1e-9);
-        });
+        Gen.Select(s_bore, Gen.Int[6, 16], Gen.Bool)
+            .Sample(
+                (bore, places, plunger) =>
+                {
+                    var found = Solve(Made(bore, places, plunger ? Sense.PlungerIn : Sense.Gap));
+                    Assert.Equal(bore.Offset, found.OffsetMm, 1e-9);
+                    Assert.Equal(0, Math.Abs(Clock.Normalise(found.OffsetDeg!.Value - bore.Deg + 180) - 180), 1e-6);
+                    Assert.Equal(bore.Oval, found.OvalityMm!.Value, 1e-9);
+                }
+            );
 
     [Fact]
     public void A_dial_parked_and_brought_to_its_mark_stands_on_a_central_part() =>
@@ -76,28 +109,52 @@ public class CentringTests
 
     [Fact]
     public void Turning_mirroring_scaling_and_lifting_the_readings_do_only_that() =>
-        Gen.Select(s_bore, Gen.Double[0, 360], Gen.Double[0.2, 5]).Sample((bore, turn, scale) =>
-        {
-            var request = Made(bore);
-            var found = Solve(request);
-            var turned = Solve(request with { Readings = [.. request.Readings.Select(r => r with { AngleDeg = r.AngleDeg + turn })], UpDeg = request.UpDeg + turn });
-            Assert.Equal(0, Math.Abs(Clock.Normalise(turned.OffsetDeg!.Value - found.OffsetDeg!.Value - turn + 180) - 180), 1e-6);
-            var rear = Solve(request with
-            {
-                View = View.Rear,
-                UpDeg = -request.UpDeg,
-                Readings = [.. request.Readings.Select(r => r with { AngleDeg = Clock.FromOtherEnd(r.AngleDeg) })],
-            });
-            Assert.Equal(0, Math.Abs(Clock.Normalise(Clock.FromOtherEnd(rear.OffsetDeg!.Value) - found.OffsetDeg.Value + 180) - 180), 1e-6);
-            var lifted = Solve(request with { Readings = [.. request.Readings.Select(r => r with { ValueMm = (r.ValueMm * scale) + 7 })], SagMm = request.SagMm * scale });
-            Assert.Equal(found.OffsetMm * scale, lifted.OffsetMm, 1e-9);
-        });
+        Gen.Select(s_bore, Gen.Double[0, 360], Gen.Double[0.2, 5])
+            .Sample(
+                (bore, turn, scale) =>
+                {
+                    var request = Made(bore);
+                    var found = Solve(request);
+                    var turned = Solve(
+                        request with
+                        {
+                            Readings = [.. request.Readings.Select(r => r with { AngleDeg = r.AngleDeg + turn })],
+                            UpDeg = request.UpDeg + turn,
+                        }
+                    );
+                    Assert.Equal(0, Math.Abs(Clock.Normalise(turned.OffsetDeg!.Value - found.OffsetDeg!.Value - turn + 180) - 180), 1e-6);
+                    var rear = Solve(
+                        request with
+                        {
+                            View = View.Rear,
+                            UpDeg = -request.UpDeg,
+                            Readings = [.. request.Readings.Select(r => r with { AngleDeg = Clock.FromOtherEnd(r.AngleDeg) })],
+                        }
+                    );
+                    Assert.Equal(
+                        0,
+                        Math.Abs(Clock.Normalise(Clock.FromOtherEnd(rear.OffsetDeg!.Value) - found.OffsetDeg.Value + 180) - 180),
+                        1e-6
+                    );
+                    var lifted = Solve(
+                        request with
+                        {
+                            Readings = [.. request.Readings.Select(r => r with { ValueMm = (r.ValueMm * scale) + 7 })],
+                            SagMm = request.SagMm * scale,
+                        }
+                    );
+                    Assert.Equal(found.OffsetMm * scale, lifted.OffsetMm, 1e-9);
+                }
+            );
 
     [Fact]
     public void What_the_holes_allow_is_asked_only_where_it_has_to_move()
     {
         Assert.Equal(Verdict.Stop, Solve(Worked with { LimitMm = 0.05, FreeMoveMm = 0.05 }).Call!.Verdict);
-        Assert.Contains(Solve(Worked with { LimitMm = 0.05, FreeMoveMm = 0.05 }).Call!.Checks, c => c is { Name: "room in the holes", Verdict: Verdict.Stop });
+        Assert.Contains(
+            Solve(Worked with { LimitMm = 0.05, FreeMoveMm = 0.05 }).Call!.Checks,
+            c => c is { Name: "room in the holes", Verdict: Verdict.Stop }
+        );
         Assert.DoesNotContain(Solve(Worked with { LimitMm = 0.2, FreeMoveMm = 0.05 }).Call!.Checks, c => c.Name == "room in the holes");
         Assert.True(Solve(Worked with { FreeMoveMm = 0.2 }).CanMove);
     }
@@ -118,16 +175,26 @@ public class CentringTests
 
     [Fact]
     public void Three_places_never_make_a_go() =>
-        Assert.Equal(Verdict.LookAgain, Solve(Worked with { Readings = [new(0, 0), new(120, 0), new(240, 0)], LimitMm = 0.1 }).Call!.Verdict);
+        Assert.Equal(
+            Verdict.LookAgain,
+            Solve(Worked with { Readings = [new(0, 0), new(120, 0), new(240, 0)], LimitMm = 0.1 }).Call!.Verdict
+        );
 
     [Theory]
     [InlineData(0, 0, 180, 0, "readings")]
     [InlineData(0, 0, 20, 40, "readings")]
     public void Readings_that_do_not_go_round_are_refused(double a, double b, double c, double d, string field) =>
-        Assert.Contains(field, Assert.Throws<UnusableInputException>(() => Solve(Worked with { Readings = [new(a, 0), new(b, 0), new(c, 0), new(d, 0)] })).Errors.Keys);
+        Assert.Contains(
+            field,
+            Assert
+                .Throws<UnusableInputException>(() => Solve(Worked with { Readings = [new(a, 0), new(b, 0), new(c, 0), new(d, 0)] }))
+                .Errors.Keys
+        );
 
     [Fact]
     public void One_place_with_two_values_is_named() =>
-        Assert.Contains("readings[8].valueMm", Assert.Throws<UnusableInputException>(
-            () => Solve(Worked with { Readings = [.. Worked.Readings, new(360.4, 0.3)] })).Errors.Keys);
+        Assert.Contains(
+            "readings[8].valueMm",
+            Assert.Throws<UnusableInputException>(() => Solve(Worked with { Readings = [.. Worked.Readings, new(360.4, 0.3)] })).Errors.Keys
+        );
 }

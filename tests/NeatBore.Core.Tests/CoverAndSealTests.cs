@@ -17,34 +17,60 @@ public class CoverAndSealTests
 
     /// <summary>Eight readings of a dial in a bore that stands off, and the first again.</summary>
     private static string[] Sweep(double offMm, double towardsDeg, double droop = 0, double up = 0) =>
-    [
-        .. new[] { 0, 45, 90, 135, 180, 225, 270, 315, 0 }.Select(deg =>
-            (-(offMm * Math.Cos((deg - towardsDeg) * Math.PI / 180)) + (droop * (1 - Math.Cos((deg - up) * Math.PI / 180)) / 2)).ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)),
-    ];
+        [
+            .. new[] { 0, 45, 90, 135, 180, 225, 270, 315, 0 }.Select(deg =>
+                (
+                    -(offMm * Math.Cos((deg - towardsDeg) * Math.PI / 180)) + (droop * (1 - Math.Cos((deg - up) * Math.PI / 180)) / 2)
+                ).ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)
+            ),
+        ];
 
     private static Workbench Cover() => new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), s_cover).Begin();
 
-    private static Workbench Dry() => Cover().TakeAll("school", "TC-7").Take("hang", "droop", "0.02").Take("hang", "held", "held").Take("dry", "on").Take("dry", "finger").Take("dry", "free", "0.4");
+    private static Workbench Dry() =>
+        Cover()
+            .TakeAll("school", "TC-7")
+            .Take("hang", "droop", "0.02")
+            .Take("hang", "held", "held")
+            .Take("dry", "on")
+            .Take("dry", "finger")
+            .Take("dry", "free", "0.4");
 
-    private static Workbench Snug() => Dry().TakeAll("sweep", Sweep(0.01, 80, 0.02)).TakeAll("snug", Sweep(0.012, 80, 0.02)).TakeAll("witness");
+    private static Workbench Snug() =>
+        Dry().TakeAll("sweep", Sweep(0.01, 80, 0.02)).TakeAll("snug", Sweep(0.012, 80, 0.02)).TakeAll("witness");
 
     [Fact]
     public void A_cover_that_sits_off_is_moved_and_its_rounds_are_kept()
     {
         var bench = Dry().TakeAll("sweep", Sweep(0.14, 225, 0.02));
         Assert.Equal(Verdict.Stop, bench.Step("sweep").Now.Call!.Verdict);
-        Assert.Equal("The cover sits 0.14 mm off towards 7:30. Tap it towards 1:30, bolt 3, inlet side, until the dial meets the mark.", bench.Says("sweep"));
+        Assert.Equal(
+            "The cover sits 0.14 mm off towards 7:30. Tap it towards 1:30, bolt 3, inlet side, until the dial meets the mark.",
+            bench.Says("sweep")
+        );
         Assert.Equal(StepStatus.Blocked, bench.Step("snug").Status);
         bench.Again("sweep").TakeAll("sweep", Sweep(0.012, 200, 0.02));
         Assert.Equal(Verdict.Go, bench.Step("sweep").Now.Call!.Verdict);
-        Assert.Equal([0.14, 0.012], bench.Step("sweep").Calls.Select(c => Math.Round(c.Judgement.Answer!.Value.GetProperty("offsetMm").GetDouble(), 3)));
+        Assert.Equal(
+            [0.14, 0.012],
+            bench.Step("sweep").Calls.Select(c => Math.Round(c.Judgement.Answer!.Value.GetProperty("offsetMm").GetDouble(), 3))
+        );
     }
 
     [Fact]
     public void What_the_holes_cannot_reach_has_a_way_out()
     {
-        Assert.EndsWith("Open the holes a little, or another cover.", Dry().TakeAll("sweep", Sweep(0.3, 225, 0.02)).Says("sweep"), StringComparison.Ordinal);
-        var pinned = Cover().Choose("dowels", "two").TakeAll("school", "TC-7").TakeAll("hang", "0.00", "held").TakeAll("dry").TakeAll("sweep", Sweep(0.14, 225));
+        Assert.EndsWith(
+            "Open the holes a little, or another cover.",
+            Dry().TakeAll("sweep", Sweep(0.3, 225, 0.02)).Says("sweep"),
+            StringComparison.Ordinal
+        );
+        var pinned = Cover()
+            .Choose("dowels", "two")
+            .TakeAll("school", "TC-7")
+            .TakeAll("hang", "0.00", "held")
+            .TakeAll("dry")
+            .TakeAll("sweep", Sweep(0.14, 225));
         Assert.EndsWith("two dowels hold it. Offset dowels, or another cover.", pinned.Says("sweep"), StringComparison.Ordinal);
     }
 
@@ -54,7 +80,12 @@ public class CoverAndSealTests
     [InlineData("three-up", 90)]
     public void However_it_hangs_the_droop_comes_off(string hang, double up)
     {
-        var bench = Cover().Choose("hang", hang).TakeAll("school", "TC-7").Take("hang", "droop", "0.06").Take("hang", "held", "held").TakeAll("dry");
+        var bench = Cover()
+            .Choose("hang", hang)
+            .TakeAll("school", "TC-7")
+            .Take("hang", "droop", "0.06")
+            .Take("hang", "held", "held")
+            .TakeAll("dry");
         bench.TakeAll("sweep", Sweep(0.02, 300, 0.06, up));
         var found = Assert.IsType<BoreCentring.Answer>(bench.Step("sweep").Now.Answer);
         Assert.Equal(0.02, found.OffsetMm, 1e-3);
@@ -66,7 +97,14 @@ public class CoverAndSealTests
     public void A_droop_larger_than_all_that_was_read_is_doubted() =>
         Assert.Equal(
             "Check the dial’s droop on a true ring: its sign, its size. Then sweep again.",
-            Cover().TakeAll("school", "TC-7").Take("hang", "droop", "-0.06").Take("hang", "held", "held").TakeAll("dry").TakeAll("sweep", Sweep(0.028, 0, -0.06)).Says("sweep"));
+            Cover()
+                .TakeAll("school", "TC-7")
+                .Take("hang", "droop", "-0.06")
+                .Take("hang", "held", "held")
+                .TakeAll("dry")
+                .TakeAll("sweep", Sweep(0.028, 0, -0.06))
+                .Says("sweep")
+        );
 
     [Theory]
     [InlineData(2, Verdict.Go)]
@@ -99,11 +137,17 @@ public class CoverAndSealTests
     [Fact]
     public void Bolts_are_pulled_in_order_and_one_passed_over_is_seen()
     {
-        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").TakeAll("confirm", Sweep(0.01, 80, 0.02));
+        var bench = Snug()
+            .Take("sealant", "shop", "20")
+            .Take("sealant", "spread")
+            .Take("close", "closed")
+            .TakeAll("confirm", Sweep(0.01, 80, 0.02));
         var order = bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key).ToList();
         Assert.Equal(30, order.Count);
         Assert.Equal($"Bolt {order[0][2..]}, 5.0 N·m: pass 1 of 3.", bench.Says("torque"));
-        bench.Take("torque", order[1], "5").TakeAll("torque", [.. order.Where((_, i) => i != 1).Select(k => k.StartsWith('1') ? "5" : "10")]);
+        bench
+            .Take("torque", order[1], "5")
+            .TakeAll("torque", [.. order.Where((_, i) => i != 1).Select(k => k.StartsWith('1') ? "5" : "10")]);
         Assert.Equal(Verdict.Decide, bench.Step("torque").Now.Call!.Verdict);
         Assert.Contains("passed over", bench.Step("torque").Now.Call!.Because, StringComparison.Ordinal);
     }
@@ -111,13 +155,20 @@ public class CoverAndSealTests
     [Fact]
     public void The_whole_cover_ends_in_its_oil()
     {
-        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").TakeAll("confirm", Sweep(0.01, 80, 0.02));
+        var bench = Snug()
+            .Take("sealant", "shop", "20")
+            .Take("sealant", "spread")
+            .Take("close", "closed")
+            .TakeAll("confirm", Sweep(0.01, 80, 0.02));
         bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
         bench.TakeAll("final", Sweep(0.015, 80, 0.02)).TakeAll("rail", "0.03", "-0.02");
         Assert.Single(bench.State.Waits, w => !w.IsDeadline);
         bench.Wait(60).Take("cure", "oil");
         Assert.Equal(Verdict.Stop, bench.Step("cure").Now.Call!.Verdict);
-        bench.Do((id, at) => new Strike(id, at, bench.Step("cure").Rounds[0].Slots[0].Live!.Id, StrikeReason.RubbedOut)).Wait(60 * 36).Take("cure", "oil");
+        bench
+            .Do((id, at) => new Strike(id, at, bench.Step("cure").Rounds[0].Slots[0].Live!.Id, StrikeReason.RubbedOut))
+            .Wait(60 * 36)
+            .Take("cure", "oil");
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.Empty(bench.State.Waits);
     }
@@ -137,20 +188,38 @@ public class CoverAndSealTests
     }
 
     [Fact]
-    public void Floats_that_do_not_agree_are_measured_again() => Assert.Equal(
-        Verdict.LookAgain,
-        new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), s_float).Begin().TakeAll("dial")
-            .TakeAll("float", "0.00", "0.10", "0.00", "0.16", "0.00", "0.11").Step("float").Now.Call!.Verdict);
+    public void Floats_that_do_not_agree_are_measured_again() =>
+        Assert.Equal(
+            Verdict.LookAgain,
+            new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), s_float)
+                .Begin()
+                .TakeAll("dial")
+                .TakeAll("float", "0.00", "0.10", "0.00", "0.16", "0.00", "0.11")
+                .Step("float")
+                .Now.Call!.Verdict
+        );
 
     [Fact]
     public void A_dry_lip_centres_no_housing_and_rests_before_it_turns()
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
-        var bench = new Workbench(sheet, s_float).Begin().TakeAll("dial").TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12").Turn(s_rear);
+        var bench = new Workbench(sheet, s_float)
+            .Begin()
+            .TakeAll("dial")
+            .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
+            .Turn(s_rear);
         bench.Choose("lip", "ptfe").Choose("school", "turn").TakeAll("parts", "RS-9").TakeAll("hang");
         Assert.Equal(Verdict.Stop, bench.Step("loose").Now.Call!.Verdict);
-        bench.Choose("school", "dial").Take("hang", "droop", "0").Take("hang", "held", "held").Take("loose", "on").TakeAll("sweep", Sweep(0.02, 100));
-        bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "4.5" : "9")]).TakeAll("final", Sweep(0.02, 100)).TakeAll("dress");
+        bench
+            .Choose("school", "dial")
+            .Take("hang", "droop", "0")
+            .Take("hang", "held", "held")
+            .Take("loose", "on")
+            .TakeAll("sweep", Sweep(0.02, 100));
+        bench
+            .TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "4.5" : "9")])
+            .TakeAll("final", Sweep(0.02, 100))
+            .TakeAll("dress");
         bench.TakeAll("press", "0.50", "0.52", "0.50", "0.48").Wait(60).Take("rest", "turned");
         Assert.Equal(Verdict.Stop, bench.Step("rest").Now.Call!.Verdict);
     }
@@ -159,8 +228,17 @@ public class CoverAndSealTests
     public void Words_and_labels_at_the_rear_are_seen_from_the_rear()
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
-        var bench = new Workbench(sheet, s_float).Begin().TakeAll("dial").TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12").Turn(s_rear);
-        bench.TakeAll("parts", "RS-9").Take("hang", "droop", "0").Take("hang", "held", "held").Take("loose", "on").TakeAll("sweep", Sweep(0.2, 90));
+        var bench = new Workbench(sheet, s_float)
+            .Begin()
+            .TakeAll("dial")
+            .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
+            .Turn(s_rear);
+        bench
+            .TakeAll("parts", "RS-9")
+            .Take("hang", "droop", "0")
+            .Take("hang", "held", "held")
+            .Take("loose", "on")
+            .TakeAll("sweep", Sweep(0.2, 90));
         var sweep = bench.Step("sweep");
         foreach (var slot in sweep.Rounds[0].Slots.Where(s => s.Slot.AngleDeg is not null))
         {
@@ -178,7 +256,10 @@ public class CoverAndSealTests
     {
         var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), new("front-seal", "cover")).Begin();
         bench.TakeAll("lip", "FS-2").TakeAll("out").TakeAll("clean").TakeAll("groove", "none").Take("plan", "depth", "8.5");
-        Assert.Equal((Verdict.Stop, "At 8.50 mm its spring bottoms. Plan less than 8.00 mm."), (bench.Step("plan").Now.Call!.Verdict, bench.Says("plan")));
+        Assert.Equal(
+            (Verdict.Stop, "At 8.50 mm its spring bottoms. Plan less than 8.00 mm."),
+            (bench.Step("plan").Now.Call!.Verdict, bench.Says("plan"))
+        );
         bench.Again("plan").Take("plan", "depth", "5.0").TakeAll("dress").TakeAll("press", "5.00", "5.25", "5.5", "5.25");
         Assert.StartsWith("It sits crooked by 0.5", bench.Says("press"), StringComparison.Ordinal);
         Assert.Contains("at 12:00 only", bench.Says("press"), StringComparison.Ordinal);

@@ -29,7 +29,11 @@ public class DeskRefusalTests
         var bench = Parts().Take("nose", "s1-0", "34.021");
         var first = bench.Step("nose").Rounds[0].Slots[0].Live!.Id;
         bench.Again("nose").Take("nose", "s1-0", "34.022");
-        Assert.Contains("earlier round", bench.Refused((id, at) => new Strike(id, at, first, StrikeReason.Slip))["reading"][0], StringComparison.Ordinal);
+        Assert.Contains(
+            "earlier round",
+            bench.Refused((id, at) => new Strike(id, at, first, StrikeReason.Slip))["reading"][0],
+            StringComparison.Ordinal
+        );
         Assert.Null(bench.Step("nose").Rounds[0].Slots[0].Readings[0].Struck);
     }
 
@@ -38,8 +42,16 @@ public class DeskRefusalTests
     {
         var bench = Parts().Take("nose", "s1-0", "34.021").Take("nose", "s1-90", "34.022", by: Workbench.Tomas);
         Guid At(int slot) => bench.Step("nose").Rounds[0].Slots[slot].Readings[0].Id;
-        Assert.Contains("only your last reading", bench.Refused((id, at) => new Strike(id, at, At(1), StrikeReason.RubbedOut))["because"][0], StringComparison.Ordinal);
-        Assert.Contains("only your last reading", bench.Refused((id, at) => new Strike(id, at, At(0), StrikeReason.RubbedOut), Workbench.Tomas)["because"][0], StringComparison.Ordinal);
+        Assert.Contains(
+            "only your last reading",
+            bench.Refused((id, at) => new Strike(id, at, At(1), StrikeReason.RubbedOut))["because"][0],
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "only your last reading",
+            bench.Refused((id, at) => new Strike(id, at, At(0), StrikeReason.RubbedOut), Workbench.Tomas)["because"][0],
+            StringComparison.Ordinal
+        );
         // Hers is the last of her own, though his came after it.
         bench.Do((id, at) => new Strike(id, at, At(0), StrikeReason.RubbedOut));
         Assert.Equal([StrikeReason.RubbedOut, null], bench.Step("nose").Rounds[0].Slots.Take(2).Select(s => s.Readings[0].Struck));
@@ -52,13 +64,44 @@ public class DeskRefusalTests
     [InlineData("0.4", "0.4 mm was understood; the others here are about 4.0 mm. Enter again keeps it as typed.")]
     [InlineData("-41", "−41.0 mm was understood, but here it would be from 1 mm to 120 mm. Enter again keeps it as typed.")]
     [InlineData("200", "200.0 mm was understood, but here it would be from 1 mm to 120 mm. Enter again keeps it as typed.")]
-    public void A_value_ten_times_off_its_peers_or_outside_what_the_part_could_be_is_asked_about_in_whole_words(string typed, string? question)
+    public void A_value_ten_times_off_its_peers_or_outside_what_the_part_could_be_is_asked_about_in_whole_words(
+        string typed,
+        string? question
+    )
     {
         // Asked of the slot itself, as the yoke's gaps have it.
-        var slots = new[] { ("0", 4.0), ("120", (double?)null), ("240", 4.0) }.Select(s => new SlotState(
-            new Slot(s.Item1, $"Gap at {s.Item1}", SlotKind.Number, Dimension.Length, 0.1, Plausible: new Band(1, 120), Peers: "gap"),
-            s.Item2 is { } value ? [new ReadingState(Guid.NewGuid(), $"{value}", value, null, Workbench.Ines, Workbench.Start, false, null, null, null, null, null)] : [])).ToList();
-        var asked = Desk.Odd(slots[1].Slot with { Plausible = typed == "0.4" ? null : slots[1].Slot.Plausible }, double.Parse(typed, System.Globalization.CultureInfo.InvariantCulture), slots);
+        var slots = new[] { ("0", 4.0), ("120", (double?)null), ("240", 4.0) }
+            .Select(s => new SlotState(
+                new Slot(s.Item1, $"Gap at {s.Item1}", SlotKind.Number, Dimension.Length, 0.1, Plausible: new Band(1, 120), Peers: "gap"),
+                s.Item2 is { } value
+                    ?
+                    [
+                        new ReadingState(
+                            Guid.NewGuid(),
+                            $"{value}",
+                            value,
+                            null,
+                            Workbench.Ines,
+                            Workbench.Start,
+                            false,
+                            null,
+                            null,
+                            null,
+                            null,
+                            null
+                        ),
+                    ]
+                    : []
+            ))
+            .ToList();
+        var asked = Desk.Odd(
+            slots[1].Slot with
+            {
+                Plausible = typed == "0.4" ? null : slots[1].Slot.Plausible,
+            },
+            double.Parse(typed, System.Globalization.CultureInfo.InvariantCulture),
+            slots
+        );
         Assert.Equal(question, asked is null ? null : Wording.Write(asked));
     }
 
@@ -66,14 +109,22 @@ public class DeskRefusalTests
     public void A_gate_stays_shut_at_look_again_and_opens_at_a_go()
     {
         // The gauges together can't tell: the limit lies within their uncertainty.
-        var shut = Enumerable.Range(0, 40).Select(i => new Workbench().Measured($"{33.960 + (i * 0.001):0.000}")).FirstOrDefault(b => b.Step("fit").Now.Call!.Verdict == Verdict.LookAgain);
+        var shut = Enumerable
+            .Range(0, 40)
+            .Select(i => new Workbench().Measured($"{33.960 + (i * 0.001):0.000}"))
+            .FirstOrDefault(b => b.Step("fit").Now.Call!.Verdict == Verdict.LookAgain);
         Assert.NotNull(shut);
         Assert.Equal((false, "Gate: The fit"), (shut.Step("fit").Passed, shut.Step("method").BlockedBy));
-        Assert.Contains("not yours to decide", shut.Refused((id, at) => new Decide(id, at, Workbench.At("fit"), "close enough"))["step"][0], StringComparison.Ordinal);
+        Assert.Contains(
+            "not yours to decide",
+            shut.Refused((id, at) => new Decide(id, at, Workbench.At("fit"), "close enough"))["step"][0],
+            StringComparison.Ordinal
+        );
         Assert.Null(new Workbench().Measured().Step("method").BlockedBy);
     }
 
-    /// <summary>What a builder gets who chooses nothing, and what he is told to take care of: NEATBORE_WRITE_FORMATS=1 writes it anew, and the commit says why.</summary>
+    /// <summary>What a builder gets who chooses nothing, and what he is told to take care of: NEATBORE_WRITE_FORMATS=1 writes it anew,
+    /// and the commit says why.</summary>
     [Fact]
     public void What_is_usual_and_what_to_take_care_of_stands_as_it_was_agreed()
     {
@@ -84,7 +135,11 @@ public class DeskRefusalTests
             foreach (var p in ProcedureBook.Default.Newest.Where(p => p.Places(engine).Count > 0))
             {
                 var bench = new Workbench(engine, new TaskRef(p.Id, p.Home ?? p.Places(engine)[0])).Begin();
-                lines.AddRange(bench.Task.Choices.Select(c => $"{engine.Id}, {p.Id}: {c.Id} = {c.Chosen}, of {string.Join(", ", c.Options.Select(o => o.Id))}"));
+                lines.AddRange(
+                    bench.Task.Choices.Select(c =>
+                        $"{engine.Id}, {p.Id}: {c.Id} = {c.Chosen}, of {string.Join(", ", c.Options.Select(o => o.Id))}"
+                    )
+                );
                 lines.AddRange(p.Steps.Select(s => $"{p.Id}/{s.Id}: {string.Join(" | ", s.Cautions)}"));
                 Assert.All(p.Steps, s => Assert.NotEmpty(s.Cautions));
             }

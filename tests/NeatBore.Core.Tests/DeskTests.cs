@@ -12,41 +12,63 @@ namespace NeatBore.Core.Tests;
 
 public class DeskTests
 {
-    private static readonly string[] s_typed = ["34.021", "33.997", "0", "-1", "60", "34 in", "", "x", "1e9", "6.01", "125.3", "16", "1/0", "99999999"];
+    private static readonly string[] s_typed =
+    [
+        "34.021",
+        "33.997",
+        "0",
+        "-1",
+        "60",
+        "34 in",
+        "",
+        "x",
+        "1e9",
+        "6.01",
+        "125.3",
+        "16",
+        "1/0",
+        "99999999",
+    ];
 
-    /// <summary>Whatever is sent, in whatever order: it is taken, asked about or refused with the field named, and the log stays sound.</summary>
+    /// <summary>Whatever is sent, in whatever order: it is taken, asked about or refused with the field named, and the log stays
+    /// sound.</summary>
     [Fact]
     public void No_order_of_commands_breaks_a_build() =>
-        Gen.Int[0, int.MaxValue].Sample(
-            seed =>
-            {
-                var random = new Random(seed);
-                var bench = new Workbench().Begin();
-                for (var i = 0; i < 60; i++)
+        Gen.Int[0, int.MaxValue]
+            .Sample(
+                seed =>
                 {
-                    var before = bench.Log.Count;
-                    try
+                    var random = new Random(seed);
+                    var bench = new Workbench().Begin();
+                    for (var i = 0; i < 60; i++)
                     {
-                        bench.Do(Any(random, bench), random.Next(5) == 0 ? Workbench.Tomas : Workbench.Ines);
+                        var before = bench.Log.Count;
+                        try
+                        {
+                            bench.Do(Any(random, bench), random.Next(5) == 0 ? Workbench.Tomas : Workbench.Ines);
+                        }
+                        catch (UnusableInputException e)
+                        {
+                            Assert.NotEmpty(e.Errors);
+                            Assert.Equal(before, bench.Log.Count);
+                        }
+                        catch (OddReadingException e)
+                        {
+                            Assert.DoesNotContain("{", e.Message, StringComparison.Ordinal);
+                            Assert.Equal(before, bench.Log.Count);
+                        }
                     }
-                    catch (UnusableInputException e)
-                    {
-                        Assert.NotEmpty(e.Errors);
-                        Assert.Equal(before, bench.Log.Count);
-                    }
-                    catch (OddReadingException e)
-                    {
-                        Assert.DoesNotContain("{", e.Message, StringComparison.Ordinal);
-                        Assert.Equal(before, bench.Log.Count);
-                    }
-                }
 
-                Assert.Equal(Enumerable.Range(1, bench.Log.Count).Select(n => (long)n), bench.Log.Select(e => e.Seq));
-                Assert.Equal(bench.Log.Count, bench.Log.Select(e => e.Event.Id).Distinct().Count());
-                GatesHold(bench.Task);
-                Assert.Equal(bench.State.Tasks.Count, JsonSerializer.SerializeToNode(bench.State, CoreWire.Options)!["tasks"]!.AsArray().Count);
-            },
-            iter: 60);
+                    Assert.Equal(Enumerable.Range(1, bench.Log.Count).Select(n => (long)n), bench.Log.Select(e => e.Seq));
+                    Assert.Equal(bench.Log.Count, bench.Log.Select(e => e.Event.Id).Distinct().Count());
+                    GatesHold(bench.Task);
+                    Assert.Equal(
+                        bench.State.Tasks.Count,
+                        JsonSerializer.SerializeToNode(bench.State, CoreWire.Options)!["tasks"]!.AsArray().Count
+                    );
+                },
+                iter: 60
+            );
 
     [Fact]
     public void Every_call_that_can_be_seen_is_in_the_log_as_it_was_given()
@@ -73,7 +95,13 @@ public class DeskTests
     [Fact]
     public void A_worn_out_calibration_or_a_wrong_wrench_is_said_with_its_numbers()
     {
-        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00")
+        var bench = new Workbench()
+            .Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
             .TakeAll("bolt", "420", "60", "35", "140");
         var call = bench.Step("bolt").Now.Call!;
         Assert.Equal(Verdict.Stop, call.Verdict);
@@ -88,7 +116,13 @@ public class DeskTests
     [InlineData("6.19", "6.20", "6.20", "Wipe the faces and read the three depths again.")]
     public void The_seat_says_what_to_do_with_the_hands(string twelve, string four, string eight, string says)
     {
-        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool").TakeAll("draw", "40.0", "22.5").TakeAll("seat", twelve, four, eight);
+        var bench = new Workbench()
+            .Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", twelve, four, eight);
         Assert.Equal(says, Wording.Write(bench.Step("seat").Now.Do));
         Assert.Equal(StepStatus.Blocked, bench.Step("bolt").Status);
     }
@@ -104,7 +138,10 @@ public class DeskTests
         {
             Assert.Equal(procedure.Steps.Count, procedure.Steps.Select(s => s.Id).Distinct().Count());
             Assert.All(procedure.Steps, s => Assert.NotEmpty(s.Cautions));
-            Assert.All(procedure.Steps.SelectMany(s => s.Needs.Concat(s.Weighs)), need => Assert.Contains(procedure.Steps, s => s.Id == need));
+            Assert.All(
+                procedure.Steps.SelectMany(s => s.Needs.Concat(s.Weighs)),
+                need => Assert.Contains(procedure.Steps, s => s.Id == need)
+            );
             Assert.All(procedure.Choices, c => Assert.Contains(procedure.Steps, s => s.Id == c.Step));
             var choices = procedure.Choices.ToDictionary(c => c.Id, c => c.Options(sheet)[0].Id);
             foreach (var (step, context) in procedure.Steps.Select(s => (s, new StepContext(s, sheet, "", choices, (_, _, _) => null))))
@@ -120,8 +157,16 @@ public class DeskTests
                 Assert.All(slots.Where(s => s.Kind == SlotKind.Tool), s => Assert.NotNull(s.Need));
                 Assert.All(slots.Where(s => s.Kind == SlotKind.Pick), s => Assert.True(s.Options is { Count: > 1 }));
                 Assert.All(slots.Where(s => s.Kind == SlotKind.Trace), s => Assert.NotNull(s.Trace));
-                Assert.All(slots.Where(s => s.Kind == SlotKind.Number), s => Assert.True(
-                    s.Plausible is { } part && s.Dimension != Dimension.Text && (s.Expected is null || (s.Expected >= part.Low && s.Expected <= part.High)), $"{step.Id} {s.Key}"));
+                Assert.All(
+                    slots.Where(s => s.Kind == SlotKind.Number),
+                    s =>
+                        Assert.True(
+                            s.Plausible is { } part
+                                && s.Dimension != Dimension.Text
+                                && (s.Expected is null || (s.Expected >= part.Low && s.Expected <= part.High)),
+                            $"{step.Id} {s.Key}"
+                        )
+                );
             }
         }
     }
@@ -131,7 +176,9 @@ public class DeskTests
     {
         var missing = Assert.Throws<KeyNotFoundException>(() => ProcedureBook.Default.Find("balancer-on", 99));
         Assert.Contains("version 99 of “balancer-on”", missing.Message, StringComparison.Ordinal);
-        Assert.Throws<ArgumentException>(() => Evaluation.Evaluate(new Dictionary<SheetRef, EngineSheet>(), ProcedureBook.Default, [], DateTimeOffset.MaxValue));
+        Assert.Throws<ArgumentException>(() =>
+            Evaluation.Evaluate(new Dictionary<SheetRef, EngineSheet>(), ProcedureBook.Default, [], DateTimeOffset.MaxValue)
+        );
     }
 
     private static void GatesHold(TaskState task)
@@ -157,7 +204,13 @@ public class DeskTests
         var readings = slots.SelectMany(s => s.Readings).ToList();
         return random.Next(12) switch
         {
-            0 => (id, at) => new Strike(id, at, readings.Count > 0 ? readings[random.Next(readings.Count)].Id : Guid.Empty, (StrikeReason)random.Next(4)),
+            0 => (id, at) =>
+                new Strike(
+                    id,
+                    at,
+                    readings.Count > 0 ? readings[random.Next(readings.Count)].Id : Guid.Empty,
+                    (StrikeReason)random.Next(4)
+                ),
             1 => (id, at) => new BeginRound(id, at, step.Ref, random.Next(4) == 0 ? "" : "Moved"),
             2 => (id, at) => new Decide(id, at, step.Ref, "Good enough"),
             3 => (id, at) => new OpenGate(id, at, step.Ref, "Trial"),
@@ -167,9 +220,13 @@ public class DeskTests
             {
                 var slot = slots.Count > 0 ? slots[random.Next(slots.Count)].Slot : null;
                 return new TakeReading(
-                    id, at, new SlotRef(step.Ref, step.Round + (random.Next(10) == 0 ? 1 : 0), slot?.Key ?? "none"), s_typed[random.Next(s_typed.Length)], OddConfirmed: random.Next(2) == 0);
-            }
-            ,
+                    id,
+                    at,
+                    new SlotRef(step.Ref, step.Round + (random.Next(10) == 0 ? 1 : 0), slot?.Key ?? "none"),
+                    s_typed[random.Next(s_typed.Length)],
+                    OddConfirmed: random.Next(2) == 0
+                );
+            },
         };
     }
 }

@@ -38,10 +38,15 @@ public class GoldenTests
 
     [Fact]
     public void There_is_one_for_each_version_of_each_run_sheet_and_no_other() =>
-        Assert.Equal(Sheets.Select(s => s.Data).Order(), Directory.GetDirectories(Repository.At("tests", "golden")).Select(d => Path.GetFileName(d)).Where(d => d != "before").Order());
+        Assert.Equal(
+            Sheets.Select(s => s.Data).Order(),
+            Directory.GetDirectories(Repository.At("tests", "golden")).Select(d => Path.GetFileName(d)).Where(d => d != "before").Order()
+        );
 
-    /// <summary>Logs of the version before, with how their steps stood then: nothing is taken back, and nothing is said by itself.</summary>
-    public static TheoryData<string> Before => [.. Directory.GetFiles(Repository.At("tests", "golden", "before"), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!)];
+    /// <summary>Logs of the version before, with how their steps stood then: nothing is taken back, and nothing is said by
+    /// itself.</summary>
+    public static TheoryData<string> Before =>
+        [.. Directory.GetFiles(Repository.At("tests", "golden", "before"), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!)];
 
     [Theory]
     [MemberData(nameof(Before))]
@@ -51,7 +56,12 @@ public class GoldenTests
         Assert.Equal(File.ReadAllText(Repository.At("tests", "golden", "before", $"{name}.txt")), Stands(build));
         foreach (var task in build.Tasks.ToList())
         {
-            var noted = new Desk(ProcedureBook.Default, s_shop).Take(build, new Note(Guid.CreateVersion7(), build.Log[^1].StoredAt, task.Steps[0].Ref, "upgraded"), Workbench.Ines, build.Log[^1].StoredAt);
+            var noted = new Desk(ProcedureBook.Default, s_shop).Take(
+                build,
+                new Note(Guid.CreateVersion7(), build.Log[^1].StoredAt, task.Steps[0].Ref, "upgraded"),
+                Workbench.Ines,
+                build.Log[^1].StoredAt
+            );
             Assert.Equal(build.Log.Count + 1, noted.Log.Count);
             Assert.Equal(Stands(build), Stands(noted));
         }
@@ -82,7 +92,11 @@ public class GoldenTests
             return new Guid(bytes);
         }
 
-        var build = WorkedBuild.Of(HostileWorkTests.Sheets, new ProcedureBook([p]), [new(1, at, Workbench.Ines, new BuildOpened(Id(), at, "1", "Golden", sheet.Ref))]);
+        var build = WorkedBuild.Of(
+            HostileWorkTests.Sheets,
+            new ProcedureBook([p]),
+            [new(1, at, Workbench.Ines, new BuildOpened(Id(), at, "1", "Golden", sheet.Ref))]
+        );
         build = desk.Take(build, new StartTask(Id(), at, new TaskRef(p.Id, p.Home ?? p.Places(sheet)[0])), Workbench.Ines, at);
         for (var i = 0; i < 200 && build.Log.Count < 100; i++)
         {
@@ -103,7 +117,8 @@ public class GoldenTests
     private static string Written(WorkedBuild build)
     {
         var file = new BuildFile(BuildFile.FormatName, build.Log[0].Event.Id, [build.Sheets[build.State.Sheet]], build.Log);
-        return JsonSerializer.Serialize(file, CoreJson.Default.BuildFile).Replace("},{\"seq\"", "},\n{\"seq\"", StringComparison.Ordinal) + "\n";
+        return JsonSerializer.Serialize(file, CoreJson.Default.BuildFile).Replace("},{\"seq\"", "},\n{\"seq\"", StringComparison.Ordinal)
+            + "\n";
     }
 
     private static WorkedBuild Read(string file)
@@ -113,18 +128,37 @@ public class GoldenTests
     }
 
     /// <summary>How each step stands, and how far it was decided on.</summary>
-    private static string Stands(WorkedBuild build) => string.Concat(build.Tasks.SelectMany(t => t.Steps.Select(s =>
-        $"{t.Ref.Kind}/{s.Ref.Step}@{s.Ref.Item}: {s.Status}{(s.Passed ? ", passed" : "")}{(s.Verdict is { } v ? $", {v}" : "")}{(s.Calls.Count > 0 && s.Calls[^1].Release is { } r ? $", “{r.Because}”" : "")}\n")));
+    private static string Stands(WorkedBuild build) =>
+        string.Concat(
+            build.Tasks.SelectMany(t =>
+                t.Steps.Select(s =>
+                    $"{t.Ref.Kind}/{s.Ref.Step}@{s.Ref.Item}: "
+                    + $"{s.Status}{(s.Passed ? ", passed" : "")}{(s.Verdict is { } v ? $", {v}" : "")}{(s.Calls.Count > 0 && s.Calls[^1].Release is { } r ? $", “{r.Because}”" : "")}\n"
+                )
+            )
+        );
 
     /// <summary>All that is said: of each step now, and each call as it was given.</summary>
     private static string Said(WorkedBuild build)
     {
         static string Of(Sentence does, Call? call) =>
-            $"{Wording.Write(does)}{(call is null ? "" : $" [{call.Verdict}] {call.Because}{string.Concat(call.Checks.Select(k => $" <{k.Name} {k.Verdict} {k.Value:0.####} {k.Side} {k.Limit:0.####} ±{k.Uncertainty:0.####} {k.Source}>"))}")}";
-        var steps = build.Tasks.SelectMany(t => t.Steps).Select(s =>
-            $"{s.Ref.Step}@{s.Ref.Item} “{s.Title}” {s.Status}{(s.Passed ? " passed" : "")}{(s.BlockedBy is { } by ? $" ({by})" : "")}: {Of(s.Now.Do, s.Now.Call)}{(s.Now.Answer is { } answer ? $" {CalculatorBook.Default.Of(answer).Name} {answer.Version}" : "")}");
-        var calls = build.Log.Where(e => e.Event is Called).Select(e => (Entry: e, Called: (Called)e.Event))
-            .Select(c => $"#{c.Entry.Seq} {c.Called.Step.Step}@{c.Called.Step.Item} round {c.Called.Round}, {c.Called.Calculator ?? "run sheet"} {c.Called.Version}: {Of(c.Called.Judgement.Do, c.Called.Judgement.Call)}");
+            $"{Wording.Write(does)}{(call is null ? "" : $" [{call.Verdict}] {call.Because}{string.Concat(call.Checks.Select(k => $" <{k.Name} {k.Verdict} {k.Value:0.####} {k.Side} "
+                + $"{k.Limit:0.####} ±{k.Uncertainty:0.####} {k.Source}>"))}")}";
+        var steps = build
+            .Tasks.SelectMany(t => t.Steps)
+            .Select(s =>
+                $"{s.Ref.Step}@{s.Ref.Item} “{s.Title}” "
+                + $"{s.Status}{(s.Passed ? " passed" : "")}{(s.BlockedBy is { } by ? $" ({by})" : "")}: "
+                + Of(s.Now.Do, s.Now.Call)
+                + (s.Now.Answer is { } answer ? $" {CalculatorBook.Default.Of(answer).Name} {answer.Version}" : "")
+            );
+        var calls = build
+            .Log.Where(e => e.Event is Called)
+            .Select(e => (Entry: e, Called: (Called)e.Event))
+            .Select(c =>
+                $"#{c.Entry.Seq} {c.Called.Step.Step}@{c.Called.Step.Item} round {c.Called.Round}, "
+                + $"{c.Called.Calculator ?? "run sheet"} {c.Called.Version}: {Of(c.Called.Judgement.Do, c.Called.Judgement.Call)}"
+            );
         return string.Join('\n', [build.Tasks.First().Standing.ToString(), .. steps, .. calls]) + "\n";
     }
 }

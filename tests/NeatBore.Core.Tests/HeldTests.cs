@@ -20,7 +20,8 @@ public class HeldTests
     [Fact]
     public void A_crank_bolt_is_held_to_the_ends_that_are_known()
     {
-        IEnumerable<(Side, double)> Held(Limit torque) => Bolted(torque).Step("bolt").Now.Call?.Checks.Where(k => k.Name == "torque at the bolt").Select(k => (k.Side, k.Limit)) ?? [];
+        IEnumerable<(Side, double)> Held(Limit torque) =>
+            Bolted(torque).Step("bolt").Now.Call?.Checks.Where(k => k.Name == "torque at the bolt").Select(k => (k.Side, k.Limit)) ?? [];
         Assert.Equal([(Side.Upper, 160), (Side.Lower, 100)], Held(Known(100, 160)).Order());
         Assert.Equal([(Side.Upper, 160)], Held(Known(null, 160)));
         Assert.Equal([(Side.Lower, 100)], Held(Known(100, null)));
@@ -52,7 +53,13 @@ public class HeldTests
     {
         Judgement Set(Limit crush, Limit clearance)
         {
-            var bench = new Workbench(s_six with { Cam = s_six.Cam! with { Crush = crush, Clearance = clearance } }, new("cam-bearings", "cam")).Begin();
+            var bench = new Workbench(
+                s_six with
+                {
+                    Cam = s_six.Cam! with { Crush = crush, Clearance = clearance },
+                },
+                new("cam-bearings", "cam")
+            ).Begin();
             foreach (var bearing in s_six.Cam!.Bearings)
             {
                 bench.Item = bearing.Id;
@@ -63,13 +70,32 @@ public class HeldTests
             string N(double mm) => mm.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture);
             bench.TakeAll("wash");
             bench.Item = own.Id;
-            return bench.TakeAll("set", own.Mark, "right", N(own.ShellOuterMm), N(own.WallMm), N(own.DiameterMm), N(own.DiameterMm), N(own.DiameterMm), N(own.DiameterMm)).Step("set").Now;
+            return bench
+                .TakeAll(
+                    "set",
+                    own.Mark,
+                    "right",
+                    N(own.ShellOuterMm),
+                    N(own.WallMm),
+                    N(own.DiameterMm),
+                    N(own.DiameterMm),
+                    N(own.DiameterMm),
+                    N(own.DiameterMm)
+                )
+                .Step("set")
+                .Now;
         }
 
         var none = Set(Known(null, null), Known(null, null));
         Assert.Equal((ToldOnly, null), (Wording.Write(none.Do), none.Call));
         Assert.NotNull(none.Answer);
-        Assert.Equal([("crush", Side.Lower, 0.02)], Set(Known(0.02, null), Known(null, null)).Call!.Checks.Select(k => (k.Name, k.Side, k.Limit)));
-        Assert.Equal([("clearance", Side.Upper, 0.2)], Set(Known(null, null), Known(null, 0.2)).Call!.Checks.Select(k => (k.Name, k.Side, k.Limit)));
+        Assert.Equal(
+            [("crush", Side.Lower, 0.02)],
+            Set(Known(0.02, null), Known(null, null)).Call!.Checks.Select(k => (k.Name, k.Side, k.Limit))
+        );
+        Assert.Equal(
+            [("clearance", Side.Upper, 0.2)],
+            Set(Known(null, null), Known(null, 0.2)).Call!.Checks.Select(k => (k.Name, k.Side, k.Limit))
+        );
     }
 }

@@ -14,11 +14,17 @@ public class HostileWorkTests
 {
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
 
-    internal static readonly Dictionary<SheetRef, EngineSheet> Sheets = Directory.EnumerateFiles(Repository.At("demo", "sheets"))
-        .Select(f => JsonSerializer.Deserialize(File.ReadAllText(f), CoreJson.Default.EngineSheet)!).ToDictionary(s => s.Ref);
+    internal static readonly Dictionary<SheetRef, EngineSheet> Sheets = Directory
+        .EnumerateFiles(Repository.At("demo", "sheets"))
+        .Select(f => JsonSerializer.Deserialize(File.ReadAllText(f), CoreJson.Default.EngineSheet)!)
+        .ToDictionary(s => s.Ref);
 
-    public static TheoryData<string, string> Tasks => [.. Sheets.Values
-        .SelectMany(sheet => ProcedureBook.Default.Newest.Where(p => p.Places(sheet).Count > 0).Select(p => (sheet.Id, p.Id)))];
+    public static TheoryData<string, string> Tasks =>
+        [
+            .. Sheets.Values.SelectMany(sheet =>
+                ProcedureBook.Default.Newest.Where(p => p.Places(sheet).Count > 0).Select(p => (sheet.Id, p.Id))
+            ),
+        ];
 
     [Theory]
     [MemberData(nameof(Tasks))]
@@ -32,7 +38,11 @@ public class HostileWorkTests
         {
             var random = new Random(seed);
             var at = Workbench.Start;
-            var build = WorkedBuild.Of(Sheets, ProcedureBook.Default, [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "x", sheet.Ref))]);
+            var build = WorkedBuild.Of(
+                Sheets,
+                ProcedureBook.Default,
+                [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "x", sheet.Ref))]
+            );
             bool Try(Func<Guid, DateTimeOffset, Command> command)
             {
                 at = at.AddMinutes(1);

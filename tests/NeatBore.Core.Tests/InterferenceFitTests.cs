@@ -10,13 +10,15 @@ public class InterferenceFitTests
     private static readonly Material s_steel = new(205, 0.29, 400, 11.7e-6);
     private static readonly Material s_iron = new(105, 0.26, 180, 10.6e-6);
 
-    internal static Request Worked(FitLimits? limits = null) => new(
-        new ShaftPart(At(34.021, 34.022, 34.020, 34.021, 34.019, 34.020), s_steel, 12, 16, 3),
-        new HubPart(At(33.996, 33.998, 33.997, 33.996, 33.995, 33.997), 56, s_iron, 24, 5),
-        38,
-        new Band(0.10, 0.16),
-        Limits: limits,
-        GaugeUncertaintyMm: new FitGauges(0.003, 0.004));
+    internal static Request Worked(FitLimits? limits = null) =>
+        new(
+            new ShaftPart(At(34.021, 34.022, 34.020, 34.021, 34.019, 34.020), s_steel, 12, 16, 3),
+            new HubPart(At(33.996, 33.998, 33.997, 33.996, 33.995, 33.997), 56, s_iron, 24, 5),
+            38,
+            new Band(0.10, 0.16),
+            Limits: limits,
+            GaugeUncertaintyMm: new FitGauges(0.003, 0.004)
+        );
 
     [Fact]
     public void The_worked_example_comes_out()
@@ -50,34 +52,56 @@ public class InterferenceFitTests
     /// <summary>The two cylinders' own displacements (Lamé), added up, must give back the interference.</summary>
     [Fact]
     public void Displacements_of_both_parts_add_up_to_the_interference() =>
-        Gen.Select(Gen.Double[10, 80], Gen.Double[0, 0.8], Gen.Double[1.2, 4], Gen.Double[1e-4, 1e-3]).Sample((d, hollow, outside, part) =>
-        {
-            var fit = Solve(new Request(
-                new ShaftPart(At(d * (1 + part)), s_steel, d * hollow), new HubPart(At(d), d * outside, s_iron), 30, new Band(0.1, 0.2)));
-            var (p, a, b, c) = (fit.PressureMpa, d * hollow / 2, d / 2, d * outside / 2);
-            double Outwards(double e, double nu, double inner, double outer, double pIn, double pOut, double r) =>
-                ((1 - nu) / e * ((pIn * inner * inner) - (pOut * outer * outer)) * r / ((outer * outer) - (inner * inner)))
-                + ((1 + nu) / e * (pIn - pOut) * inner * inner * outer * outer / (((outer * outer) - (inner * inner)) * r));
-            var closing = Outwards(105e3, 0.26, b, c, p, 0, b) - Outwards(205e3, 0.29, a, b, 0, p, b);
-            return Math.Abs((2 * closing) - fit.InterferenceMm.Mean) < 1e-9 * d;
-        });
+        Gen.Select(Gen.Double[10, 80], Gen.Double[0, 0.8], Gen.Double[1.2, 4], Gen.Double[1e-4, 1e-3])
+            .Sample(
+                (d, hollow, outside, part) =>
+                {
+                    var fit = Solve(
+                        new Request(
+                            new ShaftPart(At(d * (1 + part)), s_steel, d * hollow),
+                            new HubPart(At(d), d * outside, s_iron),
+                            30,
+                            new Band(0.1, 0.2)
+                        )
+                    );
+                    var (p, a, b, c) = (fit.PressureMpa, d * hollow / 2, d / 2, d * outside / 2);
+                    double Outwards(double e, double nu, double inner, double outer, double pIn, double pOut, double r) =>
+                        ((1 - nu) / e * ((pIn * inner * inner) - (pOut * outer * outer)) * r / ((outer * outer) - (inner * inner)))
+                        + ((1 + nu) / e * (pIn - pOut) * inner * inner * outer * outer / (((outer * outer) - (inner * inner)) * r));
+                    var closing = Outwards(105e3, 0.26, b, c, p, 0, b) - Outwards(205e3, 0.29, a, b, 0, p, b);
+                    return Math.Abs((2 * closing) - fit.InterferenceMm.Mean) < 1e-9 * d;
+                }
+            );
 
     [Fact]
     public void Warming_both_parts_and_reading_them_larger_changes_nothing() =>
-        Gen.Double[-20, 80].Sample(t =>
-        {
-            double Grown(Material m, double mm) => mm * (1 + (m.ExpansionPerC * (t - 20)));
-            var cold = Solve(new Request(new ShaftPart(At(34.02), s_steel), new HubPart(At(34), 56, s_iron), 38, new Band(0.1, 0.1)));
-            var warm = Solve(new Request(
-                new ShaftPart(At(Grown(s_steel, 34.02)), s_steel, TemperatureC: t), new HubPart(At(Grown(s_iron, 34)), 56, s_iron, t), 38, new Band(0.1, 0.1)));
-            return Math.Abs(warm.PressureMpa - cold.PressureMpa) < 1e-6;
-        });
+        Gen.Double[-20, 80]
+            .Sample(t =>
+            {
+                double Grown(Material m, double mm) => mm * (1 + (m.ExpansionPerC * (t - 20)));
+                var cold = Solve(new Request(new ShaftPart(At(34.02), s_steel), new HubPart(At(34), 56, s_iron), 38, new Band(0.1, 0.1)));
+                var warm = Solve(
+                    new Request(
+                        new ShaftPart(At(Grown(s_steel, 34.02)), s_steel, TemperatureC: t),
+                        new HubPart(At(Grown(s_iron, 34)), 56, s_iron, t),
+                        38,
+                        new Band(0.1, 0.1)
+                    )
+                );
+                return Math.Abs(warm.PressureMpa - cold.PressureMpa) < 1e-6;
+            });
 
     [Fact]
     public void Stations_closer_than_a_nanometre_are_one_and_taper_is_between_stations()
     {
-        var fit = Solve(new Request(
-            new ShaftPart([new(5, 0, 34.02), new(5 + 5e-7, 90, 34.03), new(20, 0, 34.05)], s_steel), new HubPart(At(34), 56, s_iron), 38, new Band(0.1, 0.1)));
+        var fit = Solve(
+            new Request(
+                new ShaftPart([new(5, 0, 34.02), new(5 + 5e-7, 90, 34.03), new(20, 0, 34.05)], s_steel),
+                new HubPart(At(34), 56, s_iron),
+                38,
+                new Band(0.1, 0.1)
+            )
+        );
         Assert.Equal(0.01, fit.Shaft.RoundnessMm, 1e-9);
         Assert.Equal(0.025, fit.Shaft.TaperMm, 1e-9);
     }
@@ -110,10 +134,24 @@ public class InterferenceFitTests
             Hub = worked.Hub with { OuterDiameterMm = 33, Material = MaterialChoice.Of("cheese") },
         };
         var errors = Assert.Throws<UnusableInputException>(() => Solve(bad)).Errors;
-        Assert.Equal(["engagedLengthMm", "friction.high", "hub.material", "hub.outerDiameterMm"], errors.Keys.Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["engagedLengthMm", "friction.high", "hub.material", "hub.outerDiameterMm"],
+            errors.Keys.Order(StringComparer.Ordinal)
+        );
         Assert.Equal("must be larger than the bore (33.998 mm)", errors["hub.outerDiameterMm"][0]);
     }
 
     private static List<DiameterReading> At(params double[] values) =>
-        [.. values.Select((v, i) => new DiameterReading(i < 2 ? 5 : i < 4 ? 20 : 35, i % 2 * 90, v))];
+        [
+            .. values.Select(
+                (v, i) =>
+                    new DiameterReading(
+                        i < 2 ? 5
+                            : i < 4 ? 20
+                            : 35,
+                        i % 2 * 90,
+                        v
+                    )
+            ),
+        ];
 }

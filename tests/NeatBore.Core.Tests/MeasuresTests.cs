@@ -31,10 +31,18 @@ public class MeasuresTests
         foreach (var row in Table.Read("wording.json").EnumerateArray())
         {
             var raw = row.GetProperty("quantity");
-            var quantity = new Quantity(raw.GetProperty("value").GetDouble(), raw.DimensionOf(), raw.GetProperty("resolution").GetDouble(), raw.Text("text"));
+            var quantity = new Quantity(
+                raw.GetProperty("value").GetDouble(),
+                raw.DimensionOf(),
+                raw.GetProperty("resolution").GetDouble(),
+                raw.Text("text")
+            );
             Assert.Equal(row.Text("metric"), Wording.Write(quantity));
             Assert.Equal(row.Text("inch"), Wording.Write(quantity, UnitSystem.Inch));
-            Assert.Equal(row.Text("rear") ?? row.Text("metric"), Wording.Write(quantity, view: row.Text("rear") is null ? View.Front : View.Rear));
+            Assert.Equal(
+                row.Text("rear") ?? row.Text("metric"),
+                Wording.Write(quantity, view: row.Text("rear") is null ? View.Front : View.Rear)
+            );
         }
     }
 
@@ -53,12 +61,13 @@ public class MeasuresTests
 
     [Fact]
     public void Seen_from_the_rear_and_back_again_is_the_same_spot() =>
-        Gen.Double[-2000, 2000].Sample(deg =>
-        {
-            var there = Clock.FromOtherEnd(deg);
-            var off = Math.Abs(Clock.Normalise(Clock.FromOtherEnd(there) - deg));
-            return there is >= 0 and < 360 && Math.Min(off, 360 - off) < 1e-9;
-        });
+        Gen.Double[-2000, 2000]
+            .Sample(deg =>
+            {
+                var there = Clock.FromOtherEnd(deg);
+                var off = Math.Abs(Clock.Normalise(Clock.FromOtherEnd(there) - deg));
+                return there is >= 0 and < 360 && Math.Min(off, 360 - off) < 1e-9;
+            });
 
     [Theory]
     [InlineData(0.04, 0.05, 0.01, Verdict.Go)]

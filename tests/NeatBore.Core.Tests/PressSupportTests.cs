@@ -19,7 +19,8 @@ public class PressSupportTests
             new("sleeve", StackKind.Sleeve, 21.6, 16.3, 70),
             new("bar", StackKind.Bar, 18, 0, 110),
             new("washer", StackKind.Washer, 24, 12.5, 4),
-        ]);
+        ]
+    );
 
     [Fact]
     public void The_tube_lies_on_the_flat_and_the_sleeve_goes_round_the_trunnion()
@@ -37,7 +38,11 @@ public class PressSupportTests
     {
         var solid = s_rocker with { DaylightMm = 200, Pushed = s_rocker.Pushed with { ClearOverMm = 0 } };
         Assert.Equal("bar", Solve(solid).Pusher);
-        Assert.Contains("goes through the part’s 18.5 mm hole", Solve(solid with { Pushed = solid.Pushed with { InnerMm = 18.5 } }).Refused.Single(r => r.Id == "bar").Because, StringComparison.Ordinal);
+        Assert.Contains(
+            "goes through the part’s 18.5 mm hole",
+            Solve(solid with { Pushed = solid.Pushed with { InnerMm = 18.5 } }).Refused.Single(r => r.Id == "bar").Because,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -48,7 +53,11 @@ public class PressSupportTests
         Assert.Equal(new PieceSize(null, 31.6, 23, null, 4, 160 - 26 - 8), none.MakeOne!.Support);
         Assert.Equal(16.185, none.MakeOne.Pusher!.InnerLeastMm, 9);
         Assert.Equal(21.8, none.MakeOne.Pusher.OuterMostMm, 9);
-        Assert.StartsWith("Make a support with a hole of 23 mm or more, outside up to 31.6 mm", none.MakeOne.Words, StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Make a support with a hole of 23 mm or more, outside up to 31.6 mm",
+            none.MakeOne.Words,
+            StringComparison.Ordinal
+        );
 
         // Each fits, but not both under this ram: a shorter pusher.
         var tall = Solve(s_rocker with { DaylightMm = 100 });
@@ -57,43 +66,93 @@ public class PressSupportTests
     }
 
     [Fact]
-    public void It_picks_what_trying_every_pair_would() => Gen.Select(
-        Gen.Select(Gen.Double[8, 40], Gen.Double[0, 30], Gen.Double[5, 80]).Where(p => p.Item2 < p.Item1).Array[1, 14],
-        Gen.Double[100, 200],
-        Gen.Bool).Sample((sizes, daylight, clears) =>
-    {
-        var request = s_rocker with
-        {
-            DaylightMm = daylight,
-            Pushed = s_rocker.Pushed with { ClearOverMm = clears ? 15.985 : 0 },
-            Crib = [.. sizes.Select((s, i) => new StackPiece($"p{i:00}", StackKind.Sleeve, Math.Round(s.Item1), Math.Round(s.Item2 * 0.9), Math.Round(s.Item3))).Where(p => p.InnerMm < p.OuterMm)],
-        };
-        if (request.Crib.Count == 0)
-        {
-            return;
-        }
+    public void It_picks_what_trying_every_pair_would() =>
+        Gen.Select(
+                Gen.Select(Gen.Double[8, 40], Gen.Double[0, 30], Gen.Double[5, 80]).Where(p => p.Item2 < p.Item1).Array[1, 14],
+                Gen.Double[100, 200],
+                Gen.Bool
+            )
+            .Sample(
+                (sizes, daylight, clears) =>
+                {
+                    var request = s_rocker with
+                    {
+                        DaylightMm = daylight,
+                        Pushed = s_rocker.Pushed with { ClearOverMm = clears ? 15.985 : 0 },
+                        Crib =
+                        [
+                            .. sizes
+                                .Select(
+                                    (s, i) =>
+                                        new StackPiece(
+                                            $"p{i:00}",
+                                            StackKind.Sleeve,
+                                            Math.Round(s.Item1),
+                                            Math.Round(s.Item2 * 0.9),
+                                            Math.Round(s.Item3)
+                                        )
+                                )
+                                .Where(p => p.InnerMm < p.OuterMm),
+                        ],
+                    };
+                    if (request.Crib.Count == 0)
+                    {
+                        return;
+                    }
 
-        var best = (
-            from s in request.Crib
-            from p in request.Crib
-            let stack = s.LengthMm + 26 + 8 + p.LengthMm
-            where s.Id != p.Id && stack <= daylight && s.InnerMm >= 23 && s.InnerMm >= 16.185 && s.OuterMm <= 31.6 && s.LengthMm > 4
-                && p.OuterMm <= 21.8 && p.InnerMm >= (clears ? 16.185 : 0) && p.OuterMm > 16.03 && p.InnerMm < 22.025
-            orderby s.OuterMm - s.InnerMm descending, p.OuterMm - p.InnerMm descending, stack, s.Id, p.Id
-            select (s.Id, p.Id)).FirstOrDefault();
-        var answer = Solve(request);
-        Assert.Equal(best, (answer.Support, answer.Pusher));
-        Assert.Equal(best.Item1 is null, answer.MakeOne is not null);
-    });
+                    var best = (
+                        from s in request.Crib
+                        from p in request.Crib
+                        let stack = s.LengthMm + 26 + 8 + p.LengthMm
+                        where
+                            s.Id != p.Id
+                            && stack <= daylight
+                            && s.InnerMm >= 23
+                            && s.InnerMm >= 16.185
+                            && s.OuterMm <= 31.6
+                            && s.LengthMm > 4
+                            && p.OuterMm <= 21.8
+                            && p.InnerMm >= (clears ? 16.185 : 0)
+                            && p.OuterMm > 16.03
+                            && p.InnerMm < 22.025
+                        orderby s.OuterMm - s.InnerMm descending, p.OuterMm - p.InnerMm descending, stack, s.Id, p.Id
+                        select (s.Id, p.Id)
+                    ).FirstOrDefault();
+                    var answer = Solve(request);
+                    Assert.Equal(best, (answer.Support, answer.Pusher));
+                    Assert.Equal(best.Item1 is null, answer.MakeOne is not null);
+                }
+            );
 
     [Fact]
     public void What_cannot_be_is_named_by_its_field()
     {
-        var wrong = Assert.Throws<UnusableInputException>(() => Solve(new Request(
-            new PressedBody(22, 26, 20, 19), new PassingPart(0, -1), new PushedPart(22, 22, 30, 0), 20, [new("a", StackKind.Bar, 10, 10, 5), new("a", StackKind.Bar, 10, 0, 0)])));
+        var wrong = Assert.Throws<UnusableInputException>(() =>
+            Solve(
+                new Request(
+                    new PressedBody(22, 26, 20, 19),
+                    new PassingPart(0, -1),
+                    new PushedPart(22, 22, 30, 0),
+                    20,
+                    [new("a", StackKind.Bar, 10, 10, 5), new("a", StackKind.Bar, 10, 0, 0)]
+                )
+            )
+        );
         Assert.Equal(
-            ["body.landInnerMm", "body.landOuterMm", "crib[0].innerMm", "crib[1].id", "crib[1].lengthMm", "daylightMm", "passing.lengthMm", "passing.outerMm", "pushed.clearOverMm", "pushed.innerMm"],
-            wrong.Errors.Keys.Order(StringComparer.Ordinal));
+            [
+                "body.landInnerMm",
+                "body.landOuterMm",
+                "crib[0].innerMm",
+                "crib[1].id",
+                "crib[1].lengthMm",
+                "daylightMm",
+                "passing.lengthMm",
+                "passing.outerMm",
+                "pushed.clearOverMm",
+                "pushed.innerMm",
+            ],
+            wrong.Errors.Keys.Order(StringComparer.Ordinal)
+        );
         Assert.Throws<UnusableInputException>(() => Solve(s_rocker with { Crib = [] }));
     }
 }
@@ -111,7 +170,10 @@ public class SetOutlierTests
         Assert.Equal(1430, set.Median);
         Assert.Equal(1.4826 * 20, set.Spread, 9);
         Assert.Equal((600 - 1430) / (1.4826 * 20), set.Readings[5].Score, 9);
-        Assert.Equal([Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Stop, Verdict.Go], set.Readings.Select(r => r.Verdict));
+        Assert.Equal(
+            [Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Go, Verdict.Stop, Verdict.Go],
+            set.Readings.Select(r => r.Verdict)
+        );
     }
 
     [Fact]
@@ -133,17 +195,21 @@ public class SetOutlierTests
     }
 
     [Fact]
-    public void Scores_do_not_change_with_unit_or_order_and_follow_a_shift_of_a_loose_set() => Gen.Select(Gen.Double[-50, 50].Array[6, 20], Gen.Double[0.1, 10]).Sample((values, scale) =>
-    {
-        var set = Of(1, values);
-        var scaled = Of(scale, [.. values.Select(v => v * scale)]);
-        var turned = Of(1, [.. values.Reverse()]);
-        for (var i = 0; i < values.Length; i++)
-        {
-            Assert.Equal(set.Readings[i].Score, scaled.Readings[i].Score, 6);
-            Assert.Equal(set.Readings[i].Score, turned.Readings[values.Length - 1 - i].Score, 9);
-        }
-    });
+    public void Scores_do_not_change_with_unit_or_order_and_follow_a_shift_of_a_loose_set() =>
+        Gen.Select(Gen.Double[-50, 50].Array[6, 20], Gen.Double[0.1, 10])
+            .Sample(
+                (values, scale) =>
+                {
+                    var set = Of(1, values);
+                    var scaled = Of(scale, [.. values.Select(v => v * scale)]);
+                    var turned = Of(1, [.. values.Reverse()]);
+                    for (var i = 0; i < values.Length; i++)
+                    {
+                        Assert.Equal(set.Readings[i].Score, scaled.Readings[i].Score, 6);
+                        Assert.Equal(set.Readings[i].Score, turned.Readings[values.Length - 1 - i].Score, 9);
+                    }
+                }
+            );
 
     [Fact]
     public void A_place_twice_or_no_set_is_refused()

@@ -13,14 +13,17 @@ public class PressedPartTests
     private static Workbench On(string sheet, string kind, string item = "") =>
         new Workbench(Workbench.Demo<EngineSheet>($"sheets/{sheet}.json"), new TaskRef(kind, "pressed")) { Item = item }.Begin();
 
-    private static Workbench Pin() => On("four-1.8.v1", "shrunk-pin", "1")
-        .TakeAll("facing").TakeAll("sizes", "20.000", "20.001", "19.972", "19.973", "20");
+    private static Workbench Pin() =>
+        On("four-1.8.v1", "shrunk-pin", "1").TakeAll("facing").TakeAll("sizes", "20.000", "20.001", "19.972", "19.973", "20");
 
     [Fact]
     public void Which_way_round_is_asked_before_the_heat()
     {
         var bench = On("four-1.8.v1", "shrunk-pin", "1");
-        Assert.Equal(["Piston’s mark to the front", "Rod’s number to the camshaft side", "Eye’s chamfer to the pin’s entry side"], bench.Step("facing").Rounds[^1].Slots.Select(s => s.Slot.Label));
+        Assert.Equal(
+            ["Piston’s mark to the front", "Rod’s number to the camshaft side", "Eye’s chamfer to the pin’s entry side"],
+            bench.Step("facing").Rounds[^1].Slots.Select(s => s.Slot.Label)
+        );
         Assert.All(new[] { "sizes", "way" }, s => Assert.NotNull(bench.Step(s).BlockedBy));
         // Another rod waits for none of it.
         bench.Item = "3";
@@ -39,11 +42,21 @@ public class PressedPartTests
         bench.Take("heat", "frozen").Take("heat", "oven");
         // Three time constants of the eye in still air: 0.28 kg, 480 J/(kg·°C), 12 W/(m²·°C), 0.02 m².
         var soak = 3 * 0.28 * 480 / (12 * 0.02);
-        Assert.Equal(soak, (bench.State.Waits.Single().At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "oven").Live!.DoneAt).TotalSeconds, 3);
+        Assert.Equal(
+            soak,
+            (
+                bench.State.Waits.Single().At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "oven").Live!.DoneAt
+            ).TotalSeconds,
+            3
+        );
         bench.Take("heat", "half").Take("heat", "outer", "252").Take("heat", "out").Take("heat", "started");
         var wait = bench.State.Waits.Single();
         Assert.True(wait.IsDeadline);
-        Assert.Equal(plan.GripSeconds!.Value, (wait.At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "started").Live!.DoneAt).TotalSeconds, 0.2);
+        Assert.Equal(
+            plan.GripSeconds!.Value,
+            (wait.At - bench.Step("heat").Rounds[^1].Slots.Single(s => s.Slot.Key == "started").Live!.DoneAt).TotalSeconds,
+            0.2
+        );
         bench.Pick("heat", "went", "home").TakeAll("home", "18.02", "freely");
         Assert.True(bench.Step("home").Passed);
     }
@@ -60,8 +73,16 @@ public class PressedPartTests
     [Fact]
     public void An_eye_that_is_not_warm_right_through_goes_back()
     {
-        var bench = Pin().TakeAll("way", "18").Take("heat", "frozen").Take("heat", "oven").Take("heat", "half").Take("heat", "outer", "231");
-        Assert.Equal((Verdict.LookAgain, "Not soaked through: back in the oven, then probe it again."), (bench.Step("heat").Now.Call!.Verdict, bench.Says("heat")));
+        var bench = Pin()
+            .TakeAll("way", "18")
+            .Take("heat", "frozen")
+            .Take("heat", "oven")
+            .Take("heat", "half")
+            .Take("heat", "outer", "231");
+        Assert.Equal(
+            (Verdict.LookAgain, "Not soaked through: back in the oven, then probe it again."),
+            (bench.Step("heat").Now.Call!.Verdict, bench.Says("heat"))
+        );
     }
 
     [Fact]
@@ -87,11 +108,20 @@ public class PressedPartTests
     [Fact]
     public void A_bush_is_reamed_after_it_was_pressed()
     {
-        var bench = On("straight-six-2.7.v1", "pressed-bush", "2").TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
-            .TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack").TakeAll("press", "5 kN").TakeAll("home", "0.02");
+        var bench = On("straight-six-2.7.v1", "pressed-bush", "2")
+            .TakeAll("facing")
+            .TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
+            .TakeAll("way")
+            .Pick("stack", "press", "hp-h")
+            .TakeAll("stack")
+            .TakeAll("press", "5 kN")
+            .TakeAll("home", "0.02");
         Assert.True(bench.Step("home").Passed);
         bench.TakeAll("inside", "22.001", "22.002");
-        Assert.Equal((Verdict.LookAgain, "Ream or hone 0.016 mm out, to 22.018 mm. Wipe it out and measure again."), (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Ream or hone 0.016 mm out, to 22.018 mm. Wipe it out and measure again."),
+            (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside"))
+        );
     }
 
     [Theory]
@@ -111,8 +141,20 @@ public class PressedPartTests
     public void Chilled_alone_its_seconds_are_those_of_a_cold_bearing_in_a_crank_as_it_is()
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
-        var colder = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Spigot ? p with { Heat = p.Heat! with { FreezerC = -78, SlideSeconds = 0.5 } } : p)] };
-        var bench = new Workbench(colder, new TaskRef("pressed-spigot", "pressed")).Begin().TakeAll("facing").TakeAll("sizes", "32.018", "32.018", "32.003", "32.003", "20").TakeAll("way", "18");
+        var colder = sheet with
+        {
+            Pressed =
+            [
+                .. sheet.Pressed!.Select(p =>
+                    p.Kind == PressedKind.Spigot ? p with { Heat = p.Heat! with { FreezerC = -78, SlideSeconds = 0.5 } } : p
+                ),
+            ],
+        };
+        var bench = new Workbench(colder, new TaskRef("pressed-spigot", "pressed"))
+            .Begin()
+            .TakeAll("facing")
+            .TakeAll("sizes", "32.018", "32.018", "32.003", "32.003", "20")
+            .TakeAll("way", "18");
         var answer = Assert.IsType<ThermalFit.Answer>(bench.Step("way").Now.Answer);
         Assert.Equal((18, -78), (Math.Round(answer.Gripping[0].HubC), Math.Round(answer.Gripping[0].ShaftC)));
         // 0.015 mm of interference, 32 mm, 96 °C of cold at 11.5e-6: 0.0201 mm clear at the start, with the crank 2 °C cold itself.
@@ -126,11 +168,26 @@ public class PressedPartTests
     public void What_fits_nothing_in_the_crib_says_what_to_make()
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
-        var narrow = sheet with { Pressed = [.. sheet.Pressed!.Select(p => p.Kind == PressedKind.Bush ? p with { Outer = p.Outer with { LandOuterMm = 34 } } : p)] };
-        var bench = new Workbench(narrow, new TaskRef("pressed-bush", "pressed")) { Item = "1" }.Begin()
-            .TakeAll("facing").TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20").TakeAll("way").Pick("stack", "press", "hp-h").TakeAll("stack");
+        var narrow = sheet with
+        {
+            Pressed =
+            [
+                .. sheet.Pressed!.Select(p => p.Kind == PressedKind.Bush ? p with { Outer = p.Outer with { LandOuterMm = 34 } } : p),
+            ],
+        };
+        var bench = new Workbench(narrow, new TaskRef("pressed-bush", "pressed")) { Item = "1" }
+            .Begin()
+            .TakeAll("facing")
+            .TakeAll("sizes", "26.045", "26.046", "26.000", "26.001", "20")
+            .TakeAll("way")
+            .Pick("stack", "press", "hp-h")
+            .TakeAll("stack");
         Assert.Equal(Verdict.Stop, bench.Step("stack").Now.Call!.Verdict);
-        Assert.StartsWith("Make a support with a hole of 27 mm or more, outside up to 34 mm", bench.Says("stack"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Make a support with a hole of 27 mm or more, outside up to 34 mm",
+            bench.Says("stack"),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -174,7 +231,10 @@ public class FastenerBoardTests
     public void Before_anything_every_group_of_the_sheet_is_planned()
     {
         var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json")));
-        Assert.Equal(["Timing cover", "Rear housing", "Rear flange", "Balancer’s body", "Crank bolt"], board.Select(g => g.Name.Split(',')[0]).Distinct());
+        Assert.Equal(
+            ["Timing cover", "Rear housing", "Rear flange", "Balancer’s body", "Crank bolt"],
+            board.Select(g => g.Name.Split(',')[0]).Distinct()
+        );
         Assert.All(board, g => Assert.Equal((FastenerStanding.Planned, null), (g.Standing, g.Verdict)));
         Assert.All(board, g => Assert.All(g.Bolts, b => Assert.Equal(FastenerStanding.Planned, b.Standing)));
     }

@@ -5,7 +5,8 @@ using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Tests;
 
-/// <summary>Work as nobody would do it: anything at any place, mostly where the run sheet waits for it, so that it gets somewhere.</summary>
+/// <summary>Work as nobody would do it: anything at any place, mostly where the run sheet waits for it, so that it gets
+/// somewhere.</summary>
 internal static class RandomWork
 {
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
@@ -25,12 +26,21 @@ internal static class RandomWork
         var open = task.Steps.Where(s => s.BlockedBy is null && s.Status != StepStatus.LeftOut).ToList();
         var step = open.Find(s => !s.Passed) is { } next && random.Next(6) > 0 ? next : open[random.Next(open.Count)];
         var slots = step.Rounds[^1].Slots;
-        var place = slots.FirstOrDefault(s => s.Live is null && s.Slot.Required) is { } empty && random.Next(5) > 0 ? empty : slots.Count > 0 ? slots[random.Next(slots.Count)] : null;
+        var place =
+            slots.FirstOrDefault(s => s.Live is null && s.Slot.Required) is { } empty && random.Next(5) > 0 ? empty
+            : slots.Count > 0 ? slots[random.Next(slots.Count)]
+            : null;
         if (place is null || slots.All(s => s.Live is not null) || random.Next(12) == 0)
         {
             return random.Next(10) switch
             {
-                0 when task.Choices.Count > 0 && task.Choices[random.Next(task.Choices.Count)] is var choice => new Choose(id, at, task.Ref, choice.Id, choice.Options[random.Next(choice.Options.Count)].Id),
+                0 when task.Choices.Count > 0 && task.Choices[random.Next(task.Choices.Count)] is var choice => new Choose(
+                    id,
+                    at,
+                    task.Ref,
+                    choice.Id,
+                    choice.Options[random.Next(choice.Options.Count)].Id
+                ),
                 1 => new BeginRound(id, at, step.Ref, "again"),
                 2 when slots.FirstOrDefault(s => s.Live is not null)?.Live is { } read => new Strike(id, at, read.Id, StrikeReason.Slip),
                 3 => new Note(id, at, step.Ref, "looked at"),
@@ -40,27 +50,55 @@ internal static class RandomWork
         }
 
         var (typed, trace, sight) = Anything(place.Slot, random, odd, apart);
-        return new TakeReading(id, at, new SlotRef(step.Ref, step.Round, place.Slot.Key), typed, OddConfirmed: true, Trace: trace, Sight: sight);
+        return new TakeReading(
+            id,
+            at,
+            new SlotRef(step.Ref, step.Round, place.Slot.Key),
+            typed,
+            OddConfirmed: true,
+            Trace: trace,
+            Sight: sight
+        );
     }
 
-    private static (string Typed, TraceColumns? Trace, Sight? Sight) Anything(Slot slot, Random random, int odd, double apart) => slot.Kind switch
-    {
-        SlotKind.Tool => (s_shop.Crib[random.Next(s_shop.Crib.Count)].Id, null, null),
-        SlotKind.Pick => (slot.Options![random.Next(slot.Options.Count)].Id, null, null),
-        SlotKind.Sight => ("seen", null, new Sight((SightKind)random.Next(3), Odd(random, odd, 0, 4), Odd(random, odd, 0, 4))),
-        SlotKind.Trace => ("trace", new TraceColumns([.. Enumerable.Range(0, 40).Select(i => i * Odd(random, odd, 0.5, 0.2))], [.. Enumerable.Range(0, 40).Select(i => i * Odd(random, odd, 100, 50))]), null),
-        SlotKind.Number => (Wording.Number(
-            slot.Dimension == Dimension.Count ? Math.Round(Odd(random, odd, 3, 3)) : slot.Plausible is { } part && random.Next(4) > 0 ? Odd(random, odd, slot.Expected ?? ((part.Low + part.High) / 2), apart * (part.High - part.Low)) : Odd(random, odd, slot.Expected ?? 10, apart * 10), 0.001).Replace('−', '-'), null, null),
-        _ => ("done", null, null),
-    };
+    private static (string Typed, TraceColumns? Trace, Sight? Sight) Anything(Slot slot, Random random, int odd, double apart) =>
+        slot.Kind switch
+        {
+            SlotKind.Tool => (s_shop.Crib[random.Next(s_shop.Crib.Count)].Id, null, null),
+            SlotKind.Pick => (slot.Options![random.Next(slot.Options.Count)].Id, null, null),
+            SlotKind.Sight => ("seen", null, new Sight((SightKind)random.Next(3), Odd(random, odd, 0, 4), Odd(random, odd, 0, 4))),
+            SlotKind.Trace => (
+                "trace",
+                new TraceColumns(
+                    [.. Enumerable.Range(0, 40).Select(i => i * Odd(random, odd, 0.5, 0.2))],
+                    [.. Enumerable.Range(0, 40).Select(i => i * Odd(random, odd, 100, 50))]
+                ),
+                null
+            ),
+            SlotKind.Number => (
+                Wording
+                    .Number(
+                        slot.Dimension == Dimension.Count ? Math.Round(Odd(random, odd, 3, 3))
+                            : slot.Plausible is { } part && random.Next(4) > 0
+                                ? Odd(random, odd, slot.Expected ?? ((part.Low + part.High) / 2), apart * (part.High - part.Low))
+                            : Odd(random, odd, slot.Expected ?? 10, apart * 10),
+                        0.001
+                    )
+                    .Replace('−', '-'),
+                null,
+                null
+            ),
+            _ => ("done", null, null),
+        };
 
-    private static double Odd(Random random, int odd, double about, double spread) => random.Next(odd) switch
-    {
-        0 => 0,
-        1 => -about,
-        2 => 999_999,
-        3 => 1e-3,
-        4 => about,
-        _ => about + ((random.NextDouble() - 0.5) * spread),
-    };
+    private static double Odd(Random random, int odd, double about, double spread) =>
+        random.Next(odd) switch
+        {
+            0 => 0,
+            1 => -about,
+            2 => 999_999,
+            3 => 1e-3,
+            4 => about,
+            _ => about + ((random.NextDouble() - 0.5) * spread),
+        };
 }

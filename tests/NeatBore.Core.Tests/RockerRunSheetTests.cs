@@ -11,8 +11,8 @@ public class RockerRunSheetTests
 {
     private static readonly TaskRef s_rockers = new("rocker-trunnions", "rockers");
 
-    private static Workbench Bench(string places = "1-12") => new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json"), s_rockers).Begin()
-        .TakeAll("set", "TK-16", places);
+    private static Workbench Bench(string places = "1-12") =>
+        new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json"), s_rockers).Begin().TakeAll("set", "TK-16", places);
 
     private static Workbench Stacked() => Bench().Pick("stack-out", "press", "vt-1").TakeAll("stack-out").TakeAll("stack-in");
 
@@ -25,10 +25,13 @@ public class RockerRunSheetTests
             .TakeAll("body", bore, bore, "22.026", "22.026", "15.985")
             .TakeAll("first", force, "0.02")
             .TakeAll("inside", "16.015", "16.016")
-            .Pick("trunnion", "turns", "freely").TakeAll("trunnion")
+            .Pick("trunnion", "turns", "freely")
+            .TakeAll("trunnion")
             .TakeAll("second", force, "0.15")
             .TakeAll("float", "0.25")
-            .Pick("clips", "front-clip", clip).Pick("clips", "rear-clip", "seated").Pick("clips", "turns", "freely");
+            .Pick("clips", "front-clip", clip)
+            .Pick("clips", "rear-clip", "seated")
+            .Pick("clips", "turns", "freely");
     }
 
     private static Workbench Rockers(Workbench bench, int from, int to)
@@ -58,8 +61,16 @@ public class RockerRunSheetTests
     {
         var rockers = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json").Rockers!;
         Assert.Null(rockers.Fault());
-        Assert.StartsWith("rocker 7 is there twice", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 7 } : p)] }).Fault(), StringComparison.Ordinal);
-        Assert.StartsWith("rocker 8 is missing", (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 13 } : p)] }).Fault(), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "rocker 7 is there twice",
+            (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 7 } : p)] }).Fault(),
+            StringComparison.Ordinal
+        );
+        Assert.StartsWith(
+            "rocker 8 is missing",
+            (rockers with { Places = [.. rockers.Places.Select(p => p.Number == 8 ? p with { Number = 13 } : p)] }).Fault(),
+            StringComparison.Ordinal
+        );
         Assert.StartsWith("a set has 8 to 32", (rockers with { Places = [.. rockers.Places.Take(7)] }).Fault(), StringComparison.Ordinal);
     }
 
@@ -91,7 +102,8 @@ public class RockerRunSheetTests
         var count = bench.Step("out");
         Assert.Equal(
             ["must be a whole number: it is a count"],
-            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), "31.5"))["typed"]);
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), "31.5"))["typed"]
+        );
         bench.TakeAll("out", "32");
         Assert.Equal("Find 2 needles: in the head, the valley, the sump. They go through the engine.", bench.Says("out"));
         Assert.NotNull(bench.Step("body").BlockedBy);
@@ -114,7 +126,10 @@ public class RockerRunSheetTests
     public void A_clip_that_will_not_turn_is_seated_and_turned_again()
     {
         var bench = Rocker(Stacked(), 1, clip: "stiff");
-        Assert.Equal((Verdict.LookAgain, "Seat the front clip: press it home all round, then turn it again."), (bench.Step("clips").Now.Call!.Verdict, bench.Says("clips")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Seat the front clip: press it home all round, then turn it again."),
+            (bench.Step("clips").Now.Call!.Verdict, bench.Says("clips"))
+        );
         bench.Again("clips").Pick("clips", "front-clip", "seated").Pick("clips", "rear-clip", "seated").Pick("clips", "turns", "freely");
         Assert.True(bench.Step("clips").Passed);
         Assert.Equal(2, bench.Step("clips").Rounds.Count);
@@ -125,10 +140,16 @@ public class RockerRunSheetTests
     {
         var bench = Stacked();
         bench.Item = "rocker-1";
-        bench.Pick("out", "came", "bushes").TakeAll("out").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
+        bench
+            .Pick("out", "came", "bushes")
+            .TakeAll("out")
+            .TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
             .Take("first", "square")
             .Record("first", "trace", Enumerable.Range(0, 200).Select(i => (i * 7.5 / 199, 150 + (1200 * i / 199.0))));
-        Assert.Equal((Verdict.Stop, "Not home: the force never rose. Look what the pusher is on, then press again."), (bench.Step("first").Now.Call!.Verdict, bench.Says("first")));
+        Assert.Equal(
+            (Verdict.Stop, "Not home: the force never rose. Look what the pusher is on, then press again."),
+            (bench.Step("first").Now.Call!.Verdict, bench.Says("first"))
+        );
     }
 
     [Fact]
@@ -136,10 +157,17 @@ public class RockerRunSheetTests
     {
         var bench = Stacked();
         bench.Item = "rocker-1";
-        bench.Pick("out", "came", "bushes").TakeAll("out").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985").TakeAll("first", "1400 N", "0");
+        bench
+            .Pick("out", "came", "bushes")
+            .TakeAll("out")
+            .TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
+            .TakeAll("first", "1400 N", "0");
         Assert.StartsWith("Measure it inside, twice across. By its fit it closed up 0.01", bench.Says("inside"), StringComparison.Ordinal);
         bench.TakeAll("inside", "15.990", "15.990");
-        Assert.Equal((Verdict.LookAgain, "Ream or hone 0.025 mm out, to 16.015 mm. Wipe it out and measure again."), (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside")));
+        Assert.Equal(
+            (Verdict.LookAgain, "Ream or hone 0.025 mm out, to 16.015 mm. Wipe it out and measure again."),
+            (bench.Step("inside").Now.Call!.Verdict, bench.Says("inside"))
+        );
     }
 
     [Fact]
@@ -148,8 +176,15 @@ public class RockerRunSheetTests
         var bench = Rockers(Stacked(), 1, 6);
         // Still inside its fit, and its force inside what that explains: only the set tells.
         bench.Item = "rocker-7";
-        bench.Pick("out", "came", "caged").TakeAll("out", "34").TakeAll("body", "22.012", "22.012", "22.026", "22.026", "15.985").TakeAll("first", "620 N", "0.02");
-        Assert.Equal((Verdict.Stop, "Press it out: this body is worn. Fit another body and begin it again."), (bench.Step("first").Now.Call!.Verdict, bench.Says("first")));
+        bench
+            .Pick("out", "came", "caged")
+            .TakeAll("out", "34")
+            .TakeAll("body", "22.012", "22.012", "22.026", "22.026", "15.985")
+            .TakeAll("first", "620 N", "0.02");
+        Assert.Equal(
+            (Verdict.Stop, "Press it out: this body is worn. Fit another body and begin it again."),
+            (bench.Step("first").Now.Call!.Verdict, bench.Says("first"))
+        );
 
         bench.Again("body");
         // What was read of the worn body does not stand for the next.
@@ -167,7 +202,14 @@ public class RockerRunSheetTests
         Rockers(bench, 2, 12);
         Assert.Equal(Verdict.Stop, bench.Step("tray").Now.Call!.Verdict);
         Assert.StartsWith("Rocker 1 went in easier than its set: its body is worn.", bench.Says("tray"), StringComparison.Ordinal);
-        Assert.Equal(["rocker 1, press force, first side", "rocker 1, press force, second side", "rocker 1, bore over its size"], bench.Step("tray").Now.Call!.Checks.Select(k => k.Name).Order(StringComparer.Ordinal).OrderBy(n => n.Contains("bore", StringComparison.Ordinal)));
+        Assert.Equal(
+            ["rocker 1, press force, first side", "rocker 1, press force, second side", "rocker 1, bore over its size"],
+            bench
+                .Step("tray")
+                .Now.Call!.Checks.Select(k => k.Name)
+                .Order(StringComparer.Ordinal)
+                .OrderBy(n => n.Contains("bore", StringComparison.Ordinal))
+        );
     }
 
     [Fact]

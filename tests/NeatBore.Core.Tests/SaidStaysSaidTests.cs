@@ -16,7 +16,10 @@ public class SaidStaysSaidTests
         {
             if (bench.Log[i].Event is Called called && called.Step.Step == step)
             {
-                bench.Log[i] = bench.Log[i] with { Event = called with { Judgement = Given.Of(otherwise(called.Judgement.Read())), Version = 0 } };
+                bench.Log[i] = bench.Log[i] with
+                {
+                    Event = called with { Judgement = Given.Of(otherwise(called.Judgement.Read())), Version = 0 },
+                };
             }
         }
 
@@ -28,19 +31,35 @@ public class SaidStaysSaidTests
 
     private static Judgement Worded(Judgement said) => said with { Do = Sentence.Of("In the words of then.") };
 
-    private static Workbench Decided() => new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool")
-        .TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00").TakeAll("bolt", "420", "60", "35", "125.3").TakeAll("turn").TakeAll("mark", "2")
-        .Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Marked anew at true centre"));
+    private static Workbench Decided() =>
+        new Workbench()
+            .Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
+            .TakeAll("bolt", "420", "60", "35", "125.3")
+            .TakeAll("turn")
+            .TakeAll("mark", "2")
+            .Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Marked anew at true centre"));
 
     [Fact]
     public void Finished_work_is_not_reopened_by_what_would_be_said_now()
     {
         var bench = Said(new Workbench().Measured("33.900"), "fit", s => As(s, Verdict.Go));
-        Assert.Equal((Verdict.Go, true, Verdict.Stop), (bench.Step("fit").Now.Call!.Verdict, bench.Step("fit").Passed, bench.Step("fit").Otherwise!.Call!.Verdict));
+        Assert.Equal(
+            (Verdict.Go, true, Verdict.Stop),
+            (bench.Step("fit").Now.Call!.Verdict, bench.Step("fit").Passed, bench.Step("fit").Otherwise!.Call!.Verdict)
+        );
         Assert.Null(bench.Step("method").BlockedBy);
         var before = bench.Log.Count;
         bench.TakeAll("method");
-        Assert.Equal(bench.Step("method").Rounds[0].Slots.Count(s => s.Slot.Required) + bench.Log.Skip(before).Count(e => e.Event is Called { Step.Step: "method" }), bench.Log.Count - before);
+        Assert.Equal(
+            bench.Step("method").Rounds[0].Slots.Count(s => s.Slot.Required)
+                + bench.Log.Skip(before).Count(e => e.Event is Called { Step.Step: "method" }),
+            bench.Log.Count - before
+        );
         Assert.DoesNotContain(bench.Log.Skip(before), e => e.Event is Called { Step.Step: "fit" });
     }
 
@@ -60,7 +79,10 @@ public class SaidStaysSaidTests
         foreach (var otherwise in (Func<Judgement, Judgement>[])[Worded, s => As(s, Verdict.LookAgain), s => As(Worded(s), Verdict.Stop)])
         {
             var bench = Said(Decided(), "mark", otherwise);
-            Assert.Equal((StepStatus.Released, true, Standing.Done), (bench.Step("mark").Status, bench.Step("mark").Passed, bench.Task.Standing));
+            Assert.Equal(
+                (StepStatus.Released, true, Standing.Done),
+                (bench.Step("mark").Status, bench.Step("mark").Passed, bench.Task.Standing)
+            );
             Assert.Equal("Marked anew at true centre", bench.Step("mark").Calls[^1].Release!.Because);
             Assert.NotNull(bench.Step("mark").Otherwise);
         }
@@ -76,7 +98,10 @@ public class SaidStaysSaidTests
         // The same number, read again: another reading, and not yet decided on.
         Assert.Equal((Verdict.Decide, false), (bench.Step("mark").Now.Call!.Verdict, bench.Step("mark").Passed));
         bench.Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Read again, the same"));
-        Assert.Equal((StepStatus.Released, "Read again, the same"), (bench.Step("mark").Status, bench.Step("mark").Calls[^1].Release!.Because));
+        Assert.Equal(
+            (StepStatus.Released, "Read again, the same"),
+            (bench.Step("mark").Status, bench.Step("mark").Calls[^1].Release!.Because)
+        );
 
         // A second reading beside it is one too many.
         bench.Take("mark", "error", "2.1", by: Workbench.Tomas);
@@ -88,7 +113,8 @@ public class SaidStaysSaidTests
     {
         var bench = Decided();
         var nose = bench.Step("parts").Rounds[0].Slots.First(s => s.Slot.Kind == SlotKind.Text).Live!.Id;
-        bench.Do((id, at) => new Note(id, at, Workbench.At("mark"), "Pointer bent"))
+        bench
+            .Do((id, at) => new Note(id, at, Workbench.At("mark"), "Pointer bent"))
             .Do((id, at) => new Strike(id, at, nose, StrikeReason.Slip));
         Assert.NotNull(bench.Step("mark").Calls[^1].Release);
         var kept = Assert.Single(bench.Log.Select(e => e.Event).OfType<Decided>()).StoodOn!;

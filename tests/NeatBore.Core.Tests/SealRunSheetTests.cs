@@ -16,8 +16,15 @@ public class SealRunSheetTests
     [Fact]
     public void A_dry_front_lip_is_left_alone_for_its_hours()
     {
-        var bench = new Workbench(s_six, new("front-seal", "cover")).Begin().Choose("lip", "ptfe")
-            .TakeAll("lip", "FS-2P").TakeAll("out").TakeAll("clean").TakeAll("groove", "none").TakeAll("plan", "5.0").TakeAll("dress")
+        var bench = new Workbench(s_six, new("front-seal", "cover"))
+            .Begin()
+            .Choose("lip", "ptfe")
+            .TakeAll("lip", "FS-2P")
+            .TakeAll("out")
+            .TakeAll("clean")
+            .TakeAll("groove", "none")
+            .TakeAll("plan", "5.0")
+            .TakeAll("dress")
             .TakeAll("press", "5.00", "5.01", "5.02", "5.01");
         Assert.Equal(Verdict.Go, bench.Step("press").Now.Call!.Verdict);
         Assert.Equal("Lip and track dry, no oil, no grease", bench.Step("dress").Rounds[^1].Slots[0].Slot.Label);
@@ -30,17 +37,31 @@ public class SealRunSheetTests
     [Theory]
     [InlineData("extractor", "Screwed in by hand until it bites")]
     [InlineData("prised", "Shim round the shaft")]
-    public void An_old_seal_comes_out_by_the_way_that_was_chosen(string way, string first) => Assert.Equal(
-        first,
-        new Workbench(s_six, new("front-seal", "cover")).Begin().Choose("out", way).TakeAll("lip", "FS-2").Step("out").Rounds[^1].Slots[0].Slot.Label);
+    public void An_old_seal_comes_out_by_the_way_that_was_chosen(string way, string first) =>
+        Assert.Equal(
+            first,
+            new Workbench(s_six, new("front-seal", "cover"))
+                .Begin()
+                .Choose("out", way)
+                .TakeAll("lip", "FS-2")
+                .Step("out")
+                .Rounds[^1]
+                .Slots[0]
+                .Slot.Label
+        );
 
     [Theory]
     [InlineData("split")]
     [InlineData("rope")]
     public void A_seal_in_block_and_cap_is_laid_in_and_nothing_is_centred(string lip)
     {
-        var bench = new Workbench(s_six, new TaskRef("crank-float", "rear-seal")).Begin().TakeAll("dial").TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
-            .Turn(new("rear-seal", "rear-seal")).Choose("lip", lip).TakeAll("parts", "RS-6");
+        var bench = new Workbench(s_six, new TaskRef("crank-float", "rear-seal"))
+            .Begin()
+            .TakeAll("dial")
+            .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
+            .Turn(new("rear-seal", "rear-seal"))
+            .Choose("lip", lip)
+            .TakeAll("parts", "RS-6");
         Assert.All(new[] { "sweep", "torque", "final", "press" }, step => Assert.Equal(StepStatus.LeftOut, bench.Step(step).Status));
         bench.TakeAll("dress").TakeAll("cap");
         Assert.True(bench.Step("cap").Passed);
@@ -84,7 +105,17 @@ public class SealRunSheetTests
         {
             bench.Item = $"cam-{n + 1}";
             var bore = s_six.Cam.Bearings[n].DiameterMm;
-            string[] sizes = [$"SC{n + 1}", "right", Invariant(bore + 0.09), "1.500", Invariant(bore), Invariant(bore), Invariant(bore), Invariant(bore)];
+            string[] sizes =
+            [
+                $"SC{n + 1}",
+                "right",
+                Invariant(bore + 0.09),
+                "1.500",
+                Invariant(bore),
+                Invariant(bore),
+                Invariant(bore),
+                Invariant(bore),
+            ];
             bench.TakeAll("set", sizes);
         }
 
@@ -101,7 +132,10 @@ public class SealRunSheetTests
         var rod = shop.Crib.First(t => t is { Kind: "bearing-driver", Screw: not null });
         var bench = Cam(b => b.Pick("order", "tool", rod.Id));
         bench.Item = bench.Task.Steps.First(s => s.Ref.Step == "start").Ref.Item;
-        Assert.Contains(bench.Step("start").Rounds[^1].Slots, s => s.Slot.Label == "Backing piece flat, relieved at the radius, started square");
+        Assert.Contains(
+            bench.Step("start").Rounds[^1].Slots,
+            s => s.Slot.Label == "Backing piece flat, relieved at the radius, started square"
+        );
     }
 
     [Fact]
@@ -113,10 +147,19 @@ public class SealRunSheetTests
         var first = s_six.Cam!.Bearings[0];
         bench.Item = "";
         var step = CamBearingSet.Version1.Steps.First(s => s.Id == "ream");
-        ReadingTaken Taken(string slot, double? value) => new(Guid.CreateVersion7(), Workbench.Start, new SlotRef(bench.Step("ream").Ref, 1, slot), "x", value, null, false);
+        ReadingTaken Taken(string slot, double? value) =>
+            new(Guid.CreateVersion7(), Workbench.Start, new SlotRef(bench.Step("ream").Ref, 1, slot), "x", value, null, false);
         var readings = new Dictionary<string, double?> { ["pilots"] = null };
-        Judgement Judged() => step.Judge(new StepContext(
-            step, s_six, "", new Dictionary<string, string> { ["shells"] = "undersize" }, (_, _, slot) => readings.TryGetValue(slot, out var v) ? Taken(slot, v) : null));
+        Judgement Judged() =>
+            step.Judge(
+                new StepContext(
+                    step,
+                    s_six,
+                    "",
+                    new Dictionary<string, string> { ["shells"] = "undersize" },
+                    (_, _, slot) => readings.TryGetValue(slot, out var v) ? Taken(slot, v) : null
+                )
+            );
         Assert.Equal($"Bearing 1: ream to {Invariant(first.JournalMm + 0.075)} mm, then measure it.", Wording.Write(Judged().Do));
         foreach (var bearing in s_six.Cam.Bearings)
         {

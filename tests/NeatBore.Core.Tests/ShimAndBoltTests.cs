@@ -11,39 +11,77 @@ namespace NeatBore.Core.Tests;
 public class ShimAndBoltTests
 {
     private static readonly Gen<ShimChoice.Request> s_shims = Gen.Select(
-        Gen.Double[0.2, 2], Gen.Int[0, 3], Gen.Int[0, 3], Gen.Select(Gen.Int[1, 9000], Gen.Int[0, 3]).List[1, 7]).Select((end, min, more, lines) => new ShimChoice.Request(
-            Math.Round(end, 3), new(0.05, 0.25, 0.13), new(min, Math.Min(4, min + more)), [.. lines.Select(l => new ShimChoice.ShimLine(l.Item1 * 1e-4, l.Item2))]));
+            Gen.Double[0.2, 2],
+            Gen.Int[0, 3],
+            Gen.Int[0, 3],
+            Gen.Select(Gen.Int[1, 9000], Gen.Int[0, 3]).List[1, 7]
+        )
+        .Select(
+            (end, min, more, lines) =>
+                new ShimChoice.Request(
+                    Math.Round(end, 3),
+                    new(0.05, 0.25, 0.13),
+                    new(min, Math.Min(4, min + more)),
+                    [.. lines.Select(l => new ShimChoice.ShimLine(l.Item1 * 1e-4, l.Item2))]
+                )
+        );
 
     /// <summary>Every stack that the stock can make, without any cleverness.</summary>
     private static IEnumerable<List<int>> All(ShimChoice.Request request)
     {
-        var lines = request.Stock.GroupBy(l => (int)Math.Round(l.ThicknessMm * 1e4)).Select(g => (g.Key, Quantity: g.Sum(l => l.Quantity))).OrderByDescending(l => l.Key).ToList();
-        IEnumerable<List<int>> From(int line, int most) => line == lines.Count
-            ? [[]]
-            : Enumerable.Range(0, Math.Min(most, lines[line].Quantity) + 1)
-                .SelectMany(n => From(line + 1, most - n).Select(rest => (List<int>)[.. Enumerable.Repeat(lines[line].Key, n), .. rest]));
+        var lines = request
+            .Stock.GroupBy(l => (int)Math.Round(l.ThicknessMm * 1e4))
+            .Select(g => (g.Key, Quantity: g.Sum(l => l.Quantity)))
+            .OrderByDescending(l => l.Key)
+            .ToList();
+        IEnumerable<List<int>> From(int line, int most) =>
+            line == lines.Count
+                ?
+                [
+                    [],
+                ]
+                : Enumerable
+                    .Range(0, Math.Min(most, lines[line].Quantity) + 1)
+                    .SelectMany(n =>
+                        From(line + 1, most - n).Select(rest => (List<int>)[.. Enumerable.Repeat(lines[line].Key, n), .. rest])
+                    );
         return From(0, request.Count.Max).Where(s => s.Count >= request.Count.Min);
     }
 
     [Fact]
-    public void The_best_stacks_are_those_of_a_search_through_all() => s_shims.Sample(request =>
-    {
-        double Off(List<int> stack) => Math.Round(Math.Abs(request.MeasuredEndPlayMm - (stack.Sum() * 1e-4) - request.Target.IdealMm), 9);
-        var wanted = All(request)
-            .OrderBy(Off).ThenBy(s => s.Count).ThenBy(s => string.Concat(s.Select(t => t.ToString("00000"))), StringComparer.Ordinal)
-            .Take(5).Select(s => string.Join('+', s)).ToList();
-        var found = ShimChoice.Solve(request);
-        Assert.Equal(wanted, found.Picks.Select(p => string.Join('+', p.Shims.Select(t => (int)Math.Round(t * 1e4)))));
-        Assert.Equal(All(request).Any(s => request.MeasuredEndPlayMm - (s.Sum() * 1e-4) is >= 0.05 - 1e-9 and <= 0.25 + 1e-9), found.Reachable);
-    });
+    public void The_best_stacks_are_those_of_a_search_through_all() =>
+        s_shims.Sample(request =>
+        {
+            double Off(List<int> stack) =>
+                Math.Round(Math.Abs(request.MeasuredEndPlayMm - (stack.Sum() * 1e-4) - request.Target.IdealMm), 9);
+            var wanted = All(request)
+                .OrderBy(Off)
+                .ThenBy(s => s.Count)
+                .ThenBy(s => string.Concat(s.Select(t => t.ToString("00000"))), StringComparer.Ordinal)
+                .Take(5)
+                .Select(s => string.Join('+', s))
+                .ToList();
+            var found = ShimChoice.Solve(request);
+            Assert.Equal(wanted, found.Picks.Select(p => string.Join('+', p.Shims.Select(t => (int)Math.Round(t * 1e4)))));
+            Assert.Equal(
+                All(request).Any(s => request.MeasuredEndPlayMm - (s.Sum() * 1e-4) is >= 0.05 - 1e-9 and <= 0.25 + 1e-9),
+                found.Reachable
+            );
+        });
 
     [Fact]
-    public void Shims_of_no_thickness_are_named() => Assert.Equal(
-        ["stock[0].thicknessMm", "stock[1].thicknessMm"],
-        Assert.Throws<UnusableInputException>(() => ShimChoice.Solve(new(0.5, new(0, 1, 0.5), new(0, 1), [new(0, 1), new(-0.2, 1)]))).Errors.Keys);
+    public void Shims_of_no_thickness_are_named() =>
+        Assert.Equal(
+            ["stock[0].thicknessMm", "stock[1].thicknessMm"],
+            Assert
+                .Throws<UnusableInputException>(() => ShimChoice.Solve(new(0.5, new(0, 1, 0.5), new(0, 1), [new(0, 1), new(-0.2, 1)])))
+                .Errors.Keys
+        );
 
-    private static TorquePlan.Answer Plan(TorquePlan.Pattern pattern, params (double X, double Y)[] at) => TorquePlan.Solve(new(
-        [.. at.Select((p, i) => new TorquePlan.Fastener($"{i + 1}", p.X, p.Y, "g"))], [new("g", 20)], Pattern: pattern));
+    private static TorquePlan.Answer Plan(TorquePlan.Pattern pattern, params (double X, double Y)[] at) =>
+        TorquePlan.Solve(
+            new([.. at.Select((p, i) => new TorquePlan.Fastener($"{i + 1}", p.X, p.Y, "g"))], [new("g", 20)], Pattern: pattern)
+        );
 
     private static (double, double)[] Ring(int n, double from = 0) =>
         [.. Enumerable.Range(0, n).Select(i => (from + (i * 360.0 / n)) * Math.PI / 180).Select(a => (40 * Math.Sin(a), 40 * Math.Cos(a)))];
@@ -71,15 +109,21 @@ public class ShimAndBoltTests
 
     [Fact]
     public void Every_pattern_takes_every_bolt_once_in_every_pass() =>
-        Gen.Select(Gen.Int[0, 3], Gen.Select(Gen.Int[-200, 200], Gen.Int[-200, 200]).HashSet[1, 20]).Sample((pattern, at) =>
-        {
-            var plan = Plan((TorquePlan.Pattern)pattern, [.. at.Select(p => ((double)p.Item1, (double)p.Item2))]);
-            Assert.All(plan.Passes, p => Assert.Equal(at.Count, p.Order.Distinct().Count()));
-        });
+        Gen.Select(Gen.Int[0, 3], Gen.Select(Gen.Int[-200, 200], Gen.Int[-200, 200]).HashSet[1, 20])
+            .Sample(
+                (pattern, at) =>
+                {
+                    var plan = Plan((TorquePlan.Pattern)pattern, [.. at.Select(p => ((double)p.Item1, (double)p.Item2))]);
+                    Assert.All(plan.Passes, p => Assert.Equal(at.Count, p.Order.Distinct().Count()));
+                }
+            );
 
     [Fact]
     public void A_bolt_on_a_bolt_is_named() =>
-        Assert.Contains("fasteners[2].xMm", Assert.Throws<UnusableInputException>(() => Plan(TorquePlan.Pattern.Auto, (0, 0), (30, 0), (0.05, 0.01))).Errors.Keys);
+        Assert.Contains(
+            "fasteners[2].xMm",
+            Assert.Throws<UnusableInputException>(() => Plan(TorquePlan.Pattern.Auto, (0, 0), (30, 0), (0.05, 0.01))).Errors.Keys
+        );
 
     [Fact]
     public void Every_second_hole_of_six_on_76_mm_is_65_82_mm_apart()
@@ -107,7 +151,10 @@ public class ShimAndBoltTests
         Assert.Equal(12 * Math.Pow(1.05, 10), (cold.CloseUpBy - spread).TotalMinutes, 1e-4);
         Assert.Equal(TimeSpan.FromHours(2), cold.CureAt.Offset);
         Assert.Equal([SealantClock.Stage.PastOpen, SealantClock.Stage.Skinned], cold.Now);
-        Assert.Contains("nowAt", Assert.Throws<UnusableInputException>(() => SealantClock.Solve(new(product, spread, spread.AddSeconds(-1)))).Errors.Keys);
+        Assert.Contains(
+            "nowAt",
+            Assert.Throws<UnusableInputException>(() => SealantClock.Solve(new(product, spread, spread.AddSeconds(-1)))).Errors.Keys
+        );
     }
 
     [Theory]
@@ -127,10 +174,13 @@ public class ShimAndBoltTests
     public void A_plate_drawn_from_the_rear_has_its_holes_where_the_flange_has_its_bolts(string sheet)
     {
         var rear = Workbench.Demo<EngineSheet>($"sheets/{sheet}.json").Rear!;
-        Assert.All(BoltCircle.Solve(rear.Plate).Holes.Zip(rear.Flange.Places), p =>
-        {
-            Assert.Equal(-p.Second.XMm, p.First.XMm, 9);
-            Assert.Equal(p.Second.YMm, p.First.YMm, 9);
-        });
+        Assert.All(
+            BoltCircle.Solve(rear.Plate).Holes.Zip(rear.Flange.Places),
+            p =>
+            {
+                Assert.Equal(-p.Second.XMm, p.First.XMm, 9);
+                Assert.Equal(p.Second.YMm, p.First.YMm, 9);
+            }
+        );
     }
 }

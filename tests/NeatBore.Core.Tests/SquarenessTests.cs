@@ -7,15 +7,16 @@ namespace NeatBore.Core.Tests;
 
 public class SquarenessTests
 {
-    private static readonly Gen<List<DepthReading>> s_readings =
-        Gen.Select(Gen.Int[3, 12], Gen.Double[0, 360], Gen.Double[0, 1].Array[12])
-            .Select((n, from, v) => Enumerable.Range(0, n).Select(i => new DepthReading(from + (i * 360.0 / n), 4 + v[i])).ToList());
+    private static readonly Gen<List<DepthReading>> s_readings = Gen.Select(Gen.Int[3, 12], Gen.Double[0, 360], Gen.Double[0, 1].Array[12])
+        .Select((n, from, v) => Enumerable.Range(0, n).Select(i => new DepthReading(from + (i * 360.0 / n), 4 + v[i])).ToList());
 
-    private static Request Worked => new(
-        [new(0, 4.10), new(120, 4.34), new(240, 4.22)],
-        42,
-        TargetDepthMm: 4.60,
-        Screws: [new("60", 60, 36, 1.25), new("180", 180, 36, 1.25), new("300", 300, 36, 1.25)]);
+    private static Request Worked =>
+        new(
+            [new(0, 4.10), new(120, 4.34), new(240, 4.22)],
+            42,
+            TargetDepthMm: 4.60,
+            Screws: [new("60", 60, 36, 1.25), new("180", 180, 36, 1.25), new("300", 300, 36, 1.25)]
+        );
 
     [Fact]
     public void The_worked_example_comes_out()
@@ -31,14 +32,20 @@ public class SquarenessTests
 
     [Fact]
     public void Passes_are_small_end_level_and_add_up_to_the_turns() =>
-        Gen.Select(s_readings, Gen.Double[0.05, 1]).Sample((readings, most) =>
-        {
-            var seat = Solve(Worked with { Readings = readings, MaxTurnPerPass = most });
-            var all = seat.Passes.SelectMany(p => p).ToList();
-            Assert.All(all, t => Assert.True(Math.Abs(t.Turns) <= most + 1e-9));
-            Assert.All(seat.Turns, t => Assert.Equal(t.Turns, all.Where(p => p.Id == t.Id).Sum(p => p.Turns), 1e-6));
-            Assert.All(seat.Passes, p => Assert.Equal(p.OrderByDescending(t => Math.Abs(t.Turns)).Select(t => t.Turns), p.Select(t => t.Turns)));
-        });
+        Gen.Select(s_readings, Gen.Double[0.05, 1])
+            .Sample(
+                (readings, most) =>
+                {
+                    var seat = Solve(Worked with { Readings = readings, MaxTurnPerPass = most });
+                    var all = seat.Passes.SelectMany(p => p).ToList();
+                    Assert.All(all, t => Assert.True(Math.Abs(t.Turns) <= most + 1e-9));
+                    Assert.All(seat.Turns, t => Assert.Equal(t.Turns, all.Where(p => p.Id == t.Id).Sum(p => p.Turns), 1e-6));
+                    Assert.All(
+                        seat.Passes,
+                        p => Assert.Equal(p.OrderByDescending(t => Math.Abs(t.Turns)).Select(t => t.Turns), p.Select(t => t.Turns))
+                    );
+                }
+            );
 
     [Fact]
     public void The_most_behind_turns_first_until_the_others_are_level_with_it()
@@ -51,29 +58,39 @@ public class SquarenessTests
 
     [Fact]
     public void Turning_every_reading_turns_the_deepest_place_and_nothing_else() =>
-        Gen.Select(s_readings, Gen.Double[0, 360]).Sample((readings, by) =>
-        {
-            var before = Solve(new Request(readings, 42));
-            var after = Solve(new Request([.. readings.Select(r => r with { AngleDeg = r.AngleDeg + by })], 42));
-            Assert.Equal(before.TiltMm, after.TiltMm, 1e-9);
-            if (before.TiltMm > 1e-3)
-            {
-                Assert.Equal(0, Math.Sin((before.DeepestDeg!.Value + by - after.DeepestDeg!.Value) * Math.PI / 180), 1e-6);
-            }
-        });
+        Gen.Select(s_readings, Gen.Double[0, 360])
+            .Sample(
+                (readings, by) =>
+                {
+                    var before = Solve(new Request(readings, 42));
+                    var after = Solve(new Request([.. readings.Select(r => r with { AngleDeg = r.AngleDeg + by })], 42));
+                    Assert.Equal(before.TiltMm, after.TiltMm, 1e-9);
+                    if (before.TiltMm > 1e-3)
+                    {
+                        Assert.Equal(0, Math.Sin((before.DeepestDeg!.Value + by - after.DeepestDeg!.Value) * Math.PI / 180), 1e-6);
+                    }
+                }
+            );
 
     /// <summary>A plane through exact depths must be found again, whatever its tilt: an independent way round.</summary>
     [Fact]
     public void A_made_up_plane_is_found_again() =>
-        Gen.Select(Gen.Double[0.01, 0.5], Gen.Double[0, 360], Gen.Double[1, 9]).Sample((tilt, deg, mean) =>
-        {
-            double[] places = [10, 95, 150, 222, 301];
-            var seat = Solve(new Request(
-                [.. places.Select(p => new DepthReading(p, mean + (tilt / 2 * Math.Cos((p - deg) * Math.PI / 180))))], 42));
-            Assert.Equal(tilt, seat.TiltMm, 1e-9);
-            Assert.Equal(mean, seat.MeanDepthMm, 1e-9);
-            Assert.Equal(0, Math.Sin((seat.DeepestDeg!.Value - deg) * Math.PI / 180), 1e-6);
-        });
+        Gen.Select(Gen.Double[0.01, 0.5], Gen.Double[0, 360], Gen.Double[1, 9])
+            .Sample(
+                (tilt, deg, mean) =>
+                {
+                    double[] places = [10, 95, 150, 222, 301];
+                    var seat = Solve(
+                        new Request(
+                            [.. places.Select(p => new DepthReading(p, mean + (tilt / 2 * Math.Cos((p - deg) * Math.PI / 180))))],
+                            42
+                        )
+                    );
+                    Assert.Equal(tilt, seat.TiltMm, 1e-9);
+                    Assert.Equal(mean, seat.MeanDepthMm, 1e-9);
+                    Assert.Equal(0, Math.Sin((seat.DeepestDeg!.Value - deg) * Math.PI / 180), 1e-6);
+                }
+            );
 
     [Fact]
     public void A_gap_is_a_depth_the_other_way_round()
@@ -106,5 +123,8 @@ public class SquarenessTests
 
     [Fact]
     public void Passes_too_small_to_finish_are_refused() =>
-        Assert.Contains("maxTurnPerPass", Assert.Throws<UnusableInputException>(() => Solve(Worked with { MaxTurnPerPass = 1e-4 })).Errors.Keys);
+        Assert.Contains(
+            "maxTurnPerPass",
+            Assert.Throws<UnusableInputException>(() => Solve(Worked with { MaxTurnPerPass = 1e-4 })).Errors.Keys
+        );
 }

@@ -10,16 +10,18 @@ public class ThermalFitTests
     private static readonly Material s_iron = new(105, 0.26, 180, 10.6e-6);
     private static readonly Material s_steel = new(205, 0.29, 400, 11.7e-6);
 
-    private static Request Worked => new(
-        33.9965,
-        34.0205,
-        new WarmPart(s_iron, 3.4, 0.085, 460, 105),
-        new ColdPart(s_steel, 0.5, 470),
-        16,
-        16,
-        0.008,
-        12,
-        new FilmContact(38, 0.13));
+    private static Request Worked =>
+        new(
+            33.9965,
+            34.0205,
+            new WarmPart(s_iron, 3.4, 0.085, 460, 105),
+            new ColdPart(s_steel, 0.5, 470),
+            16,
+            16,
+            0.008,
+            12,
+            new FilmContact(38, 0.13)
+        );
 
     [Fact]
     public void The_worked_example_comes_out()
@@ -38,36 +40,38 @@ public class ThermalFitTests
     /// <summary>The same joined lumps by Euler's method in a hundred thousand small steps.</summary>
     [Fact]
     public void The_grip_agrees_with_a_crude_fine_integration() =>
-        Gen.Select(Gen.Double[0.006, 0.06], Gen.Double[0.05, 2], Gen.Double[0.05, 1], Gen.Double[120, 300]).Sample(
-            (wanted, k, mass, limit) =>
-            {
-                var request = Worked with
+        Gen.Select(Gen.Double[0.006, 0.06], Gen.Double[0.05, 2], Gen.Double[0.05, 1], Gen.Double[120, 300])
+            .Sample(
+                (wanted, k, mass, limit) =>
                 {
-                    WantedClearanceMm = wanted,
-                    Contact = new FilmContact(38, k),
-                    Shaft = new ColdPart(s_steel, mass, 470),
-                    Hub = Worked.Hub with { LimitC = limit },
-                };
-                var warm = Solve(request);
-                if (warm.GripSeconds is not { } grip || grip == 0)
-                {
-                    return;
-                }
+                    var request = Worked with
+                    {
+                        WantedClearanceMm = wanted,
+                        Contact = new FilmContact(38, k),
+                        Shaft = new ColdPart(s_steel, mass, 470),
+                        Hub = Worked.Hub with { LimitC = limit },
+                    };
+                    var warm = Solve(request);
+                    if (warm.GripSeconds is not { } grip || grip == 0)
+                    {
+                        return;
+                    }
 
-                var (hub, shaft, t, dt) = (warm.Gripping[0].HubC, 16.0, 0.0, grip / 100_000);
-                var area = Math.PI * 34.0205 * 38e-6;
-                double Gap() => (33.9965 * (1 + (10.6e-6 * (hub - 20)))) - (34.0205 * (1 + (11.7e-6 * (shaft - 20))));
-                while (Gap() > 0 && t < 2 * grip)
-                {
-                    var across = k / (Math.Max(Gap() / 2, 0.002) * 1e-3) * area * (hub - shaft);
-                    hub += (-across - (12 * 0.085 * (hub - 16))) / (3.4 * 460) * dt;
-                    shaft += across / (mass * 470) * dt;
-                    t += dt;
-                }
+                    var (hub, shaft, t, dt) = (warm.Gripping[0].HubC, 16.0, 0.0, grip / 100_000);
+                    var area = Math.PI * 34.0205 * 38e-6;
+                    double Gap() => (33.9965 * (1 + (10.6e-6 * (hub - 20)))) - (34.0205 * (1 + (11.7e-6 * (shaft - 20))));
+                    while (Gap() > 0 && t < 2 * grip)
+                    {
+                        var across = k / (Math.Max(Gap() / 2, 0.002) * 1e-3) * area * (hub - shaft);
+                        hub += (-across - (12 * 0.085 * (hub - 16))) / (3.4 * 460) * dt;
+                        shaft += across / (mass * 470) * dt;
+                        t += dt;
+                    }
 
-                Assert.Equal(grip, t, grip * 1e-3);
-            },
-            iter: 30);
+                    Assert.Equal(grip, t, grip * 1e-3);
+                },
+                iter: 30
+            );
 
     [Fact]
     public void Clearance_falls_from_the_wanted_to_the_least_while_carried_and_to_nothing_while_gripping()
@@ -107,6 +111,9 @@ public class ThermalFitTests
     public void What_cannot_be_is_named_by_its_field()
     {
         var bad = Worked with { MinSlideClearanceMm = 0.02, Hub = Worked.Hub with { LimitC = 10 }, ShaftMm = 40 };
-        Assert.Equal(["hub.limitC", "minSlideClearanceMm", "shaftMm"], Assert.Throws<UnusableInputException>(() => Solve(bad)).Errors.Keys.Order(StringComparer.Ordinal));
+        Assert.Equal(
+            ["hub.limitC", "minSlideClearanceMm", "shaftMm"],
+            Assert.Throws<UnusableInputException>(() => Solve(bad)).Errors.Keys.Order(StringComparer.Ordinal)
+        );
     }
 }

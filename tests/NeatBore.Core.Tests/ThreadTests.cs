@@ -8,7 +8,8 @@ namespace NeatBore.Core.Tests;
 
 public class ThreadTests
 {
-    private static readonly Gen<ScrewThread> s_threads = Gen.Select(Gen.Double[5, 30], Gen.Double[0.05, 0.18]).Select((d, p) => new ScrewThread(d, d * p));
+    private static readonly Gen<ScrewThread> s_threads = Gen.Select(Gen.Double[5, 30], Gen.Double[0.05, 0.18])
+        .Select((d, p) => new ScrewThread(d, d * p));
 
     /// <summary>Published sizes: ISO 724 pitch and minor diameters, ISO 898-1 stress areas.</summary>
     [Theory]
@@ -46,21 +47,34 @@ public class ThreadTests
     [Fact]
     public void The_published_power_screw_comes_out()
     {
-        var screw = ForcingScrew.Solve(new ForcingScrew.Request(
-            6.4e3, new ScrewThread(32, 4, ThreadForm.Trapezoidal), 0.08, 0.08, 40, FlankDeg: 0, LeadMm: 8, PitchDiameterMm: 30));
+        var screw = ForcingScrew.Solve(
+            new ForcingScrew.Request(
+                6.4e3,
+                new ScrewThread(32, 4, ThreadForm.Trapezoidal),
+                0.08,
+                0.08,
+                40,
+                FlankDeg: 0,
+                LeadMm: 8,
+                PitchDiameterMm: 30
+            )
+        );
         Assert.Equal(26.18, screw.TorqueNm, 5e-3);
         Assert.Equal(9.77, screw.BackOffTorqueNm, 5e-3);
     }
 
     [Fact]
     public void Without_friction_the_work_put_in_is_the_work_that_comes_out() =>
-        Gen.Select(s_threads, Gen.Double[100, 1e5]).Sample((thread, force) =>
-        {
-            var screw = ForcingScrew.Solve(new ForcingScrew.Request(force, thread, 0, 0, 0));
-            Assert.Equal(force * thread.PitchMm / (2 * Math.PI) / 1e3, screw.TorqueNm, 1e-9 * screw.TorqueNm);
-            Assert.Equal(-screw.TorqueNm, screw.BackOffTorqueNm, 1e-9 * screw.TorqueNm);
-            Assert.False(screw.SelfLocking);
-        });
+        Gen.Select(s_threads, Gen.Double[100, 1e5])
+            .Sample(
+                (thread, force) =>
+                {
+                    var screw = ForcingScrew.Solve(new ForcingScrew.Request(force, thread, 0, 0, 0));
+                    Assert.Equal(force * thread.PitchMm / (2 * Math.PI) / 1e3, screw.TorqueNm, 1e-9 * screw.TorqueNm);
+                    Assert.Equal(-screw.TorqueNm, screw.BackOffTorqueNm, 1e-9 * screw.TorqueNm);
+                    Assert.False(screw.SelfLocking);
+                }
+            );
 
     [Theory]
     [InlineData(30e3, 900, Verdict.Go)]
@@ -68,12 +82,23 @@ public class ThreadTests
     [InlineData(30e3, 160, Verdict.Decide)]
     [InlineData(30e3, 120, Verdict.Stop)]
     public void A_screw_is_held_against_its_rating_and_its_yield(double rated, double yield, Verdict verdict) =>
-        Assert.Equal(verdict, ForcingScrew.Solve(new ForcingScrew.Request(24e3, new ScrewThread(18, 1.5), 0.12, 0.02, 26, RatedForceN: rated, YieldMpa: yield)).Call!.Verdict);
+        Assert.Equal(
+            verdict,
+            ForcingScrew
+                .Solve(new ForcingScrew.Request(24e3, new ScrewThread(18, 1.5), 0.12, 0.02, 26, RatedForceN: rated, YieldMpa: yield))
+                .Call!.Verdict
+        );
 
     [Fact]
     public void A_lead_that_binds_is_refused() =>
-        Assert.Contains("leadMm", Assert.Throws<UnusableInputException>(() =>
-            ForcingScrew.Solve(new ForcingScrew.Request(1e3, new ScrewThread(18, 1.5), 0.9, 0, 0, LeadMm: 60))).Errors.Keys);
+        Assert.Contains(
+            "leadMm",
+            Assert
+                .Throws<UnusableInputException>(() =>
+                    ForcingScrew.Solve(new ForcingScrew.Request(1e3, new ScrewThread(18, 1.5), 0.9, 0, 0, LeadMm: 60))
+                )
+                .Errors.Keys
+        );
 
     [Fact]
     public void The_engagements_worked_example_comes_out()
@@ -88,12 +113,15 @@ public class ThreadTests
 
     [Fact]
     public void At_the_least_engagement_a_thread_strips_just_as_the_screw_breaks() =>
-        Gen.Select(s_threads, Gen.Double[300, 1200], Gen.Double[150, 900]).Sample((thread, bolt, hole) =>
-        {
-            var first = ThreadEngagement.Solve(new ThreadEngagement.Request(thread, 10, 1e3, bolt, hole));
-            var there = ThreadEngagement.Solve(new ThreadEngagement.Request(thread, first.MinimumEngagedMm, 1e3, bolt, hole));
-            Assert.Equal(there.BoltBreakN, Math.Min(there.BoltStripN, there.HoleStripN), 1e-9 * there.BoltBreakN);
-        });
+        Gen.Select(s_threads, Gen.Double[300, 1200], Gen.Double[150, 900])
+            .Sample(
+                (thread, bolt, hole) =>
+                {
+                    var first = ThreadEngagement.Solve(new ThreadEngagement.Request(thread, 10, 1e3, bolt, hole));
+                    var there = ThreadEngagement.Solve(new ThreadEngagement.Request(thread, first.MinimumEngagedMm, 1e3, bolt, hole));
+                    Assert.Equal(there.BoltBreakN, Math.Min(there.BoltStripN, there.HoleStripN), 1e-9 * there.BoltBreakN);
+                }
+            );
 
     [Fact]
     public void The_load_is_shared_and_the_safety_is_held()
@@ -101,32 +129,57 @@ public class ThreadTests
         var request = new ThreadEngagement.Request(new ScrewThread(8, 1.25), 16, 30e3, 1000, 500, Screws: 3);
         Assert.Equal(Verdict.Go, ThreadEngagement.Solve(request).Call!.Verdict);
         Assert.Equal(Verdict.Stop, ThreadEngagement.Solve(request with { Screws = 1 }).Call!.Verdict);
-        Assert.Contains("thread.form", Assert.Throws<UnusableInputException>(() =>
-            ThreadEngagement.Solve(request with { Thread = new ScrewThread(8, 1.5, ThreadForm.Trapezoidal) })).Errors.Keys);
+        Assert.Contains(
+            "thread.form",
+            Assert
+                .Throws<UnusableInputException>(() =>
+                    ThreadEngagement.Solve(request with { Thread = new ScrewThread(8, 1.5, ThreadForm.Trapezoidal) })
+                )
+                .Errors.Keys
+        );
     }
 
     [Fact]
     public void Preload_from_torque_and_torque_from_preload_are_one_another() =>
-        Gen.Select(s_threads, Gen.Double[0.05, 0.3], Gen.Double[0.05, 0.3], Gen.Double[1, 300]).Sample((thread, mt, mh, nm) =>
-        {
-            var request = new BoltPreload.Request(thread, mt, mh, thread.MajorMm * 1.4, 830, TorqueNm: nm);
-            var there = BoltPreload.Solve(request);
-            var back = BoltPreload.Solve(request with { TorqueNm = null, PreloadN = there.PreloadN });
-            Assert.Equal(nm, back.TorqueNm, 1e-9 * nm);
-            // Independently: the lead's share, the thread's and the head's add up to the torque.
-            var sum = there.PreloadN * ((thread.PitchMm / (2 * Math.PI)) + (thread.PitchDiameterMm / 2 * mt / Math.Cos(Math.PI / 6)) + (thread.MajorMm * 0.7 * mh)) / 1e3;
-            Assert.Equal(nm, sum, 1e-9 * nm);
-        });
+        Gen.Select(s_threads, Gen.Double[0.05, 0.3], Gen.Double[0.05, 0.3], Gen.Double[1, 300])
+            .Sample(
+                (thread, mt, mh, nm) =>
+                {
+                    var request = new BoltPreload.Request(thread, mt, mh, thread.MajorMm * 1.4, 830, TorqueNm: nm);
+                    var there = BoltPreload.Solve(request);
+                    var back = BoltPreload.Solve(request with { TorqueNm = null, PreloadN = there.PreloadN });
+                    Assert.Equal(nm, back.TorqueNm, 1e-9 * nm);
+                    // Independently: the lead's share, the thread's and the head's add up to the torque.
+                    var sum =
+                        there.PreloadN
+                        * (
+                            (thread.PitchMm / (2 * Math.PI))
+                            + (thread.PitchDiameterMm / 2 * mt / Math.Cos(Math.PI / 6))
+                            + (thread.MajorMm * 0.7 * mh)
+                        )
+                        / 1e3;
+                    Assert.Equal(nm, sum, 1e-9 * nm);
+                }
+            );
 
     [Theory]
     [InlineData(60, Verdict.Go)]
     [InlineData(78, Verdict.Decide)]
     [InlineData(100, Verdict.Stop)]
     public void A_bolt_is_held_against_its_proof_stress(double nm, Verdict verdict) =>
-        Assert.Equal(verdict, BoltPreload.Solve(new BoltPreload.Request(new ScrewThread(10, 1.5), 0.12, 0.12, 14, 830, TorqueNm: nm)).Call!.Verdict);
+        Assert.Equal(
+            verdict,
+            BoltPreload.Solve(new BoltPreload.Request(new ScrewThread(10, 1.5), 0.12, 0.12, 14, 830, TorqueNm: nm)).Call!.Verdict
+        );
 
     [Fact]
     public void Torque_and_preload_together_are_refused() =>
-        Assert.Contains("torqueNm", Assert.Throws<UnusableInputException>(() =>
-            BoltPreload.Solve(new BoltPreload.Request(new ScrewThread(10, 1.5), 0.12, 0.12, 14, 830, 50, 20e3))).Errors.Keys);
+        Assert.Contains(
+            "torqueNm",
+            Assert
+                .Throws<UnusableInputException>(() =>
+                    BoltPreload.Solve(new BoltPreload.Request(new ScrewThread(10, 1.5), 0.12, 0.12, 14, 830, 50, 20e3))
+                )
+                .Errors.Keys
+        );
 }

@@ -10,7 +10,14 @@ public class TraceTests
 {
     /// <summary>A press force made up from what happens: in line with travel to the seat at 38 mm, then a steep rise.</summary>
     private static List<PressTrace.TracePoint> Press(
-        int seed, double slope = 300, double seat = 38, double peak = 20e3, double end = 38.2, double noise = 120, Func<double, double>? extra = null)
+        int seed,
+        double slope = 300,
+        double seat = 38,
+        double peak = 20e3,
+        double end = 38.2,
+        double noise = 120,
+        Func<double, double>? extra = null
+    )
     {
         var random = new Random(seed);
         var at = 0.0;
@@ -25,38 +32,47 @@ public class TraceTests
         return points;
     }
 
-    private static PressTrace.Answer Judge(List<PressTrace.TracePoint> points) => PressTrace.Solve(new PressTrace.Request(
-        points,
-        new PressTrace.ExpectedForce([.. Enumerable.Range(0, 11).Select(i => new InterferenceFit.ForcePoint(3.8 * i, 880 * i, 1409 * i))]),
-        38,
-        0.3,
-        25e3));
+    private static PressTrace.Answer Judge(List<PressTrace.TracePoint> points) =>
+        PressTrace.Solve(
+            new PressTrace.Request(
+                points,
+                new PressTrace.ExpectedForce([
+                    .. Enumerable.Range(0, 11).Select(i => new InterferenceFit.ForcePoint(3.8 * i, 880 * i, 1409 * i)),
+                ]),
+                38,
+                0.3,
+                25e3
+            )
+        );
 
     [Fact]
     public void Clean_and_seated_is_found_in_the_noise() =>
-        Gen.Int[0, 100_000].Sample(seed =>
-        {
-            var press = Judge(Press(seed));
-            Assert.Equal("clean", Assert.Single(press.Findings).Kind);
-            Assert.Equal(38, press.SeatedAtMm!.Value, 0.2);
-            Assert.Equal(38 * 300, press.PressForceN, 400.0);
-            Assert.Equal(Verdict.Go, press.Call!.Verdict);
-        });
+        Gen.Int[0, 100_000]
+            .Sample(seed =>
+            {
+                var press = Judge(Press(seed));
+                Assert.Equal("clean", Assert.Single(press.Findings).Kind);
+                Assert.Equal(38, press.SeatedAtMm!.Value, 0.2);
+                Assert.Equal(38 * 300, press.PressForceN, 400.0);
+                Assert.Equal(Verdict.Go, press.Call!.Verdict);
+            });
 
     [Fact]
     public void Each_trouble_has_its_name() =>
-        Gen.Int[0, 100_000].Sample(
-            seed =>
-            {
-                string Kinds(List<PressTrace.TracePoint> points) => string.Join(' ', Judge(points).Findings.Select(f => f.Kind));
-                Assert.Equal("cocked", Kinds(Press(seed, extra: x => x is > 3 and < 7 ? 4000 : 0)));
-                Assert.Equal("galling", Kinds(Press(seed, extra: x => x is > 20 and < 30 ? 9000 : 0)));
-                Assert.Equal("loose", Kinds(Press(seed, slope: 150)));
-                Assert.Equal("over-pressed", Kinds(Press(seed, peak: 30e3)));
-                Assert.Equal("not-seated", Kinds(Press(seed, end: 30)));
-                Assert.Equal("not-seated", Kinds(Press(seed, seat: 30, end: 30.3, peak: 20e3)));
-            },
-            iter: 40);
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    string Kinds(List<PressTrace.TracePoint> points) => string.Join(' ', Judge(points).Findings.Select(f => f.Kind));
+                    Assert.Equal("cocked", Kinds(Press(seed, extra: x => x is > 3 and < 7 ? 4000 : 0)));
+                    Assert.Equal("galling", Kinds(Press(seed, extra: x => x is > 20 and < 30 ? 9000 : 0)));
+                    Assert.Equal("loose", Kinds(Press(seed, slope: 150)));
+                    Assert.Equal("over-pressed", Kinds(Press(seed, peak: 30e3)));
+                    Assert.Equal("not-seated", Kinds(Press(seed, end: 30)));
+                    Assert.Equal("not-seated", Kinds(Press(seed, seat: 30, end: 30.3, peak: 20e3)));
+                },
+                iter: 40
+            );
 
     [Fact]
     public void The_verdict_is_that_of_the_worst_finding()
@@ -86,11 +102,24 @@ public class TraceTests
     [InlineData(19)]
     [InlineData(20_001)]
     public void Too_few_or_too_many_points_are_refused(int count) =>
-        Assert.Contains("points", Assert.Throws<UnusableInputException>(() =>
-            Judge([.. Enumerable.Range(0, count).Select(i => new PressTrace.TracePoint(i * 0.001, i))])).Errors.Keys);
+        Assert.Contains(
+            "points",
+            Assert
+                .Throws<UnusableInputException>(() =>
+                    Judge([.. Enumerable.Range(0, count).Select(i => new PressTrace.TracePoint(i * 0.001, i))])
+                )
+                .Errors.Keys
+        );
 
     /// <summary>A wrench's trace made up from what happens: a run-down, then so many newton metres a degree.</summary>
-    private static List<TorqueTrace.AnglePoint> Pull(int seed, double end = 140, double rate = 2, double runDown = 40, double drag = 2, Func<double, double, double>? bend = null)
+    private static List<TorqueTrace.AnglePoint> Pull(
+        int seed,
+        double end = 140,
+        double rate = 2,
+        double runDown = 40,
+        double drag = 2,
+        Func<double, double, double>? bend = null
+    )
     {
         var random = new Random(seed);
         var points = new List<TorqueTrace.AnglePoint>();
@@ -111,28 +140,45 @@ public class TraceTests
 
     [Fact]
     public void A_good_pull_is_a_go_with_its_rate_and_its_angle() =>
-        Gen.Int[0, 100_000].Sample(seed =>
-        {
-            var pull = Judge(Pull(seed));
-            Assert.Empty(pull.Findings);
-            Assert.Equal(Verdict.Go, pull.Call!.Verdict);
-            Assert.Equal(2, pull.RateNmPerDeg!.Value, 0.05);
-            Assert.Equal(40 + (28 / 2.0), pull.SnugAngleDeg!.Value, 1.0);
-            Assert.Equal(140, pull.FinalNm, 2.5);
-        });
+        Gen.Int[0, 100_000]
+            .Sample(seed =>
+            {
+                var pull = Judge(Pull(seed));
+                Assert.Empty(pull.Findings);
+                Assert.Equal(Verdict.Go, pull.Call!.Verdict);
+                Assert.Equal(2, pull.RateNmPerDeg!.Value, 0.05);
+                Assert.Equal(40 + (28 / 2.0), pull.SnugAngleDeg!.Value, 1.0);
+                Assert.Equal(140, pull.FinalNm, 2.5);
+            });
 
     [Fact]
     public void Each_trouble_of_a_bolt_has_its_name() =>
-        Gen.Int[0, 100_000].Sample(seed =>
-        {
-            string Kinds(List<TorqueTrace.AnglePoint> points) => string.Join(' ', Judge(points).Findings.Select(f => f.Kind));
-            Assert.Equal("short", Kinds(Pull(seed, end: 120)));
-            Assert.Equal("over", Kinds(Pull(seed, end: 160)));
-            Assert.Equal("bottomed-early", Kinds(Pull(seed, rate: 4)));
-            Assert.Equal("cross-threaded", Kinds(Pull(seed, runDown: 130, drag: 15)));
-            Assert.Equal("yielding", Kinds(Pull(seed, end: 139, bend: (a, nm) => a < 0 ? nm : 140 * (1 - Math.Exp(-a / 40))).TakeWhile(p => p.AngleDeg < 230).ToList()));
-            Assert.StartsWith("stripped", Kinds(Pull(seed, end: 500, bend: (a, nm) => a < 50 ? nm : Math.Max(20, 100 - (3 * (a - 50)))).TakeWhile(p => p.AngleDeg < 110).ToList()), StringComparison.Ordinal);
-        });
+        Gen.Int[0, 100_000]
+            .Sample(seed =>
+            {
+                string Kinds(List<TorqueTrace.AnglePoint> points) => string.Join(' ', Judge(points).Findings.Select(f => f.Kind));
+                Assert.Equal("short", Kinds(Pull(seed, end: 120)));
+                Assert.Equal("over", Kinds(Pull(seed, end: 160)));
+                Assert.Equal("bottomed-early", Kinds(Pull(seed, rate: 4)));
+                Assert.Equal("cross-threaded", Kinds(Pull(seed, runDown: 130, drag: 15)));
+                Assert.Equal(
+                    "yielding",
+                    Kinds(
+                        Pull(seed, end: 139, bend: (a, nm) => a < 0 ? nm : 140 * (1 - Math.Exp(-a / 40)))
+                            .TakeWhile(p => p.AngleDeg < 230)
+                            .ToList()
+                    )
+                );
+                Assert.StartsWith(
+                    "stripped",
+                    Kinds(
+                        Pull(seed, end: 500, bend: (a, nm) => a < 50 ? nm : Math.Max(20, 100 - (3 * (a - 50))))
+                            .TakeWhile(p => p.AngleDeg < 110)
+                            .ToList()
+                    ),
+                    StringComparison.Ordinal
+                );
+            });
 
     [Fact]
     public void A_bolt_that_never_got_snug_has_no_rate_and_is_short()

@@ -93,7 +93,11 @@ internal sealed class Workbench
         var state = Step(step);
         var kind = state.Rounds[^1].Slots.Single(s => s.Slot.Key == slot).Slot.Instrument;
         var instrument = kind is null ? null : s_shop.Instruments.First(i => i.Kind == kind).Id;
-        return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed), by);
+        return Do(
+            (id, at) =>
+                new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed),
+            by
+        );
     }
 
     /// <summary>Picks what was found, or a tool of the crib.</summary>
@@ -102,7 +106,9 @@ internal sealed class Workbench
     public Workbench See(string step, string passage, double around, double along, SightKind kind = SightKind.Seen)
     {
         var state = Step(step);
-        return Do((id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, passage), "seen", Sight: new Sight(kind, around, along)));
+        return Do(
+            (id, at) => new TakeReading(id, at, new SlotRef(state.Ref, state.Round, passage), "seen", Sight: new Sight(kind, around, along))
+        );
     }
 
     /// <summary>Takes every open place of a step in the order of the hand.</summary>
@@ -122,25 +128,38 @@ internal sealed class Workbench
     public Workbench Record(string step, string slot, IEnumerable<(double X, double Y)> points)
     {
         var (state, columns) = (Step(step), points.ToList());
-        return Do((id, at) => new TakeReading(
-            id, at, new SlotRef(state.Ref, state.Round, slot), "trace", Trace: new TraceColumns([.. columns.Select(p => p.X)], [.. columns.Select(p => p.Y)])));
+        return Do(
+            (id, at) =>
+                new TakeReading(
+                    id,
+                    at,
+                    new SlotRef(state.Ref, state.Round, slot),
+                    "trace",
+                    Trace: new TraceColumns([.. columns.Select(p => p.X)], [.. columns.Select(p => p.Y)])
+                )
+        );
     }
 
     public Workbench Choose(string choice, string option) => Do((id, at) => new Choose(id, at, _task, choice, option));
 
     public string Says(string step) => Wording.Write(Step(step).Now.Do);
 
-    public Workbench Measured(string nudgeBore = "33.996") => Begin()
-        .TakeAll("parts", "HB-21", "B-7, new")
-        .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
-        .TakeAll("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+    public Workbench Measured(string nudgeBore = "33.996") =>
+        Begin()
+            .TakeAll("parts", "HB-21", "B-7, new")
+            .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+            .TakeAll("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997", "24");
 
-    public Workbench Done() => Measured()
-        .TakeAll("method").TakeAll("dress").TakeAll("tool")
-        .TakeAll("draw", "40.0", "22.5")
-        .TakeAll("seat", "6.01", "6.02", "6.00")
-        .TakeAll("bolt", "420", "60", "35", "125.3")
-        .TakeAll("turn").TakeAll("mark", "0.5");
+    public Workbench Done() =>
+        Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
+            .TakeAll("bolt", "420", "60", "35", "125.3")
+            .TakeAll("turn")
+            .TakeAll("mark", "0.5");
 
     public static StepRef At(string step) => new(BalancerOn, step);
 

@@ -8,7 +8,8 @@ using Xunit;
 
 namespace NeatBore.Core.Tests;
 
-/// <summary>A build that grows entry by entry is what its whole log makes of it, and each entry costs only the tasks that it concerns.</summary>
+/// <summary>A build that grows entry by entry is what its whole log makes of it, and each entry costs only the tasks that it
+/// concerns.</summary>
 public class WorkedBuildTests
 {
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
@@ -17,26 +18,38 @@ public class WorkedBuildTests
     /// <summary>Everything of a state that anyone can see or that a decision would keep.</summary>
     internal static string Whole(BuildState state) =>
         JsonSerializer.Serialize(state, CoreWire.Options)
-        + string.Join('\n', state.Tasks.SelectMany(t => t.Steps).Select(s => s.StandsOn?.Invoke() is { } footing
-            ? JsonSerializer.Serialize(new Decided(default, default, s.Ref, default, "", footing), CoreJson.Default.LogEvent)
-            : ""));
+        + string.Join(
+            '\n',
+            state
+                .Tasks.SelectMany(t => t.Steps)
+                .Select(s =>
+                    s.StandsOn?.Invoke() is { } footing
+                        ? JsonSerializer.Serialize(new Decided(default, default, s.Ref, default, "", footing), CoreJson.Default.LogEvent)
+                        : ""
+                )
+        );
 
     /// <summary>The run sheets, with a count of how often each was worked through.</summary>
-    private static ProcedureBook Counted(Dictionary<string, int> worked) => new([.. ProcedureBook.Default.Newest.Select(p => p with
-    {
-        Steps =
-        [
-            p.Steps[0] with
-            {
-                Each = c =>
+    private static ProcedureBook Counted(Dictionary<string, int> worked) =>
+        new([
+            .. ProcedureBook.Default.Newest.Select(p =>
+                p with
                 {
-                    worked[p.Id] = worked.GetValueOrDefault(p.Id) + 1;
-                    return p.Steps[0].Each(c);
-                },
-            },
-            .. p.Steps.Skip(1),
-        ],
-    })]);
+                    Steps =
+                    [
+                        p.Steps[0] with
+                        {
+                            Each = c =>
+                            {
+                                worked[p.Id] = worked.GetValueOrDefault(p.Id) + 1;
+                                return p.Steps[0].Each(c);
+                            },
+                        },
+                        .. p.Steps.Skip(1),
+                    ],
+                }
+            ),
+        ]);
 
     /// <summary>A build on which everything that the engine knows is begun, and worked on by chance.</summary>
     private static IEnumerable<(WorkedBuild Before, WorkedBuild After)> Work(EngineSheet sheet, ProcedureBook book, int seed, int commands)
@@ -44,15 +57,27 @@ public class WorkedBuildTests
         var random = new Random(seed);
         var (at, desk) = (Workbench.Start, new Desk(book, s_shop));
         var build = WorkedBuild.Of(
-            new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet }, book, [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "x", sheet.Ref))]);
-        var begin = new Queue<TaskRef>(build.State.Places.SelectMany(p => p.Tasks.Select(t => t.Ref)).Distinct().OrderBy(_ => random.Next()));
+            new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet },
+            book,
+            [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "x", sheet.Ref))]
+        );
+        var begin = new Queue<TaskRef>(
+            build.State.Places.SelectMany(p => p.Tasks.Select(t => t.Ref)).Distinct().OrderBy(_ => random.Next())
+        );
         for (var i = 0; i < commands; i++)
         {
             at = at.AddMinutes(1);
             var before = build;
             try
             {
-                build = desk.Take(build, begin.Count > 0 && random.Next(3) == 0 ? new StartTask(Guid.CreateVersion7(), at, begin.Dequeue()) : RandomWork.On(build, random, at), Workbench.Ines, at);
+                build = desk.Take(
+                    build,
+                    begin.Count > 0 && random.Next(3) == 0
+                        ? new StartTask(Guid.CreateVersion7(), at, begin.Dequeue())
+                        : RandomWork.On(build, random, at),
+                    Workbench.Ines,
+                    at
+                );
             }
             catch (Exception e) when (e is UnusableInputException or OddReadingException)
             {
@@ -63,7 +88,8 @@ public class WorkedBuildTests
         }
     }
 
-    public static TheoryData<string> Sheets => [.. Directory.GetFiles(NeatBore.Tests.Repository.At("demo", "sheets")).Select(f => Path.GetFileName(f)!)];
+    public static TheoryData<string> Sheets =>
+        [.. Directory.GetFiles(NeatBore.Tests.Repository.At("demo", "sheets")).Select(f => Path.GetFileName(f)!)];
 
     [Theory]
     [MemberData(nameof(Sheets))]
@@ -75,10 +101,15 @@ public class WorkedBuildTests
             var after = Work(sheet, ProcedureBook.Default, seed, 150).Last().After;
             var whole = Whole(after.State);
             Assert.Equal(whole, Whole(WorkedBuild.Of(after.Sheets, ProcedureBook.Default, after.Log).State));
-            var one = after.Log.Skip(1).Aggregate(WorkedBuild.Of(after.Sheets, ProcedureBook.Default, [after.Log[0]]), (b, e) => b.Apply(e));
+            var one = after
+                .Log.Skip(1)
+                .Aggregate(WorkedBuild.Of(after.Sheets, ProcedureBook.Default, [after.Log[0]]), (b, e) => b.Apply(e));
             Assert.Equal(whole, Whole(one.State));
             // In handfuls, as another instance catches up.
-            var handfuls = after.Log.Skip(1).Chunk(7).Aggregate(WorkedBuild.Of(after.Sheets, ProcedureBook.Default, [after.Log[0]]), (b, e) => b.Apply(e));
+            var handfuls = after
+                .Log.Skip(1)
+                .Chunk(7)
+                .Aggregate(WorkedBuild.Of(after.Sheets, ProcedureBook.Default, [after.Log[0]]), (b, e) => b.Apply(e));
             Assert.Equal(whole, Whole(handfuls.State));
         }
     }
@@ -92,14 +123,27 @@ public class WorkedBuildTests
         var seen = new HashSet<string>();
         foreach (var (before, after) in Work(s_six, Counted(worked), 5, 400))
         {
-            var own = after.Log.Skip(before.Log.Count).Select(e => e.Event is Struck s
-                ? before.Log.Select(x => x.Event).OfType<ReadingTaken>().Single(r => r.Id == s.Reading).Slot.Step.Task : OneTask(e.Event)).Distinct().Single()!;
+            var own = after
+                .Log.Skip(before.Log.Count)
+                .Select(e =>
+                    e.Event is Struck s
+                        ? before.Log.Select(x => x.Event).OfType<ReadingTaken>().Single(r => r.Id == s.Reading).Slot.Step.Task
+                        : OneTask(e.Event)
+                )
+                .Distinct()
+                .Single()!;
             var begun = before.Tasks.Select(t => t.Ref.Kind).ToList();
             string[] concerned = [own.Kind, .. looks.GetValueOrDefault(own.Kind, []).Where(begun.Contains)];
-            Assert.Equal(concerned.Order().Select(k => (k, 1)), worked.OrderBy(w => w.Key, StringComparer.Ordinal).Select(w => (w.Key, w.Value)));
+            Assert.Equal(
+                concerned.Order().Select(k => (k, 1)),
+                worked.OrderBy(w => w.Key, StringComparer.Ordinal).Select(w => (w.Key, w.Value))
+            );
             Assert.Equal(concerned.Order(), after.WorkedOut.Select(t => t.Kind).Order());
             // What was not worked out anew is the very same.
-            Assert.All(after.Tasks.Where(t => !concerned.Contains(t.Ref.Kind)), t => Assert.Same(before.Tasks.Single(b => b.Ref == t.Ref), t));
+            Assert.All(
+                after.Tasks.Where(t => !concerned.Contains(t.Ref.Kind)),
+                t => Assert.Same(before.Tasks.Single(b => b.Ref == t.Ref), t)
+            );
             seen.UnionWith(concerned.Length > 1 ? [own.Kind] : []);
             worked.Clear();
         }
@@ -107,18 +151,19 @@ public class WorkedBuildTests
         Assert.Equal(looks.Keys.Order(), seen.Order());
     }
 
-    private static TaskRef? OneTask(LogEvent e) => e switch
-    {
-        TaskStarted x => x.Task,
-        Chose x => x.Task,
-        ReadingTaken x => x.Slot.Step.Task,
-        RoundBegan x => x.Step.Task,
-        Called x => x.Step.Task,
-        Decided x => x.Step.Task,
-        GateOpened x => x.Step.Task,
-        Noted x => x.Step.Task,
-        _ => null,
-    };
+    private static TaskRef? OneTask(LogEvent e) =>
+        e switch
+        {
+            TaskStarted x => x.Task,
+            Chose x => x.Task,
+            ReadingTaken x => x.Slot.Step.Task,
+            RoundBegan x => x.Step.Task,
+            Called x => x.Step.Task,
+            Decided x => x.Step.Task,
+            GateOpened x => x.Step.Task,
+            Noted x => x.Step.Task,
+            _ => null,
+        };
 
     [Fact]
     public void In_a_batch_each_command_works_out_its_task_once_and_only_what_stands_at_the_end_is_said()
@@ -136,7 +181,16 @@ public class WorkedBuildTests
         {
             var next = Guid.CreateVersion7();
             commands.Add(new Strike(Guid.CreateVersion7(), at, live, StrikeReason.Slip));
-            commands.Add(new TakeReading(next, at, new SlotRef(bench.Step("bore").Ref, 1, slot.Slot.Key), i % 2 == 0 ? "33.900" : "33.996", Instrument: slot.Live.Instrument!.Id, OddConfirmed: true));
+            commands.Add(
+                new TakeReading(
+                    next,
+                    at,
+                    new SlotRef(bench.Step("bore").Ref, 1, slot.Slot.Key),
+                    i % 2 == 0 ? "33.900" : "33.996",
+                    Instrument: slot.Live.Instrument!.Id,
+                    OddConfirmed: true
+                )
+            );
             live = next;
         }
 
@@ -157,20 +211,37 @@ public class WorkedBuildTests
     [Fact]
     public void A_call_that_is_decided_on_in_a_batch_is_in_the_log_before_it()
     {
-        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5").TakeAll("seat", "6.01", "6.02", "6.00").TakeAll("bolt", "420", "60", "35", "125.3").TakeAll("turn");
+        var bench = new Workbench()
+            .Measured()
+            .TakeAll("method")
+            .TakeAll("dress")
+            .TakeAll("tool")
+            .TakeAll("draw", "40.0", "22.5")
+            .TakeAll("seat", "6.01", "6.02", "6.00")
+            .TakeAll("bolt", "420", "60", "35", "125.3")
+            .TakeAll("turn");
         var at = Workbench.Start.AddHours(3);
         var mark = bench.Step("mark");
         var sat = new Desk(ProcedureBook.Default, s_shop).Take(
             bench.Build,
             [
-                new TakeReading(Guid.CreateVersion7(), at, new SlotRef(mark.Ref, 1, mark.Rounds[0].Slots[0].Slot.Key), "2", Instrument: s_shop.Instruments.First(i => i.Kind == "degree-wheel").Id),
+                new TakeReading(
+                    Guid.CreateVersion7(),
+                    at,
+                    new SlotRef(mark.Ref, 1, mark.Rounds[0].Slots[0].Slot.Key),
+                    "2",
+                    Instrument: s_shop.Instruments.First(i => i.Kind == "degree-wheel").Id
+                ),
                 new Decide(Guid.CreateVersion7(), at, mark.Ref, "Marked anew"),
             ],
             Workbench.Ines,
-            at);
+            at
+        );
         Assert.Equal([true, true], sat.Results.Select(r => r.Taken));
-        Assert.Equal(["reading-taken", "called", "decided"], sat.Added.Select(e => (string)JsonSerializer.SerializeToNode(e.Event, CoreJson.Default.LogEvent)!["kind"]!));
+        Assert.Equal(
+            ["reading-taken", "called", "decided"],
+            sat.Added.Select(e => (string)JsonSerializer.SerializeToNode(e.Event, CoreJson.Default.LogEvent)!["kind"]!)
+        );
         Assert.Equal(((Called)sat.Added[1].Event).Id, ((Decided)sat.Added[2].Event).Call);
         bench.Sit(sat.Build);
         Assert.Equal((StepStatus.Released, Standing.Done), (bench.Step("mark").Status, bench.Task.Standing));

@@ -15,16 +15,18 @@ public class WrenchSettingTests
     /// <summary>Force times arm: the hand's force at the wrench's setting, at its whole arm about the bolt, is the torque wanted.</summary>
     [Fact]
     public void The_moment_about_the_bolt_is_the_target() =>
-        Gen.Select(Gen.Double[20, 400], Gen.Double[200, 900], Gen.Double[0, 150], Gen.Double[-180, 180]).Sample((t, l, a, deg) =>
-        {
-            var hand = Solve(new Request(t, l, a, deg)).SetNm / l;
-            var arm = l + (a * Math.Cos(deg * Math.PI / 180));
-            return Math.Abs((hand * arm) - t) < 1e-9 * t;
-        });
+        Gen.Select(Gen.Double[20, 400], Gen.Double[200, 900], Gen.Double[0, 150], Gen.Double[-180, 180])
+            .Sample(
+                (t, l, a, deg) =>
+                {
+                    var hand = Solve(new Request(t, l, a, deg)).SetNm / l;
+                    var arm = l + (a * Math.Cos(deg * Math.PI / 180));
+                    return Math.Abs((hand * arm) - t) < 1e-9 * t;
+                }
+            );
 
     [Fact]
-    public void An_adaptor_square_to_the_wrench_changes_nothing() =>
-        Assert.Equal(140, Solve(new Request(140, 420, 60, 90)).SetNm, 1e-9);
+    public void An_adaptor_square_to_the_wrench_changes_nothing() => Assert.Equal(140, Solve(new Request(140, 420, 60, 90)).SetNm, 1e-9);
 
     [Fact]
     public void A_multiplier_divides_by_ratio_and_efficiency() =>

@@ -37,12 +37,15 @@ public class GaugeLineTests
     public void Any_text_is_a_line_or_a_fault_and_what_is_written_is_read_again()
     {
         Gen.String.Sample(text => Assert.True(GaugeLine.Read(text, out var sample) is null == sample is not null));
-        Gen.Select(Gen.Double[-9e5, 9e5], Gen.Long[0, 1L << 40]).Sample((value, n) =>
-        {
-            Assert.Null(GaugeLine.Read(GaugeLine.Write("g-1", "force", value, "N", n), out var sample));
-            Assert.Equal(value, sample!.Value, 1e-6);
-            Assert.Equal(n, sample.Sequence);
-        });
+        Gen.Select(Gen.Double[-9e5, 9e5], Gen.Long[0, 1L << 40])
+            .Sample(
+                (value, n) =>
+                {
+                    Assert.Null(GaugeLine.Read(GaugeLine.Write("g-1", "force", value, "N", n), out var sample));
+                    Assert.Equal(value, sample!.Value, 1e-6);
+                    Assert.Equal(n, sample.Sequence);
+                }
+            );
     }
 
     [Theory]

@@ -18,7 +18,12 @@ public sealed class GaugeReaderTests : IDisposable
     public GaugeReaderTests()
     {
         _listener.Start();
-        _reader = new GaugeReader("127.0.0.1", ((IPEndPoint)_listener.LocalEndpoint).Port, n => _news.Writer.TryWrite(n), TimeProvider.System);
+        _reader = new GaugeReader(
+            "127.0.0.1",
+            ((IPEndPoint)_listener.LocalEndpoint).Port,
+            n => _news.Writer.TryWrite(n),
+            TimeProvider.System
+        );
         _running = _reader.RunAsync(_stop.Token);
     }
 
@@ -41,7 +46,11 @@ public sealed class GaugeReaderTests : IDisposable
             told.Add(await _news.Reader.ReadAsync(_stop.Token));
         }
 
-        Assert.Equal(["34.02", "mic 17", "35"], told.Where(n => n.Sample is not null || n.Heard is not null).Select(n => n.Heard is { } h ? $"{h.Gauge} {h.Mark}" : $"{n.Sample!.Value}"));
+        Assert.Equal(
+            ["34.02", "mic 17", "35"],
+            told.Where(n => n.Sample is not null || n.Heard is not null)
+                .Select(n => n.Heard is { } h ? $"{h.Gauge} {h.Mark}" : $"{n.Sample!.Value}")
+        );
     }
 
     [Fact]
@@ -56,14 +65,18 @@ public sealed class GaugeReaderTests : IDisposable
             faults,
             f => Assert.StartsWith("must be five words", f, StringComparison.Ordinal),
             f => Assert.StartsWith("the unit of length", f, StringComparison.Ordinal),
-            f => Assert.StartsWith("a line must be at most", f, StringComparison.Ordinal));
+            f => Assert.StartsWith("a line must be at most", f, StringComparison.Ordinal)
+        );
     }
 
     [Fact]
     public async Task Lost_lines_are_counted_and_a_gauge_that_starts_over_has_lost_none()
     {
         using var gauge = await AcceptAsync();
-        await SayAsync(gauge, "mic length 1 mm 1\nmic length 1 mm 2\nmic length 1 mm 7\nbore length 1 mm 50\nmic length 1 mm 0\nmic length 1 mm 1\n");
+        await SayAsync(
+            gauge,
+            "mic length 1 mm 1\nmic length 1 mm 2\nmic length 1 mm 7\nbore length 1 mm 50\nmic length 1 mm 0\nmic length 1 mm 1\n"
+        );
         var (values, _) = await UntilAsync(n => n.Sample is { Gauge: "mic", Sequence: 1 }, times: 2);
         Assert.Equal([0, 0, 4, 0, 0, 0], values.Select(v => v.Missed));
     }
@@ -107,7 +120,8 @@ public sealed class GaugeReaderTests : IDisposable
 
     private async Task<TcpClient> AcceptAsync() => await _listener.AcceptTcpClientAsync(_stop.Token);
 
-    private static async Task SayAsync(TcpClient gauge, string text) => await gauge.GetStream().WriteAsync(Encoding.UTF8.GetBytes(text), TestContext.Current.CancellationToken);
+    private static async Task SayAsync(TcpClient gauge, string text) =>
+        await gauge.GetStream().WriteAsync(Encoding.UTF8.GetBytes(text), TestContext.Current.CancellationToken);
 
     /// <summary>All that is told until something is, for a number of times.</summary>
     private async Task<(List<GaugeSample> Values, List<string> Faults)> UntilAsync(Func<GaugeNews, bool> holds, int times = 1)

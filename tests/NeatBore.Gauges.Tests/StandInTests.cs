@@ -68,11 +68,16 @@ public class StandInTests
         {
             var dial = new DialGauge("sim-dial", 7);
             Set(dial, ("sweep", "1"), ("droop", droop));
-            return [.. Enumerable.Range(0, 8).Select(i =>
-            {
-                Set(dial, ("crank", $"{i * 45}"));
-                return new RunOut.SweepReading(i * 45, Run(dial, 60)[^1].X);
-            })];
+            return
+            [
+                .. Enumerable
+                    .Range(0, 8)
+                    .Select(i =>
+                    {
+                        Set(dial, ("crank", $"{i * 45}"));
+                        return new RunOut.SweepReading(i * 45, Run(dial, 60)[^1].X);
+                    }),
+            ];
         }
 
         var level = RunOut.Solve(new RunOut.Request(Swept("0"), 0.01)).Radial;
@@ -86,12 +91,22 @@ public class StandInTests
     {
         var dial = new DialGauge("sim-dial", 7);
         Set(dial, ("part", "041/cover"), ("bore", "1"));
-        BoreCentring.Answer Swept() => BoreCentring.Solve(new BoreCentring.Request(
-            [.. Enumerable.Range(0, 8).Select(i =>
-            {
-                Set(dial, ("crank", $"{i * 45}"));
-                return new BoreCentring.GaugeReading(i * 45, Run(dial, 60)[^1].X);
-            })], BoreCentring.Sense.PlungerIn, 0.01));
+        BoreCentring.Answer Swept() =>
+            BoreCentring.Solve(
+                new BoreCentring.Request(
+                    [
+                        .. Enumerable
+                            .Range(0, 8)
+                            .Select(i =>
+                            {
+                                Set(dial, ("crank", $"{i * 45}"));
+                                return new BoreCentring.GaugeReading(i * 45, Run(dial, 60)[^1].X);
+                            }),
+                    ],
+                    BoreCentring.Sense.PlungerIn,
+                    0.01
+                )
+            );
 
         var before = Swept();
         Assert.Equal(0.2, before.OffsetMm, 0.01);

@@ -26,11 +26,13 @@ public static class StackShare
     }
 }
 
-/// <summary>A new calculator is its file and one line of the book: its route, its checks, its description and its place in a log follow.</summary>
+/// <summary>A new calculator is its file and one line of the book: its route, its checks, its description and its place in a log
+/// follow.</summary>
 public sealed class AddedCalculatorTests
 {
     private static readonly CalculatorBook s_book = new([
-        .. CalculatorBook.Default.All, new Calculator<StackShare.Request, StackShare.Answer>("stack-share", 1, "share = stack/room", StackShare.Solve),
+        .. CalculatorBook.Default.All,
+        new Calculator<StackShare.Request, StackShare.Answer>("stack-share", 1, "share = stack/room", StackShare.Solve),
     ]);
 
     [Fact]

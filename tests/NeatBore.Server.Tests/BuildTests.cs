@@ -1,7 +1,7 @@
-using System.Text.Json.Nodes;
 using System.Text.Json;
-using NeatBore.Core.Bench;
+using System.Text.Json.Nodes;
 using NeatBore.Core;
+using NeatBore.Core.Bench;
 using NeatBore.Store;
 using NeatBore.Tests;
 using Xunit;
@@ -61,7 +61,11 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
             site.PostAsync($"/api/builds/{build}/work", $$"""{"by":"{{by}}","commands":[{{Command(id, typed)}}]}""");
         var ids = Enumerable.Range(0, 24).Select(_ => Guid.CreateVersion7()).ToList();
         var (good, foreign, words, viewer) = (
-            ids.Select((id, i) => Send(id, $"34.02{i % 10}")).ToList(), Send(taken, "34.021"), Send(ids[0], "34.099"), Send(Guid.CreateVersion7(), "34.021", "wren"));
+            ids.Select((id, i) => Send(id, $"34.02{i % 10}")).ToList(),
+            Send(taken, "34.021"),
+            Send(ids[0], "34.099"),
+            Send(Guid.CreateVersion7(), "34.021", "wren")
+        );
 
         var answers = await Task.WhenAll(good);
         Assert.Equal(409, (await foreign).Status);
@@ -73,7 +77,10 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         Assert.Equal(24, answers.Select(a => (long)a.Body["since"]!).Distinct().Count());
         var log = (await site.GetAsync($"/api/builds/{build}/file"))["log"]!.AsArray();
         Assert.Equal(Enumerable.Range(1, log.Count), log.Select(e => (int)e!["seq"]!));
-        Assert.Equal(ids.Order(), log.Select(e => e!["event"]!).Where(e => (string)e["kind"]! == "reading-taken").Select(e => (Guid)e["id"]!).Order());
+        Assert.Equal(
+            ids.Order(),
+            log.Select(e => e!["event"]!).Where(e => (string)e["kind"]! == "reading-taken").Select(e => (Guid)e["id"]!).Order()
+        );
     }
 
     [Fact]
@@ -82,17 +89,21 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         var build = await site.BeginAsync();
         var (mine, theirs) = (Guid.CreateVersion7(), Guid.CreateVersion7());
         var known = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), mine);
-        await site.SqlAsync($$"""
+        await site.SqlAsync(
+            $$"""
             insert into log (build, seq, id, stored_at, kind, signer, body)
             select build, seq + 1, '{{theirs}}', stored_at, kind, signer, jsonb_set(body, '{id}', '"{{theirs}}"') from log where id = '{{mine}}'
-            """);
+            """
+        );
         var rub = $$"""{"do":"strike","reading":"{{mine}}","because":"rubbed-out"}""";
         var refused = await site.WorkAsync(build, rub);
         Assert.Contains("last reading", (string)refused["results"]![0]!["errors"]!["because"]![0]!, StringComparison.Ordinal);
-        await site.SqlAsync($$"""
+        await site.SqlAsync(
+            $$"""
             insert into log (build, seq, id, stored_at, kind, signer, body)
             select build, seq + 1, gen_random_uuid(), stored_at, 'struck', signer, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'because', 'slip') from log where id = '{{theirs}}'
-            """);
+            """
+        );
         var next = await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));
         Assert.True((bool)next["results"]![0]!["taken"]!);
         Assert.Equal((long)known["head"]!["upToSeq"]! + 3, (long)next["head"]!["upToSeq"]!);
@@ -102,7 +113,10 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task The_fasteners_of_a_build_are_told_group_by_group()
     {
         var groups = (await site.GetAsync($"/api/builds/{await site.BeginAsync()}/fasteners")).AsArray();
-        Assert.Contains(groups, g => (string)g!["name"]! == "Crank bolt" && (string)g["standing"]! == "planned" && (string)g["torque"]!["source"]! == "manual");
+        Assert.Contains(
+            groups,
+            g => (string)g!["name"]! == "Crank bolt" && (string)g["standing"]! == "planned" && (string)g["torque"]!["source"]! == "manual"
+        );
         Assert.Contains(groups, g => (string)g!["name"]! == "Rear flange" && g["bolts"]!.AsArray().Count == 8);
     }
 
@@ -111,16 +125,32 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     {
         var build = (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(b => (string)b!["number"]! == "018")!;
         Assert.Equal("Rocker trunnions, rocker 8: bush inside, after pressing", (string)build["atStep"]!);
-        var tray = (await site.GetAsync($"/api/builds/{build["id"]}/record"))["state"]!["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;
+        var tray = (await site.GetAsync($"/api/builds/{build["id"]}/record"))["state"]!["tasks"]![0]!["steps"]!
+            .AsArray()
+            .Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;
         Assert.Equal(["rocker-8"], tray["halfDone"]!.AsArray().Select(h => (string)h!["item"]!));
-        Assert.Equal(["rocker-3"], tray["measures"]![0]!["values"]!.AsArray().Where(v => (string?)v!["verdict"] == "stop").Select(v => (string)v!["item"]!));
+        Assert.Equal(
+            ["rocker-3"],
+            tray["measures"]![0]!["values"]!.AsArray().Where(v => (string?)v!["verdict"] == "stop").Select(v => (string)v!["item"]!)
+        );
     }
 
     [Theory]
     [InlineData("""{"by":"ines","commands":[]}""", 422, "commands")]
-    [InlineData("""{"by":"nobody","commands":[{"do":"note","id":"0190a1b2-0014-7c00-8000-00000000aaaa","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"a","place":"b"},"step":"c"},"text":"x"}]}""", 422, "by")]
+    [InlineData(
+        """{"by":"nobody","commands":[{"do":"note","id":"0190a1b2-0014-7c00-8000-00000000aaaa","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"a","place":"b"},"step":"c"},"text":"x"}]}""",
+        422,
+        "by"
+    )]
     [InlineData("""{"by":"ines","commands":[{"do":"fly"}]}""", 400, "commands[0].do")]
-    [InlineData("""{"by":"ines","commands":[{"do":"note","id":"x","doneAt":"then","step":{"task":{"kind":"a"},"step":"c"}}]}""", 400, "commands[0].doneAt", "commands[0].id", "commands[0].step.task.place", "commands[0].text")]
+    [InlineData(
+        """{"by":"ines","commands":[{"do":"note","id":"x","doneAt":"then","step":{"task":{"kind":"a"},"step":"c"}}]}""",
+        400,
+        "commands[0].doneAt",
+        "commands[0].id",
+        "commands[0].step.task.place",
+        "commands[0].text"
+    )]
     public async Task Work_that_makes_no_sense_is_named_field_by_field(string body, int status, params string[] fields)
     {
         var build = await site.BeginAsync();
@@ -131,9 +161,12 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task An_engine_is_put_on_the_bench_with_everything_said_that_is_wrong()
     {
-        var (status, problem) = await site.PostAsync("/api/builds", $$"""
+        var (status, problem) = await site.PostAsync(
+            "/api/builds",
+            $$"""
             {"build":"{{Guid.CreateVersion7()}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"wren","number":" ","name":"","sheet":"flat-nine"}
-            """);
+            """
+        );
         Assert.Equal(422, status);
         Assert.Equal(["by", "name", "number", "sheet"], problem["errors"]!.AsObject().Select(e => e.Key));
     }
@@ -142,9 +175,14 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task As_of_before_a_build_was_opened_is_answered_with_when_it_was()
     {
         var build = await site.BeginAsync();
-        using var response = await site.Client.GetAsync(new Uri($"/api/builds/{build}/record?asOf=2001-01-01T00:00:00Z", UriKind.Relative), TestContext.Current.CancellationToken);
+        using var response = await site.Client.GetAsync(
+            new Uri($"/api/builds/{build}/record?asOf=2001-01-01T00:00:00Z", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal(422, (int)response.StatusCode);
-        var blank = await site.GetAsync($"/api/builds/{build}/record?asOf={Uri.EscapeDataString(DateTimeOffset.UtcNow.AddMinutes(1).ToString("O"))}");
+        var blank = await site.GetAsync(
+            $"/api/builds/{build}/record?asOf={Uri.EscapeDataString(DateTimeOffset.UtcNow.AddMinutes(1).ToString("O"))}"
+        );
         Assert.Single(blank["state"]!["tasks"]!.AsArray());
     }
 
@@ -153,7 +191,10 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     {
         var build = await site.BeginAsync();
         await site.WorkAsync(build, Site.Reading("nose", "s1-0", "1.33942 in"));
-        var file = await site.Client.GetStringAsync(new Uri($"/api/builds/{build}/file", UriKind.Relative), TestContext.Current.CancellationToken);
+        var file = await site.Client.GetStringAsync(
+            new Uri($"/api/builds/{build}/file", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
 
         var (test, database) = await TestDatabase.OpenAsync();
         await using (test)
@@ -170,7 +211,10 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task The_front_ends_types_are_made_from_the_description_that_is_served()
     {
-        var text = await site.Client.GetStringAsync(new Uri("/api/openapi/v1.json", UriKind.Relative), TestContext.Current.CancellationToken);
+        var text = await site.Client.GetStringAsync(
+            new Uri("/api/openapi/v1.json", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
         if (Environment.GetEnvironmentVariable("NEATBORE_WRITE_FORMATS") == "1")
         {
             await File.WriteAllTextAsync(Repository.At("web", "openapi.json"), text, TestContext.Current.CancellationToken);
@@ -178,7 +222,10 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
 
         var served = JsonNode.Parse(text);
         var kept = JsonNode.Parse(await File.ReadAllTextAsync(Repository.At("web", "openapi.json"), TestContext.Current.CancellationToken));
-        Assert.True(JsonNode.DeepEquals(served, kept), "web/openapi.json is stale: run this test with NEATBORE_WRITE_FORMATS=1, then npm run types in web/");
+        Assert.True(
+            JsonNode.DeepEquals(served, kept),
+            "web/openapi.json is stale: run this test with NEATBORE_WRITE_FORMATS=1, then npm run types in web/"
+        );
     }
 
     [Fact]

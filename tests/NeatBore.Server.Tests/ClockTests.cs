@@ -12,16 +12,29 @@ public sealed class ClockTests(Site site) : IClassFixture<Site>
     private async Task TakeAsync(Guid build, string step, params string[] typed)
     {
         var numbers = new Queue<string>(typed);
-        while ((await site.GetAsync($"/api/builds/{build}/steps?kind=shrunk-pin&place=pressed&at={step}@1"))[0]!["rounds"]!.AsArray()[^1]!["slots"]!.AsArray()
-            .FirstOrDefault(s => s!["live"] is null && (bool)s["slot"]!["required"]!)?["slot"] is { } slot && (numbers.Count > 0 || (string)slot["kind"]! == "tick"))
+        while (
+            (await site.GetAsync($"/api/builds/{build}/steps?kind=shrunk-pin&place=pressed&at={step}@1"))[0]!["rounds"]!.AsArray()[^1]![
+                "slots"
+            ]!
+                .AsArray()
+                .FirstOrDefault(s => s!["live"] is null && (bool)s["slot"]!["required"]!)
+                ?["slot"]
+                is { } slot
+            && (numbers.Count > 0 || (string)slot["kind"]! == "tick")
+        )
         {
-            var answer = await site.WorkAsync(build, new JsonObject
-            {
-                ["do"] = "take-reading",
-                ["slot"] = JsonNode.Parse($$"""{"step":{"task":{{Task}},"step":"{{step}}","item":"1"},"round":1,"slot":"{{slot["key"]}}"}"""),
-                ["typed"] = (string)slot["kind"]! == "tick" ? "done" : numbers.Dequeue(),
-                ["oddConfirmed"] = true,
-            }.ToJsonString());
+            var answer = await site.WorkAsync(
+                build,
+                new JsonObject
+                {
+                    ["do"] = "take-reading",
+                    ["slot"] = JsonNode.Parse(
+                        $$"""{"step":{"task":{{Task}},"step":"{{step}}","item":"1"},"round":1,"slot":"{{slot["key"]}}"}"""
+                    ),
+                    ["typed"] = (string)slot["kind"]! == "tick" ? "done" : numbers.Dequeue(),
+                    ["oddConfirmed"] = true,
+                }.ToJsonString()
+            );
             Assert.True((bool)answer["results"]![0]!["taken"]!, answer["results"]!.ToJsonString());
         }
     }
@@ -30,14 +43,25 @@ public sealed class ClockTests(Site site) : IClassFixture<Site>
     private async Task<Guid> SoakingAsync()
     {
         var build = Guid.CreateVersion7();
-        Assert.Equal(200, (await site.PostAsync("/api/builds", $$"""{"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"077","name":"Pins","sheet":"four-1.8"}""")).Status);
+        Assert.Equal(
+            200,
+            (
+                await site.PostAsync(
+                    "/api/builds",
+                    $$"""{"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"077","name":"Pins","sheet":"four-1.8"}"""
+                )
+            ).Status
+        );
         await site.WorkAsync(build, $$"""{"do":"start-task","task":{{Task}}}""");
         await TakeAsync(build, "facing");
         await TakeAsync(build, "sizes", "20.000", "20.001", "19.972", "19.973", "20");
         await TakeAsync(build, "way", "18");
         foreach (var slot in (string[])["frozen", "oven"])
         {
-            await site.WorkAsync(build, $$"""{"do":"take-reading","slot":{"step":{"task":{{Task}},"step":"heat","item":"1"},"round":1,"slot":"{{slot}}"},"typed":"done"}""");
+            await site.WorkAsync(
+                build,
+                $$"""{"do":"take-reading","slot":{"step":{"task":{{Task}},"step":"heat","item":"1"},"round":1,"slot":"{{slot}}"},"typed":"done"}"""
+            );
         }
 
         return build;
@@ -47,7 +71,14 @@ public sealed class ClockTests(Site site) : IClassFixture<Site>
     public async Task The_clock_alone_changes_no_view()
     {
         var build = await SoakingAsync();
-        string[] paths = ["/api/builds", $"/api/builds/{build}", $"/api/builds/{build}/record", $"/api/builds/{build}/fasteners", $"/api/builds/{build}/steps?kind=shrunk-pin&place=pressed&at=heat@1"];
+        string[] paths =
+        [
+            "/api/builds",
+            $"/api/builds/{build}",
+            $"/api/builds/{build}/record",
+            $"/api/builds/{build}/fasteners",
+            $"/api/builds/{build}/steps?kind=shrunk-pin&place=pressed&at=heat@1",
+        ];
         async Task<List<string>> Views()
         {
             await site.MakeLinesAsync();
@@ -66,7 +97,11 @@ public sealed class ClockTests(Site site) : IClassFixture<Site>
         var head = JsonNode.Parse(before[1])!["head"]!;
         var now = JsonNode.Parse(before[4])![0]!["now"]!;
         Assert.Equal("Soaked. The oven to {full} now.", (string)line["later"]!["do"]!["template"]!);
-        Assert.True(JsonNode.DeepEquals(line["later"], head["later"]) && JsonNode.DeepEquals(head["later"]!["do"], now["then"]) && JsonNode.DeepEquals(head["later"]!["from"], now["until"]));
+        Assert.True(
+            JsonNode.DeepEquals(line["later"], head["later"])
+                && JsonNode.DeepEquals(head["later"]!["do"], now["then"])
+                && JsonNode.DeepEquals(head["later"]!["from"], now["until"])
+        );
         Assert.StartsWith("Let it soak", (string)line["do"]!["template"]!, StringComparison.Ordinal);
 
         foreach (var days in (int[])[1, 60, -10])

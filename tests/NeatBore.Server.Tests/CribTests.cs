@@ -8,7 +8,8 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
 {
     private const string Headings = "id,kind,name,threads,holes,boltCircleMm,reachMm,ratedKn,tips,calibrationDue\n";
 
-    private Task<(int Status, JsonNode Body)> TakeAsync(string csv) => site.PostAsync("/api/crib.csv", Encoding.UTF8.GetBytes(csv), "text/csv");
+    private Task<(int Status, JsonNode Body)> TakeAsync(string csv) =>
+        site.PostAsync("/api/crib.csv", Encoding.UTF8.GetBytes(csv), "text/csv");
 
     private async Task<int> CountAsync() => (await site.GetAsync("/api/shop"))["crib"]!.AsArray().Count;
 
@@ -32,7 +33,10 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
     {
         string[] names = ["=HYPERLINK(\"http://elsewhere.example\";\"x\")", "+1+1", "-2+3", "@SUM(A1)", "'=already", "plain, 5"];
         string Row(int i, string name) => $"run-{i},washer,\"{name.Replace("\"", "\"\"", StringComparison.Ordinal)}\"\n";
-        Assert.Equal(200, (await TakeAsync("id,kind,name\n" + string.Concat(names.Select((n, i) => Row(i, n.StartsWith('\'') ? "'" + n : n))))).Status);
+        Assert.Equal(
+            200,
+            (await TakeAsync("id,kind,name\n" + string.Concat(names.Select((n, i) => Row(i, n.StartsWith('\'') ? "'" + n : n))))).Status
+        );
         var csv = await site.Client.GetStringAsync(new Uri("/api/crib.csv", UriKind.Relative), TestContext.Current.CancellationToken);
         Assert.DoesNotMatch("(?m)(^|,)\"?[=+@-]", csv);
         Assert.Equal(200, (await TakeAsync(csv)).Status);
@@ -47,7 +51,13 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
     [InlineData(Headings + "a,hub-puller,A,M8x1.25x80,3,36 to 96,110,80,,\na,hub-puller,B,,,,1,1,,\n", "row 3, id")]
     [InlineData(Headings + "a,hub-puller,A,M8x1.25x80,3,36 to 96,110.5,80,,\nb,hub-puller,B,,,,\"1,5\",1,,\n", "row 3, reachMm")]
     [InlineData(Headings + "a,hub-puller,A,8 by 80,3,36 to 96,110,80,,\n", "row 2, threads")]
-    [InlineData(Headings + "a,hub-puller,A,,99,96 to 36,-4,x,,next year\n", "row 2, holes", "row 2, reachMm", "row 2, ratedKn", "row 2, calibrationDue")]
+    [InlineData(
+        Headings + "a,hub-puller,A,,99,96 to 36,-4,x,,next year\n",
+        "row 2, holes",
+        "row 2, reachMm",
+        "row 2, ratedKn",
+        "row 2, calibrationDue"
+    )]
     [InlineData(Headings + "a,hub-puller,A,,3,96 to 36,4,8,,\n", "row 2, boltCircleMm")]
     [InlineData(Headings + "a,,,,,,,,,\n", "row 2, kind", "row 2, name")]
     public async Task A_fault_is_named_by_row_and_column_and_nothing_is_half_taken(string csv, params string[] places)
@@ -55,7 +65,10 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
         var before = await CountAsync();
         var (status, problem) = await TakeAsync(csv);
         Assert.Equal(422, status);
-        Assert.All(places, place => Assert.True(problem["errors"]!.AsObject().ContainsKey(place), $"{place} in {problem["errors"]!.ToJsonString()}"));
+        Assert.All(
+            places,
+            place => Assert.True(problem["errors"]!.AsObject().ContainsKey(place), $"{place} in {problem["errors"]!.ToJsonString()}")
+        );
         Assert.Equal(before, await CountAsync());
     }
 
@@ -75,7 +88,10 @@ public sealed class CribTests(Site site) : IClassFixture<Site>
         var crib = (await site.GetAsync("/api/shop"))["crib"]!.ToJsonString();
         foreach (var need in needs)
         {
-            var (status, match) = await site.PostAsync("/api/calc/tool-match", $$"""{"need":{{need!["need"]!.ToJsonString()}},"crib":{{crib}}}""");
+            var (status, match) = await site.PostAsync(
+                "/api/calc/tool-match",
+                $$"""{"need":{{need!["need"]!.ToJsonString()}},"crib":{{crib}}}"""
+            );
             Assert.Equal(200, status);
             Assert.NotEmpty(match["fits"]!.AsArray());
         }

@@ -1,9 +1,9 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using System.Text.Json.Schema;
-using System.Text.Json;
+using NeatBore.Core;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
-using NeatBore.Core;
 using NeatBore.Tests;
 using Xunit;
 

@@ -5,7 +5,8 @@ using Xunit;
 
 namespace NeatBore.Server.Tests;
 
-/// <summary>Another site's page can reach this address from the browser at the bench: over every route of the description, it gets nowhere.</summary>
+/// <summary>Another site's page can reach this address from the browser at the bench: over every route of the description, it gets
+/// nowhere.</summary>
 public sealed class GuardTests(Site site) : IClassFixture<Site>
 {
     private static readonly string[] s_reads = ["get", "head", "options"];
@@ -15,16 +16,29 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
         var document = await site.GetAsync("/api/openapi/v1.json");
         return
         [
-            .. document["paths"]!.AsObject().SelectMany(path => path.Value!.AsObject()
-                .Where(route => !s_reads.Contains(route.Key))
-                .Select(route => (
-                    path.Key.Replace("{id}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal).Replace("{gauge}", "sim-dial", StringComparison.Ordinal),
-                    route.Key.ToUpperInvariant(),
-                    route.Value!["requestBody"]!["content"]!.AsObject().First().Key))),
+            .. document["paths"]!
+                .AsObject()
+                .SelectMany(path =>
+                    path.Value!.AsObject()
+                        .Where(route => !s_reads.Contains(route.Key))
+                        .Select(route =>
+                            (
+                                path.Key.Replace("{id}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
+                                    .Replace("{gauge}", "sim-dial", StringComparison.Ordinal),
+                                route.Key.ToUpperInvariant(),
+                                route.Value!["requestBody"]!["content"]!.AsObject().First().Key
+                            )
+                        )
+                ),
         ];
     }
 
-    private async Task<(int Status, string Said)> SendAsync(string method, string path, string? type, params (string Name, string Value)[] headers)
+    private async Task<(int Status, string Said)> SendAsync(
+        string method,
+        string path,
+        string? type,
+        params (string Name, string Value)[] headers
+    )
     {
         using var request = new HttpRequestMessage(new HttpMethod(method), new Uri(path, UriKind.Relative));
         request.Content = new ByteArrayContent(Encoding.UTF8.GetBytes("{}"));
@@ -54,7 +68,10 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
                 Assert.True(JsonNode.Parse(said)!["title"] is not null, said);
             }
 
-            foreach (var wrong in (string?[])[null, "text/plain", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "application/octet-stream"])
+            foreach (
+                var wrong in (string?[])
+                    [null, "text/plain", "application/x-www-form-urlencoded", "multipart/form-data; boundary=x", "application/octet-stream"]
+            )
             {
                 await Answers(415, wrong);
             }
@@ -69,10 +86,28 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
             await Answers(403, type, ("Origin", "http://localhost"), ("Sec-Fetch-Site", "cross-site"));
             await Answers(400, type, ("Host", "elsewhere.example"));
 
-            foreach (var own in ((string, string)[][])[[], [("Origin", "http://localhost")], [("Sec-Fetch-Site", "same-origin")], [("Sec-Fetch-Site", "none")], [("Host", "127.0.0.1:5317")], [("Host", "[::1]")]])
+            foreach (
+                var own in ((string, string)[][])
+                    [
+                        [],
+                        [("Origin", "http://localhost")],
+                        [("Sec-Fetch-Site", "same-origin")],
+                        [("Sec-Fetch-Site", "none")],
+                        [("Host", "127.0.0.1:5317")],
+                        [("Host", "[::1]")],
+                    ]
+            )
             {
-                var (status, said) = await SendAsync(method, path, type + (type.StartsWith("image/", StringComparison.Ordinal) ? "" : "; charset=utf-8"), own);
-                Assert.True(status is not (403 or 415) && (status != 400 || !said.Contains("host", StringComparison.Ordinal)), $"{method} {path} with {string.Join(' ', own)}: {status} {said}");
+                var (status, said) = await SendAsync(
+                    method,
+                    path,
+                    type + (type.StartsWith("image/", StringComparison.Ordinal) ? "" : "; charset=utf-8"),
+                    own
+                );
+                Assert.True(
+                    status is not (403 or 415) && (status != 400 || !said.Contains("host", StringComparison.Ordinal)),
+                    $"{method} {path} with {string.Join(' ', own)}: {status} {said}"
+                );
             }
         }
     }
@@ -87,7 +122,11 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task What_is_read_by_another_method_is_a_405_and_a_file_that_is_not_there_a_404()
     {
-        foreach (var (path, _, _) in (await WritesAsync()).Where(w => !w.Path.EndsWith("/builds", StringComparison.Ordinal) && !w.Path.EndsWith(".csv", StringComparison.Ordinal)))
+        foreach (
+            var (path, _, _) in (await WritesAsync()).Where(w =>
+                !w.Path.EndsWith("/builds", StringComparison.Ordinal) && !w.Path.EndsWith(".csv", StringComparison.Ordinal)
+            )
+        )
         {
             Assert.Equal((path, 405), (path, (await SendAsync("GET", path, null)).Status));
         }

@@ -17,9 +17,16 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
             request.Headers.Add("Last-Event-ID", $"{id}");
         }
 
-        var response = await site.Client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, TestContext.Current.CancellationToken);
+        var response = await site.Client.SendAsync(
+            request,
+            HttpCompletionOption.ResponseHeadersRead,
+            TestContext.Current.CancellationToken
+        );
         Assert.Equal("text/event-stream", response.Content.Headers.ContentType!.MediaType);
-        return SseParser.Create(await response.Content.ReadAsStreamAsync(TestContext.Current.CancellationToken)).EnumerateAsync(TestContext.Current.CancellationToken).GetAsyncEnumerator();
+        return SseParser
+            .Create(await response.Content.ReadAsStreamAsync(TestContext.Current.CancellationToken))
+            .EnumerateAsync(TestContext.Current.CancellationToken)
+            .GetAsyncEnumerator();
     }
 
     private static async Task<SseItem<string>> NextAsync(IAsyncEnumerator<SseItem<string>> events)
@@ -80,23 +87,36 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
     }
 
     [Fact]
-    public void The_newest_of_a_gauge_come_back_in_order_from_any_number_on() => Gen.Select(Gen.Int[1, 20], Gen.Int[1, 9].Array[0, 60], Gen.Int[0, 300]).Sample((size, steps, after) =>
-    {
-        var ring = new SampleRing(size);
-        var all = new List<long>();
-        foreach (var step in steps)
-        {
-            all.Add((all.Count > 0 ? all[^1] : 0) + step);
-            ring.Add(all[^1], new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1], all.Count));
-        }
+    public void The_newest_of_a_gauge_come_back_in_order_from_any_number_on() =>
+        Gen.Select(Gen.Int[1, 20], Gen.Int[1, 9].Array[0, 60], Gen.Int[0, 300])
+            .Sample(
+                (size, steps, after) =>
+                {
+                    var ring = new SampleRing(size);
+                    var all = new List<long>();
+                    foreach (var step in steps)
+                    {
+                        all.Add((all.Count > 0 ? all[^1] : 0) + step);
+                        ring.Add(all[^1], new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1], all.Count));
+                    }
 
-        var upTo = after + 50;
-        Assert.Equal(all.TakeLast(size).Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
-    });
+                    var upTo = after + 50;
+                    Assert.Equal(all.TakeLast(size).Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
+                }
+            );
 
     [Fact]
     public async Task A_build_that_is_not_there_has_no_line() =>
-        Assert.Equal(404, (int)(await site.Client.GetAsync(new Uri($"/api/builds/{Guid.CreateVersion7()}/live", UriKind.Relative), TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(
+            404,
+            (int)
+                (
+                    await site.Client.GetAsync(
+                        new Uri($"/api/builds/{Guid.CreateVersion7()}/live", UriKind.Relative),
+                        TestContext.Current.CancellationToken
+                    )
+                ).StatusCode
+        );
 
     [Fact]
     public async Task Gauges_that_can_t_be_reached_say_so_and_only_stand_ins_are_aimed()

@@ -59,12 +59,13 @@ public sealed class Site : IAsyncLifetime
     {
         (_test, var database) = await TestDatabase.OpenAsync();
         await database.DisposeAsync();
-        _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host
-            .UseSetting("NEATBORE_DB", _test.ConnectionString)
-            .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
-            .UseSetting("gauges", Gauges)
-            .UseSetting("demo", Demo)
-            .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton(Book)));
+        _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+            host.UseSetting("NEATBORE_DB", _test.ConnectionString)
+                .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
+                .UseSetting("gauges", Gauges)
+                .UseSetting("demo", Demo)
+                .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton(Book))
+        );
         Client = _app.CreateClient();
     }
 
@@ -99,9 +100,12 @@ public sealed class Site : IAsyncLifetime
     public async Task<Guid> BeginAsync()
     {
         var build = Guid.CreateVersion7();
-        var (status, _) = await PostAsync("/api/builds", $$"""
+        var (status, _) = await PostAsync(
+            "/api/builds",
+            $$"""
             {"build":"{{build}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00+00:00","by":"ines","number":"020","name":"Trial","sheet":"straight-six-2.7"}
-            """);
+            """
+        );
         Assert.Equal(200, status);
         await WorkAsync(build, """{"do":"start-task","task":{"kind":"balancer-on","place":"balancer"}}""");
         return build;
@@ -117,7 +121,10 @@ public sealed class Site : IAsyncLifetime
         return body;
     }
 
-    public static string Reading(string step, string slot, string typed) => $$"""
-        {"do":"take-reading","slot":{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"{{step}}"},"round":1,"slot":"{{slot}}"},"typed":{{JsonSerializer.Serialize(typed)}},"unit":"mm"}
-        """;
+    public static string Reading(string step, string slot, string typed) =>
+        $$"""
+            {"do":"take-reading","slot":{"step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"{{step}}"},"round":1,"slot":"{{slot}}"},"typed":{{JsonSerializer.Serialize(
+                typed
+            )}},"unit":"mm"}
+            """;
 }

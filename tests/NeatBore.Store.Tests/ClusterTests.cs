@@ -42,12 +42,14 @@ public sealed class ClusterTests : IDisposable
         var file = await File.ReadAllTextAsync(PidFile, TestContext.Current.CancellationToken);
         Do("stop", Cluster, "immediate");
         // Of the same user, since PostgreSQL itself passes over a process that it may not signal.
-        using var other = Process.Start(new ProcessStartInfo("bash")
-        {
-            ArgumentList = { "-c", ". scripts/lib.sh; as_db bash -c 'echo $$; exec sleep 600'" },
-            WorkingDirectory = Repository.Root,
-            RedirectStandardOutput = true,
-        })!;
+        using var other = Process.Start(
+            new ProcessStartInfo("bash")
+            {
+                ArgumentList = { "-c", ". scripts/lib.sh; as_db bash -c 'echo $$; exec sleep 600'" },
+                WorkingDirectory = Repository.Root,
+                RedirectStandardOutput = true,
+            }
+        )!;
         var lines = file.Split('\n');
         lines[0] = (await other.StandardOutput.ReadLineAsync(TestContext.Current.CancellationToken))!;
         await File.WriteAllTextAsync(PidFile, string.Join('\n', lines), TestContext.Current.CancellationToken);
@@ -66,7 +68,11 @@ public sealed class ClusterTests : IDisposable
         using (var first = Script.Start("scripts/postgres", "start", Cluster))
         {
             var clock = Stopwatch.StartNew();
-            while (!Directory.EnumerateFileSystemEntries(_folder, "*", SearchOption.AllDirectories).Any(f => Path.GetFileName(f) == "PG_VERSION"))
+            while (
+                !Directory
+                    .EnumerateFileSystemEntries(_folder, "*", SearchOption.AllDirectories)
+                    .Any(f => Path.GetFileName(f) == "PG_VERSION")
+            )
             {
                 Assert.True(clock.Elapsed < TimeSpan.FromSeconds(60));
                 await Task.Delay(5, TestContext.Current.CancellationToken);

@@ -1,12 +1,12 @@
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
-using NeatBore.Core;
 using NeatBore.Store;
 using NeatBore.Tests;
 using Npgsql;
@@ -95,7 +95,9 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task Migrating_again_or_at_once_from_several_places_changes_nothing()
     {
         var build = await OpenAsync();
-        await Task.WhenAll(Enumerable.Range(0, 4).Select(_ => Task.Run(() => _database.MigrateAsync(TestContext.Current.CancellationToken))));
+        await Task.WhenAll(
+            Enumerable.Range(0, 4).Select(_ => Task.Run(() => _database.MigrateAsync(TestContext.Current.CancellationToken)))
+        );
         Assert.Single((await _builds.ReadAsync(build, 0, TestContext.Current.CancellationToken))!);
     }
 
@@ -111,9 +113,11 @@ public sealed class StoreTests : IAsyncLifetime
             new Given(
                 Sentence.Of("Draw it {left} more; “µ” ± \" \\u0000-free.", ("left", Quantity.Mm(27.4))),
                 Call.Of([Check.AtMost("tilt", 0.1 + 0.2, 1 / 3.0, 1e-17)], c => Sentence.Of(c.Name)),
-                JsonDocument.Parse("""{"calculator":"one-of-tomorrow","version":3,"more":[1e-17,"µ"]}""").RootElement),
+                JsonDocument.Parse("""{"calculator":"one-of-tomorrow","version":3,"more":[1e-17,"µ"]}""").RootElement
+            ),
             "one-of-tomorrow",
-            3);
+            3
+        );
         var written = new LogEntry(2, s_at, s_ines, called);
         await _builds.AppendAsync(build, 0, _ => new Appended([written], null), TestContext.Current.CancellationToken);
         var read = (await _builds.ReadAsync(build, 0, TestContext.Current.CancellationToken))![1];
@@ -126,8 +130,11 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task Writers_of_one_build_wait_for_one_another_and_the_log_never_branches()
     {
         var build = await OpenAsync();
-        await Parallel.ForEachAsync(Enumerable.Range(0, 120), new ParallelOptions { MaxDegreeOfParallelism = 12 }, async (i, cancel) =>
-            await _builds.AppendAsync(build, 0, log => new Appended([Note(log[^1].Seq + 1, $"{i}")], null), cancel));
+        await Parallel.ForEachAsync(
+            Enumerable.Range(0, 120),
+            new ParallelOptions { MaxDegreeOfParallelism = 12 },
+            async (i, cancel) => await _builds.AppendAsync(build, 0, log => new Appended([Note(log[^1].Seq + 1, $"{i}")], null), cancel)
+        );
         var log = (await _builds.ReadAsync(build, 0, TestContext.Current.CancellationToken))!;
         Assert.Equal(Enumerable.Range(1, 121).Select(i => (long)i), log.Select(e => e.Seq));
         Assert.Equal(120, log.Select(e => e.Event).OfType<Noted>().Select(n => n.Text).Distinct().Count());
@@ -137,12 +144,15 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task Whoever_knows_too_little_of_a_log_adds_nothing_to_it_and_nothing_to_Today()
     {
         var (build, cancel) = (await OpenAsync(), TestContext.Current.CancellationToken);
-        Appended Grown(long seq, params LogEntry[] entries) => new(entries, new MadeLine(Line(build, "1", Standing.Stop) with { Name = $"{seq}" }, seq, "v1"));
+        Appended Grown(long seq, params LogEntry[] entries) =>
+            new(entries, new MadeLine(Line(build, "1", Standing.Stop) with { Name = $"{seq}" }, seq, "v1"));
         Assert.True(await _builds.TryAppendAsync(build, Grown(2, Note(2)), cancel));
         Assert.False(await _builds.TryAppendAsync(build, Grown(3, Note(2), Note(3)), cancel));
         Assert.Equal([1, 2], (await _builds.ReadAsync(build, 0, cancel))!.Select(e => e.Seq));
         Assert.Equal("2", Assert.Single(await new TodayLines(_database).ReadAsync(null, 9, cancel)).Name);
-        var tried = await Task.WhenAll(Enumerable.Range(0, 12).Select(_ => _builds.TryAppendAsync(build, Grown(3, Note(3), Note(4)), cancel)));
+        var tried = await Task.WhenAll(
+            Enumerable.Range(0, 12).Select(_ => _builds.TryAppendAsync(build, Grown(3, Note(3), Note(4)), cancel))
+        );
         Assert.Single(tried, true);
     }
 
@@ -152,7 +162,9 @@ public sealed class StoreTests : IAsyncLifetime
         var (one, other) = (await OpenAsync(), await OpenAsync());
         var id = Guid.CreateVersion7();
         await _builds.AppendAsync(one, 0, _ => new Appended([Note(2, id: id)], null), TestContext.Current.CancellationToken);
-        var refused = await Assert.ThrowsAsync<PostgresException>(() => _builds.AppendAsync(other, 0, _ => new Appended([Note(2), Note(3, id: id)], null), TestContext.Current.CancellationToken));
+        var refused = await Assert.ThrowsAsync<PostgresException>(() =>
+            _builds.AppendAsync(other, 0, _ => new Appended([Note(2), Note(3, id: id)], null), TestContext.Current.CancellationToken)
+        );
         Assert.Equal(PostgresErrorCodes.UniqueViolation, refused.SqlState);
         Assert.Single((await _builds.ReadAsync(other, 0, TestContext.Current.CancellationToken))!);
     }
@@ -182,10 +194,17 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task Many_at_once_leave_room_below_what_the_cluster_takes()
     {
         await OpenAsync();
-        await Task.WhenAll(Enumerable.Range(0, 300).Select(_ => Task.Run(() => new TodayLines(_database).CountAsync(TestContext.Current.CancellationToken))));
+        await Task.WhenAll(
+            Enumerable
+                .Range(0, 300)
+                .Select(_ => Task.Run(() => new TodayLines(_database).CountAsync(TestContext.Current.CancellationToken)))
+        );
         await using var connection = new NpgsqlConnection(_test.OwnerString);
         await connection.OpenAsync(TestContext.Current.CancellationToken);
-        await using var command = new NpgsqlCommand("select count(*) from pg_stat_activity where datname = current_database() and usename = 'neatbore_app'", connection);
+        await using var command = new NpgsqlCommand(
+            "select count(*) from pg_stat_activity where datname = current_database() and usename = 'neatbore_app'",
+            connection
+        );
         Assert.InRange((long)(await command.ExecuteScalarAsync(TestContext.Current.CancellationToken))!, 2, 40);
     }
 
@@ -236,13 +255,17 @@ public sealed class StoreTests : IAsyncLifetime
         var mic = new Instrument("mic-1", "Micrometer", "micrometer", 0.003, CalibrationDue: new DateOnly(2027, 3, 31));
         var puller = new ToolMatch.CribTool("hp-1", "hub-puller", [new ToolMatch.ScrewLength(8, 1.25, 60)], 90, 80e3, ["nose cap"]);
         await register.AddAsync(new Shop("Coldbrook Lane", [s_ines], [mic], [puller]), TestContext.Current.CancellationToken);
-        await register.AddAsync(new Shop("Other", [s_ines with { Role = Role.Viewer }], [mic with { Uncertainty = 1 }], [puller with { RatedForceN = 1 }]), TestContext.Current.CancellationToken);
+        await register.AddAsync(
+            new Shop("Other", [s_ines with { Role = Role.Viewer }], [mic with { Uncertainty = 1 }], [puller with { RatedForceN = 1 }]),
+            TestContext.Current.CancellationToken
+        );
         var shop = await register.ReadAsync(TestContext.Current.CancellationToken);
         Assert.Equal(("Coldbrook Lane", s_ines, mic), (shop.Name, shop.People.Single(), shop.Instruments.Single()));
         Assert.Equal(80e3, shop.Crib.Single().RatedForceN);
     }
 
-    private static string Json(LogEntry entry) => JsonSerializer.Serialize(new BuildFile("", Guid.Empty, [], [entry]), CoreJson.Default.BuildFile);
+    private static string Json(LogEntry entry) =>
+        JsonSerializer.Serialize(new BuildFile("", Guid.Empty, [], [entry]), CoreJson.Default.BuildFile);
 
     private static BuildLine Line(Guid build, string number, Standing standing) =>
         new(build, number, "Trial", "six", standing, Sentence.Of("Do."), null, null, [], 0, 3, s_at, [], View.Front, null, null);
@@ -262,7 +285,7 @@ public sealed class StoreTests : IAsyncLifetime
         }
 
         var read = new List<BuildLine>();
-        for (TodayMark? mark = null; ;)
+        for (TodayMark? mark = null; ; )
         {
             var page = await today.ReadAsync(mark, 5, TestContext.Current.CancellationToken);
             read.AddRange(page);
@@ -274,7 +297,10 @@ public sealed class StoreTests : IAsyncLifetime
             mark = new TodayMark(page[^1].Standing, page[^1].Number, page[^1].Id);
         }
 
-        Assert.Equal(wanted.OrderByDescending(w => w.Standing).ThenBy(w => w.Number, StringComparer.Ordinal), read.Select(l => (l.Standing, l.Number)));
+        Assert.Equal(
+            wanted.OrderByDescending(w => w.Standing).ThenBy(w => w.Number, StringComparer.Ordinal),
+            read.Select(l => (l.Standing, l.Number))
+        );
         Assert.Equal(23, read.Select(l => l.Id).Distinct().Count());
     }
 
@@ -291,7 +317,10 @@ public sealed class StoreTests : IAsyncLifetime
 
         Assert.Equal([bare], await today.StaleAsync("v1", cancel));
         Assert.Equal(2, (await today.StaleAsync("v2", cancel)).Count);
-        var sheet = JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", "sheets", "straight-six-2.7.v1.json")), CoreJson.Default.EngineSheet)!;
+        var sheet = JsonSerializer.Deserialize(
+            File.ReadAllText(Repository.At("demo", "sheets", "straight-six-2.7.v1.json")),
+            CoreJson.Default.EngineSheet
+        )!;
         await new SheetShelf(_database).AddAsync(sheet with { Id = "six" }, cancel);
         Assert.Equal(2, (await today.StaleAsync("v1", cancel)).Count);
     }
@@ -300,7 +329,10 @@ public sealed class StoreTests : IAsyncLifetime
     public async Task The_same_sheets_are_the_same_map_until_one_comes()
     {
         var (shelf, cancel) = (new SheetShelf(_database), TestContext.Current.CancellationToken);
-        var sheet = JsonSerializer.Deserialize(File.ReadAllText(Repository.At("demo", "sheets", "v8-4.4.v1.json")), CoreJson.Default.EngineSheet)!;
+        var sheet = JsonSerializer.Deserialize(
+            File.ReadAllText(Repository.At("demo", "sheets", "v8-4.4.v1.json")),
+            CoreJson.Default.EngineSheet
+        )!;
         await shelf.AddAsync(sheet, cancel);
         var first = await shelf.AllAsync(cancel);
         Assert.Same(first, await shelf.AllAsync(cancel));

@@ -15,12 +15,15 @@ internal static class Script
     }
 
     /// <summary>Starts one, in a process of its own.</summary>
-    public static Process Start(string name, params string[] words) => Process.Start(new ProcessStartInfo("bash")
-    {
-        ArgumentList = { Repository.At(name.Split('/')) },
-        RedirectStandardOutput = true,
-        RedirectStandardError = true,
-    }.With(words))!;
+    public static Process Start(string name, params string[] words) =>
+        Process.Start(
+            new ProcessStartInfo("bash")
+            {
+                ArgumentList = { Repository.At(name.Split('/')) },
+                RedirectStandardOutput = true,
+                RedirectStandardError = true,
+            }.With(words)
+        )!;
 
     private static ProcessStartInfo With(this ProcessStartInfo start, string[] words)
     {

@@ -8,15 +8,19 @@ public sealed class TestDatabase : IAsyncDisposable
 {
     private readonly string _name = $"test_{Guid.NewGuid():N}";
 
-    private static string Server => Environment.GetEnvironmentVariable("NEATBORE_TEST_DB")
+    private static string Server =>
+        Environment.GetEnvironmentVariable("NEATBORE_TEST_DB")
         ?? throw new InvalidOperationException(
-            "These tests want a PostgreSQL. Run ./test, or: scripts/postgres start .test/postgres, and export NEATBORE_TEST_DB=$(scripts/postgres url .test/postgres)");
+            "These tests want a PostgreSQL. Run ./test, or: scripts/postgres start .test/postgres, and export "
+                + "NEATBORE_TEST_DB=$(scripts/postgres url .test/postgres)"
+        );
 
     /// <summary>As the owner of the tables.</summary>
     public string OwnerString => $"{Server};Database={_name}";
 
     /// <summary>As the role that the app works as.</summary>
-    public string ConnectionString => new NpgsqlConnectionStringBuilder(OwnerString) { Username = "neatbore_app", Password = "of the tests" }.ConnectionString;
+    public string ConnectionString =>
+        new NpgsqlConnectionStringBuilder(OwnerString) { Username = "neatbore_app", Password = "of the tests" }.ConnectionString;
 
     public static async Task<(TestDatabase Test, Database Database)> OpenAsync()
     {

@@ -4,7 +4,8 @@ using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 
-/// <summary>A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it can't be read.</summary>
+/// <summary>A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it
+/// can't be read.</summary>
 /// <param name="Id">The build.</param>
 /// <param name="Number">The shop's build number.</param>
 /// <param name="Name">What it is for.</param>
@@ -37,7 +38,8 @@ public sealed record BuildLine(
     IReadOnlyList<Wait> Waits,
     View View,
     Later? Later,
-    string? Fault)
+    string? Fault
+)
 {
     private const int MostWaits = 2;
 
@@ -47,15 +49,52 @@ public sealed record BuildLine(
         // A task that goes over several places stands at each of them, and is one; it is done when it is at all of them.
         var tasks = state.Places.SelectMany(p => p.Tasks).GroupBy(t => t.Ref).ToList();
         return new BuildLine(
-            id, state.Number, state.Name, state.Sheet.Id, state.Standing, state.Do, state.At, state.AtStep,
-            [.. state.Places.Select(p => new PlaceLine(p.Id, p.Standing, p.Next?.Kind, p.Tasks.FirstOrDefault(t => t.Ref == p.Next)?.Standing))],
-            tasks.Count(t => t.All(x => x.Standing == Standing.Done)), tasks.Count, state.OpenedAt, [.. state.Waits.Take(MostWaits)], state.View, state.Later, null);
+            id,
+            state.Number,
+            state.Name,
+            state.Sheet.Id,
+            state.Standing,
+            state.Do,
+            state.At,
+            state.AtStep,
+            [
+                .. state.Places.Select(p => new PlaceLine(
+                    p.Id,
+                    p.Standing,
+                    p.Next?.Kind,
+                    p.Tasks.FirstOrDefault(t => t.Ref == p.Next)?.Standing
+                )),
+            ],
+            tasks.Count(t => t.All(x => x.Standing == Standing.Done)),
+            tasks.Count,
+            state.OpenedAt,
+            [.. state.Waits.Take(MostWaits)],
+            state.View,
+            state.Later,
+            null
+        );
     }
 
     /// <summary>The line of a build that can't be read.</summary>
-    public static BuildLine Unreadable(Guid id, string number, string name, DateTimeOffset openedAt, string fault) => new(
-        id, number, name, null, Standing.Stop, Sentence.Of("This build can’t be read by this version of Neat Bore. Nothing of it is lost: take its file out."),
-        null, null, [], 0, 0, openedAt, [], View.Front, null, fault);
+    public static BuildLine Unreadable(Guid id, string number, string name, DateTimeOffset openedAt, string fault) =>
+        new(
+            id,
+            number,
+            name,
+            null,
+            Standing.Stop,
+            Sentence.Of("This build can’t be read by this version of Neat Bore. Nothing of it is lost: take its file out."),
+            null,
+            null,
+            [],
+            0,
+            0,
+            openedAt,
+            [],
+            View.Front,
+            null,
+            fault
+        );
 }
 
 /// <summary>How a place stands, with the task that is next there, by its kind.</summary>

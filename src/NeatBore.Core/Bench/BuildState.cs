@@ -34,7 +34,8 @@ public sealed record BuildState(
     IReadOnlyList<TaskState> Tasks,
     IReadOnlyList<Wait> Waits,
     View View,
-    Later? Later);
+    Later? Later
+);
 
 /// <summary>Something that has to be done by a time, or that nothing can be done before.</summary>
 /// <param name="Task">Where.</param>

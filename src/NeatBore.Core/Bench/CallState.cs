@@ -3,9 +3,17 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Bench;
 
-/// <summary>A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run sheet.</summary>
+/// <summary>A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run
+/// sheet.</summary>
 public sealed record CallState(
-    Guid Id, int Round, Given Judgement, string? Calculator, int Version, DateTimeOffset DoneAt, Release? Release)
+    Guid Id,
+    int Round,
+    Given Judgement,
+    string? Calculator,
+    int Version,
+    DateTimeOffset DoneAt,
+    Release? Release
+)
 {
     /// <summary>Its place in the log.</summary>
     internal long Seq { get; init; }

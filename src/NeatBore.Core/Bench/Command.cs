@@ -37,7 +37,8 @@ public sealed record TakeReading(
     string? Instrument = null,
     bool OddConfirmed = false,
     TraceColumns? Trace = null,
-    Sight? Sight = null) : Command(Id, DoneAt);
+    Sight? Sight = null
+) : Command(Id, DoneAt);
 
 /// <summary>Strike a reading, or rub out the last one.</summary>
 public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);

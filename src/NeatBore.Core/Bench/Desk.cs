@@ -5,14 +5,16 @@ using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 
-/// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls that stand at the end among them.</summary>
+/// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls that stand at the end among
+/// them.</summary>
 /// <param name="book">Every procedure version.</param>
 /// <param name="shop">The shop, for its instruments and its crib.</param>
 public sealed class Desk(ProcedureBook book, Shop shop)
 {
     private const int LongestText = 2000;
 
-    /// <summary>Takes commands one after another; each works out its own task once, and of the calls that come and go only those that stand at the end are kept.</summary>
+    /// <summary>Takes commands one after another; each works out its own task once, and of the calls that come and go only those that
+    /// stand at the end are kept.</summary>
     /// <param name="build">The build as it stands.</param>
     /// <param name="commands">What is wanted, in order; one that can't be taken keeps none of the others from it.</param>
     /// <param name="by">Who wants it.</param>
@@ -30,8 +32,15 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 grown = Taken(grown, command, by, now);
                 var added = grown.Log.Count > from;
                 last = added ? command : last;
-                results.Add(new WorkResult(
-                    command.Id, true, null, null, added && grown.Log[from].Event is { SaidAt: { } said, DoneAt: var done } ? (said - done).TotalSeconds : null));
+                results.Add(
+                    new WorkResult(
+                        command.Id,
+                        true,
+                        null,
+                        null,
+                        added && grown.Log[from].Event is { SaidAt: { } said, DoneAt: var done } ? (said - done).TotalSeconds : null
+                    )
+                );
             }
             catch (OddReadingException odd)
             {
@@ -105,8 +114,12 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         foreach (var task in grown.Tasks.Where(t => !ReferenceEquals(t, stood.GetValueOrDefault(t.Ref))))
         {
             var steps = stood.GetValueOrDefault(task.Ref)?.Steps.ToDictionary(s => s.Ref) ?? [];
-            calls.AddRange(task.Steps.Where(s => NeedsCalling(s, steps.GetValueOrDefault(s.Ref))).Select(s => CallOf(command, s, task))
-                .Select((call, i) => new LogEntry(grown.UpToSeq + 1 + calls.Count + i, grown.Log[^1].StoredAt, by, call)).ToList());
+            calls.AddRange(
+                task.Steps.Where(s => NeedsCalling(s, steps.GetValueOrDefault(s.Ref)))
+                    .Select(s => CallOf(command, s, task))
+                    .Select((call, i) => new LogEntry(grown.UpToSeq + 1 + calls.Count + i, grown.Log[^1].StoredAt, by, call))
+                    .ToList()
+            );
         }
 
         return grown.Say(calls);
@@ -122,9 +135,17 @@ public sealed class Desk(ProcedureBook book, Shop shop)
 
         var task = TaskAt(before, round.Step.Task);
         var renews = book.Find(task.Ref.Kind, task.Procedure).Steps.First(s => s.Id == round.Step.Step).Renews;
-        return task.Steps
-            .Where(s => s.Ref.Item == round.Step.Item && renews.Contains(s.Ref.Step) && s.Rounds[^1].Slots.Any(x => x.Live is not null))
-            .Select(s => new RoundBegan(Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"), round.DoneAt, s.Ref, s.Round + 1, round.Because.Trim()));
+        return task
+            .Steps.Where(s =>
+                s.Ref.Item == round.Step.Item && renews.Contains(s.Ref.Step) && s.Rounds[^1].Slots.Any(x => x.Live is not null)
+            )
+            .Select(s => new RoundBegan(
+                Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"),
+                round.DoneAt,
+                s.Ref,
+                s.Round + 1,
+                round.Because.Trim()
+            ));
     }
 
     private static Called CallOf(Command command, StepState step, TaskState task)
@@ -132,19 +153,32 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         var said = Given.Of(step.Now);
         var calculator = said.Calculator();
         return new Called(
-            Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"), command.DoneAt, step.Ref, step.Round, said, calculator, calculator is null ? task.Procedure : step.Now.Answer!.Version);
+            Derived(command.Id, $"{step.Ref.Step}@{step.Ref.Item}"),
+            command.DoneAt,
+            step.Ref,
+            step.Round,
+            said,
+            calculator,
+            calculator is null ? task.Procedure : step.Now.Answer!.Version
+        );
     }
 
     private static StepState? Unsaid(Command command, WorkedBuild build) =>
-        build.Tasks.SelectMany(t => t.Steps).FirstOrDefault(s => s.Ref == (command as Decide)?.Step || s.Ref == (command as OpenGate)?.Step) is { BlockedBy: null, Now.Call: not null } step
-        && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null)) ? step : null;
+        build.Tasks.SelectMany(t => t.Steps).FirstOrDefault(s => s.Ref == (command as Decide)?.Step || s.Ref == (command as OpenGate)?.Step)
+            is { BlockedBy: null, Now.Call: not null } step
+        && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null))
+            ? step
+            : null;
 
-    /// <summary>A call is kept when it is first given, and again whenever what was done here has changed it; what a new version would say of the same is not said by itself.</summary>
+    /// <summary>A call is kept when it is first given, and again whenever what was done here has changed it; what a new version would
+    /// say of the same is not said by itself.</summary>
     private static bool NeedsCalling(StepState step, StepState? before) =>
-        IsOpen(step) && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null))
+        IsOpen(step)
+        && (step.Calls.Count == 0 || (step.Differs && step.Otherwise is null))
         && !(before is not null && IsOpen(before) && before.Calls.Count == step.Calls.Count && Saying.TheSame(before.Now, step.Now));
 
-    private static bool IsOpen(StepState step) => step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut);
+    private static bool IsOpen(StepState step) =>
+        step.Now.Call is not null && step.Status is not (StepStatus.Blocked or StepStatus.LeftOut);
 
     /// <summary>An id that follows from the command's, so that taking a command twice can't make two events of one.</summary>
     private static Guid Derived(Guid command, string what)
@@ -155,27 +189,47 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         return new Guid(hash.AsSpan(0, 16), bigEndian: true);
     }
 
-    private LogEvent EventOf(Command command, WorkedBuild state, Signer by) => command switch
-    {
-        StartTask start => Start(start, state),
-        Choose choose => Choice(choose, state),
-        TakeReading take => Reading(take, state),
-        Strike strike => Struck(strike, state, by),
-        BeginRound round => new RoundBegan(
-            round.Id, round.DoneAt, round.Step, Unblocked(state, round.Step).Round + 1, Reason(round.Because, "because")),
-        Decide decide => new Decided(
-            decide.Id, decide.DoneAt, decide.Step, Releasable(state, decide.Step, Verdict.Decide), Reason(decide.Because, "because"), Step(state, decide.Step).StandsOn?.Invoke()),
-        OpenGate open => by.Role == Role.Lead
-            ? new GateOpened(open.Id, open.DoneAt, open.Step, Releasable(state, open.Step, Verdict.Stop), Reason(open.Because, "because"), Step(state, open.Step).StandsOn?.Invoke())
-            : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
-        Attach attach => Photo(attach, state),
-        Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
-        _ => throw new UnusableInputException("do", "is not something that can be done"),
-    };
+    private LogEvent EventOf(Command command, WorkedBuild state, Signer by) =>
+        command switch
+        {
+            StartTask start => Start(start, state),
+            Choose choose => Choice(choose, state),
+            TakeReading take => Reading(take, state),
+            Strike strike => Struck(strike, state, by),
+            BeginRound round => new RoundBegan(
+                round.Id,
+                round.DoneAt,
+                round.Step,
+                Unblocked(state, round.Step).Round + 1,
+                Reason(round.Because, "because")
+            ),
+            Decide decide => new Decided(
+                decide.Id,
+                decide.DoneAt,
+                decide.Step,
+                Releasable(state, decide.Step, Verdict.Decide),
+                Reason(decide.Because, "because"),
+                Step(state, decide.Step).StandsOn?.Invoke()
+            ),
+            OpenGate open => by.Role == Role.Lead
+                ? new GateOpened(
+                    open.Id,
+                    open.DoneAt,
+                    open.Step,
+                    Releasable(state, open.Step, Verdict.Stop),
+                    Reason(open.Because, "because"),
+                    Step(state, open.Step).StandsOn?.Invoke()
+                )
+                : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
+            Attach attach => Photo(attach, state),
+            Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
+            _ => throw new UnusableInputException("do", "is not something that can be done"),
+        };
 
     private TaskStarted Start(StartTask start, WorkedBuild state)
     {
-        var possible = state.State.Places.SelectMany(p => p.Tasks).FirstOrDefault(t => t.Ref == start.Task)
+        var possible =
+            state.State.Places.SelectMany(p => p.Tasks).FirstOrDefault(t => t.Ref == start.Task)
             ?? throw new UnusableInputException("task", $"there is no task “{start.Task.Kind}” at “{start.Task.Place}” on this engine");
         if (state.Tasks.Any(t => t.Ref == start.Task))
         {
@@ -189,7 +243,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
     private static Chose Choice(Choose choose, WorkedBuild state)
     {
         var task = TaskAt(state, choose.Task);
-        var choice = task.Choices.FirstOrDefault(c => c.Id == choose.Choice)
+        var choice =
+            task.Choices.FirstOrDefault(c => c.Id == choose.Choice)
             ?? throw new UnusableInputException("choice", $"there is no choice “{choose.Choice}” in {task.Title}");
         return choice.Options.Any(o => o.Id == choose.Option)
             ? new Chose(choose.Id, choose.DoneAt, choose.Task, choose.Choice, choose.Option)
@@ -205,21 +260,26 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         }
 
         var slots = step.Rounds[^1].Slots;
-        var place = slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)
+        var place =
+            slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)
             ?? throw new UnusableInputException("slot.slot", $"there is no place “{take.Slot.Slot}” in “{step.Title}”");
         var slot = place.Slot;
-        var by = take.Instrument is null ? null : shop.Instruments.FirstOrDefault(i => i.Id == take.Instrument)
-            ?? throw new UnusableInputException("instrument", $"there is no instrument “{take.Instrument}” in this shop");
+        var by = take.Instrument is null
+            ? null
+            : shop.Instruments.FirstOrDefault(i => i.Id == take.Instrument)
+                ?? throw new UnusableInputException("instrument", $"there is no instrument “{take.Instrument}” in this shop");
         if (slot.Kind == SlotKind.Tool)
         {
-            var tool = shop.Crib.FirstOrDefault(t => t.Id == take.Typed.Trim())
+            var tool =
+                shop.Crib.FirstOrDefault(t => t.Id == take.Typed.Trim())
                 ?? throw new UnusableInputException("typed", $"there is no tool “{take.Typed.Trim()}” in this crib");
             return new ReadingTaken(take.Id, take.DoneAt, take.Slot, tool.Name ?? tool.Id, null, by, false, tool);
         }
 
         if (slot.Kind == SlotKind.Pick)
         {
-            var option = slot.Options!.FirstOrDefault(o => o.Id == take.Typed.Trim())
+            var option =
+                slot.Options!.FirstOrDefault(o => o.Id == take.Typed.Trim())
                 ?? throw new UnusableInputException("typed", $"must be one of {string.Join(", ", slot.Options!.Select(o => o.Id))}");
             return new ReadingTaken(take.Id, take.DoneAt, take.Slot, option.Label, null, by, false, Option: option.Id);
         }
@@ -239,7 +299,16 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             if (slot.Stock is { } kinds)
             {
                 var stock = shop.Crib.Where(t => kinds.Contains(t.Kind)).ToList();
-                return new ReadingTaken(take.Id, take.DoneAt, take.Slot, $"{stock.Sum(t => t.Quantity ?? 1)} in the crib", null, by, false, Stock: stock);
+                return new ReadingTaken(
+                    take.Id,
+                    take.DoneAt,
+                    take.Slot,
+                    $"{stock.Sum(t => t.Quantity ?? 1)} in the crib",
+                    null,
+                    by,
+                    false,
+                    Stock: stock
+                );
             }
 
             var word = slot.Kind == SlotKind.Text ? Reason(take.Typed, "typed") : "done";
@@ -274,22 +343,48 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         }
 
         return new ReadingTaken(
-            take.Id, take.DoneAt, take.Slot, take.Typed.Trim(), typed.Value, by, take.OddConfirmed,
-            Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null);
+            take.Id,
+            take.DoneAt,
+            take.Slot,
+            take.Typed.Trim(),
+            typed.Value,
+            by,
+            take.OddConfirmed,
+            Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null
+        );
     }
 
     private static ReadingTaken Seen(TakeReading take, Instrument? by)
     {
         if (take.Sight is not { } sight || Math.Abs(sight.AroundMm) > 100 || Math.Abs(sight.AlongMm) > 100)
         {
-            throw new UnusableInputException("sight", "must say what was seen: how far the metal stands off, within 100 mm, or that the passage is shut");
+            throw new UnusableInputException(
+                "sight",
+                "must say what was seen: how far the metal stands off, within 100 mm, or that the passage is shut"
+            );
         }
 
-        static string Way(double mm, string plus, string minus) => Math.Abs(mm) < 0.005 ? "" : $"{Wording.Number(Math.Abs(mm), 0.01)} mm {(mm > 0 ? plus : minus)}";
-        var words = sight.Kind == SightKind.Shut ? "shut"
-            : string.Join(", ", new[] { Way(sight.AroundMm, "clockwise", "anticlockwise"), Way(sight.AlongMm, "rearwards", "forwards") }.Where(w => w.Length > 0));
+        static string Way(double mm, string plus, string minus) =>
+            Math.Abs(mm) < 0.005 ? "" : $"{Wording.Number(Math.Abs(mm), 0.01)} mm {(mm > 0 ? plus : minus)}";
+        var words =
+            sight.Kind == SightKind.Shut
+                ? "shut"
+                : string.Join(
+                    ", ",
+                    new[] { Way(sight.AroundMm, "clockwise", "anticlockwise"), Way(sight.AlongMm, "rearwards", "forwards") }.Where(w =>
+                        w.Length > 0
+                    )
+                );
         return new ReadingTaken(
-            take.Id, take.DoneAt, take.Slot, (words.Length == 0 ? "fully open" : words) + (sight.Kind == SightKind.Wire ? ", by wire" : ""), null, by, false, Sight: sight);
+            take.Id,
+            take.DoneAt,
+            take.Slot,
+            (words.Length == 0 ? "fully open" : words) + (sight.Kind == SightKind.Wire ? ", by wire" : ""),
+            null,
+            by,
+            false,
+            Sight: sight
+        );
     }
 
     private static ReadingTaken Traced(TakeReading take, Slot slot, Instrument? by)
@@ -304,13 +399,25 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         var (trace, axes) = (take.Trace!, slot.Trace!);
         var peak = Wording.Write(new Quantity(trace.Peak(), axes.Y, axes.Y == Dimension.Force ? 100 : 0.1));
         return new ReadingTaken(
-            take.Id, take.DoneAt, take.Slot, $"{trace.X.Count} points, peak {peak}", trace.Peak(), by, take.OddConfirmed, Trace: PackedTrace.Of(trace, axes));
+            take.Id,
+            take.DoneAt,
+            take.Slot,
+            $"{trace.X.Count} points, peak {peak}",
+            trace.Peak(),
+            by,
+            take.OddConfirmed,
+            Trace: PackedTrace.Of(trace, axes)
+        );
     }
 
     private static Attached Photo(Attach attach, WorkedBuild state)
     {
         var faults = new Faults();
-        faults.Require(attach.Photo.Sha256.Length == 64 && attach.Photo.Sha256.All(char.IsAsciiHexDigitLower), "photo.sha256", "must be a SHA-256 in lower-case hex");
+        faults.Require(
+            attach.Photo.Sha256.Length == 64 && attach.Photo.Sha256.All(char.IsAsciiHexDigitLower),
+            "photo.sha256",
+            "must be a SHA-256 in lower-case hex"
+        );
         faults.Require(attach.Caption.Length <= 200, "caption", "must be at most 200 characters");
         faults.ThrowIfAny();
         return new Attached(attach.Id, attach.DoneAt, Step(state, attach.Step).Ref, attach.Photo, attach.Caption.Trim());
@@ -325,21 +432,33 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         {
             return Sentence.Of(
                 "{value} was understood, but here it would be from {low} to {high}. Enter again keeps it as typed.",
-                ("value", Shown(value)), ("low", Roughly(part.Low, part)), ("high", Roughly(part.High, part)));
+                ("value", Shown(value)),
+                ("low", Roughly(part.Low, part)),
+                ("high", Roughly(part.High, part))
+            );
         }
 
-        var peers = slots.Where(s => slot.Peers is not null && s.Slot.Peers == slot.Peers && s.Slot.Key != slot.Key && s.Live?.Value is not null)
-            .Select(s => Math.Abs(s.Live!.Value!.Value)).Where(v => v > 0).Order().ToList();
+        var peers = slots
+            .Where(s => slot.Peers is not null && s.Slot.Peers == slot.Peers && s.Slot.Key != slot.Key && s.Live?.Value is not null)
+            .Select(s => Math.Abs(s.Live!.Value!.Value))
+            .Where(v => v > 0)
+            .Order()
+            .ToList();
         var usual = peers.Count == 0 ? 0 : peers[peers.Count / 2];
         return usual > 0 && value != 0 && (Math.Abs(value) >= 10 * usual || Math.Abs(value) <= usual / 10)
-            ? Sentence.Of("{value} was understood; the others here are about {usual}. Enter again keeps it as typed.", ("value", Shown(value)), ("usual", Shown(usual)))
+            ? Sentence.Of(
+                "{value} was understood; the others here are about {usual}. Enter again keeps it as typed.",
+                ("value", Shown(value)),
+                ("usual", Shown(usual))
+            )
             : null;
     }
 
     private static Struck Struck(Strike strike, WorkedBuild state, Signer by)
     {
         var log = state.Log;
-        var entry = log.FirstOrDefault(e => e.Event is ReadingTaken && e.Event.Id == strike.Reading)
+        var entry =
+            log.FirstOrDefault(e => e.Event is ReadingTaken && e.Event.Id == strike.Reading)
             ?? throw new UnusableInputException("reading", "there is no such reading in this build");
         if (log.Any(e => e.Event is Struck s && s.Reading == strike.Reading))
         {
@@ -355,7 +474,10 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         var last = log.LastOrDefault(e => e.Event is ReadingTaken && e.By.Id == by.Id);
         if (strike.Because == StrikeReason.RubbedOut && last?.Event.Id != strike.Reading)
         {
-            throw new UnusableInputException("because", "only your last reading can be rubbed out; an earlier one is struck with a reason: slip, gauge moved, wrong place");
+            throw new UnusableInputException(
+                "because",
+                "only your last reading can be rubbed out; an earlier one is struck with a reason: slip, gauge moved, wrong place"
+            );
         }
 
         return new Struck(strike.Id, strike.DoneAt, strike.Reading, strike.Because);
@@ -376,7 +498,10 @@ public sealed class Desk(ProcedureBook book, Shop shop)
 
         return call.Verdict <= most
             ? step.Calls[^1].Id
-            : throw new UnusableInputException("step", $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason");
+            : throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason"
+            );
     }
 
     private static string Reason(string text, string field) =>
@@ -385,7 +510,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             : throw new UnusableInputException(field, $"must be words, 1 to {LongestText} characters");
 
     private static TaskState TaskAt(WorkedBuild state, TaskRef task) =>
-        state.Tasks.FirstOrDefault(t => t.Ref == task) ?? throw new UnusableInputException("task", $"“{task.Kind}” is not begun on this build");
+        state.Tasks.FirstOrDefault(t => t.Ref == task)
+        ?? throw new UnusableInputException("task", $"“{task.Kind}” is not begun on this build");
 
     private static StepState Step(WorkedBuild state, StepRef at) =>
         TaskAt(state, at.Task).Steps.FirstOrDefault(s => s.Ref == at)
@@ -399,6 +525,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("step", $"“{step.Title}” is left out here. {Wording.Write(step.Now.Do)}");
         }
 
-        return step.BlockedBy is null ? step : throw new UnusableInputException("step", $"“{step.Title}” is not open yet. {step.BlockedBy}");
+        return step.BlockedBy is null
+            ? step
+            : throw new UnusableInputException("step", $"“{step.Title}” is not open yet. {step.BlockedBy}");
     }
 }

@@ -11,16 +11,36 @@ namespace NeatBore.Core.Bench;
 /// <param name="Balancer">The balancer's outline.</param>
 /// <param name="Rockers">How many rockers lie in the tray.</param>
 /// <param name="Places">Its places with what can be done at each.</param>
-public sealed record EngineStrip(string Engine, string Name, EngineLayout Layout, BalancerOutline Balancer, int Rockers, IReadOnlyList<StripPlace> Places)
+public sealed record EngineStrip(
+    string Engine,
+    string Name,
+    EngineLayout Layout,
+    BalancerOutline Balancer,
+    int Rockers,
+    IReadOnlyList<StripPlace> Places
+)
 {
     /// <summary>The strip of an engine.</summary>
     /// <param name="sheet">The newest version of its sheet.</param>
     /// <param name="book">Every run sheet.</param>
-    public static EngineStrip Of(EngineSheet sheet, ProcedureBook book) => new(
-        sheet.Id, sheet.Name, sheet.Layout,
-        new BalancerOutline(sheet.Balancer.Hub.LengthMm, sheet.Balancer.Hub.OuterDiameterMm, sheet.Balancer.Ring.OuterDiameterMm, sheet.Balancer.Ring.WidthMm),
-        sheet.Rockers?.Places.Count ?? sheet.Layout.Rockers.Count,
-        [.. HeadEvaluation.PlacesOf(sheet, book, []).Select(p => new StripPlace(p.Id, p.Label, p.FromMm, p.ToMm, [.. p.Tasks.Select(t => new StripTask(t.Ref, t.Title))]))]);
+    public static EngineStrip Of(EngineSheet sheet, ProcedureBook book) =>
+        new(
+            sheet.Id,
+            sheet.Name,
+            sheet.Layout,
+            new BalancerOutline(
+                sheet.Balancer.Hub.LengthMm,
+                sheet.Balancer.Hub.OuterDiameterMm,
+                sheet.Balancer.Ring.OuterDiameterMm,
+                sheet.Balancer.Ring.WidthMm
+            ),
+            sheet.Rockers?.Places.Count ?? sheet.Layout.Rockers.Count,
+            [
+                .. HeadEvaluation
+                    .PlacesOf(sheet, book, [])
+                    .Select(p => new StripPlace(p.Id, p.Label, p.FromMm, p.ToMm, [.. p.Tasks.Select(t => new StripTask(t.Ref, t.Title))])),
+            ]
+        );
 }
 
 /// <summary>The sizes of a balancer that its outline is drawn from, mm.</summary>

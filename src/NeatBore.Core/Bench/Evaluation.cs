@@ -13,8 +13,12 @@ public static class Evaluation
     /// <param name="log">The whole log in order; its first entry opens the build.</param>
     /// <param name="asOf">Entries stored after this are left out.</param>
     /// <exception cref="ArgumentException">Nothing was stored by then.</exception>
-    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
+    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run
+    /// sheet can't work with.</exception>
     public static BuildState Evaluate(
-        IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log, DateTimeOffset asOf) =>
-        WorkedBuild.Of(sheets, book, [.. log.Where(e => e.StoredAt <= asOf)]).State;
+        IReadOnlyDictionary<SheetRef, EngineSheet> sheets,
+        ProcedureBook book,
+        IReadOnlyList<LogEntry> log,
+        DateTimeOffset asOf
+    ) => WorkedBuild.Of(sheets, book, [.. log.Where(e => e.StoredAt <= asOf)]).State;
 }

@@ -11,19 +11,24 @@ namespace NeatBore.Core.Bench;
 public enum FastenerStanding
 {
     /// <summary>On the sheet; nothing pulled yet.</summary>
-    [JsonStringEnumMemberName("planned")] Planned,
+    [JsonStringEnumMemberName("planned")]
+    Planned,
 
     /// <summary>Pulled, in some passes or all, and not judged yet.</summary>
-    [JsonStringEnumMemberName("under-way")] UnderWay,
+    [JsonStringEnumMemberName("under-way")]
+    UnderWay,
 
     /// <summary>Pulled in every pass, and let go on.</summary>
-    [JsonStringEnumMemberName("done")] Done,
+    [JsonStringEnumMemberName("done")]
+    Done,
 
     /// <summary>Passed over: one that comes after it was pulled.</summary>
-    [JsonStringEnumMemberName("missed")] Missed,
+    [JsonStringEnumMemberName("missed")]
+    Missed,
 
     /// <summary>Judged, and not a go.</summary>
-    [JsonStringEnumMemberName("wrong")] Wrong,
+    [JsonStringEnumMemberName("wrong")]
+    Wrong,
 }
 
 /// <summary>One fastener: where it is as seen from the front, mm, how it stands, and the last torque that was read, N·m.</summary>
@@ -56,4 +61,5 @@ public sealed record FastenerGroup(
     Verdict? Verdict,
     Sentence? Because,
     View View,
-    IReadOnlyList<FastenerState> Bolts);
+    IReadOnlyList<FastenerState> Bolts
+);

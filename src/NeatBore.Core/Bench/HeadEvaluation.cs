@@ -26,7 +26,11 @@ internal static class HeadEvaluation
             opened.DoneAt,
             at?.Standing ?? (tasks.Count > 0 ? Standing.Done : Standing.ToDo),
             atStep is not null ? atStep.Now.Do
-                : tasks.Count > 0 ? Sentence.Of("{tasks} is done. Tap the next part on the drawing.", ("tasks", Quantity.Word(string.Join(", ", tasks.Select(t => t.Title)))))
+                : tasks.Count > 0
+                    ? Sentence.Of(
+                        "{tasks} is done. Tap the next part on the drawing.",
+                        ("tasks", Quantity.Word(string.Join(", ", tasks.Select(t => t.Title))))
+                    )
                 : Sentence.Of("Nothing is begun. Tap a part on the drawing."),
             at?.Ref,
             atStep is not null ? $"{at!.Title}{(atStep.ItemName.Length > 0 ? ", " : ": ")}{atStep.Title.ToLowerInvariant()}" : null,
@@ -34,7 +38,8 @@ internal static class HeadEvaluation
             tasks,
             [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)],
             at?.View ?? View.Front,
-            atStep?.Now.Later());
+            atStep?.Now.Later()
+        );
     }
 
     private static IEnumerable<Wait> WaitsOf(TaskRef task, StepState step)
@@ -54,25 +59,43 @@ internal static class HeadEvaluation
     private static Standing StandingAt(TaskState task, string item)
     {
         var own = task.Steps.Where(s => s.Ref.Item == item && s.Status != StepStatus.LeftOut).ToList();
-        return own.Find(s => !s.Passed) is { } next ? TaskEvaluation.StandingOf(next, own) : own.Count > 0 ? Standing.Done : task.Standing;
+        return own.Find(s => !s.Passed) is { } next ? TaskEvaluation.StandingOf(next, own)
+            : own.Count > 0 ? Standing.Done
+            : task.Standing;
     }
 
     /// <summary>The engine strip: every place, with what can be done there and how that stands.</summary>
     public static List<PlaceState> PlacesOf(EngineSheet sheet, ProcedureBook book, List<TaskState> tasks) =>
-        EnginePlaces.Of(sheet).ConvertAll(place =>
-        {
-            var here = book.Newest
-                .Where(p => p.Places(sheet).Contains(place.Id))
-                .Select(p => (Procedure: p, Ref: new TaskRef(p.Id, p.Home ?? place.Id)))
-                .Select(p => new PlaceTask(
-                    p.Ref,
-                    p.Procedure.Title,
-                    tasks.Find(t => t.Ref == p.Ref) is not { } task ? Standing.ToDo : p.Procedure.Home is null ? task.Standing : StandingAt(task, place.Id)))
-                .ToList();
-            // Tasks stand in working order: one that was passed over for a later one is not waited for.
-            var begun = here.FindLastIndex(t => tasks.Exists(b => b.Ref == t.Ref));
-            var open = here.Where((t, i) => i > begun || (t.Standing != Standing.Done && tasks.Exists(b => b.Ref == t.Ref))).ToList();
-            var standing = here.Count == 0 ? Standing.NotYet : open.Count == 0 ? Standing.Done : open.Max(t => t.Standing);
-            return new PlaceState(place.Id, place.Label, place.FromMm, place.ToMm, standing, here, (open.FirstOrDefault() ?? here.LastOrDefault())?.Ref);
-        });
+        EnginePlaces
+            .Of(sheet)
+            .ConvertAll(place =>
+            {
+                var here = book
+                    .Newest.Where(p => p.Places(sheet).Contains(place.Id))
+                    .Select(p => (Procedure: p, Ref: new TaskRef(p.Id, p.Home ?? place.Id)))
+                    .Select(p => new PlaceTask(
+                        p.Ref,
+                        p.Procedure.Title,
+                        tasks.Find(t => t.Ref == p.Ref) is not { } task ? Standing.ToDo
+                            : p.Procedure.Home is null ? task.Standing
+                            : StandingAt(task, place.Id)
+                    ))
+                    .ToList();
+                // Tasks stand in working order: one that was passed over for a later one is not waited for.
+                var begun = here.FindLastIndex(t => tasks.Exists(b => b.Ref == t.Ref));
+                var open = here.Where((t, i) => i > begun || (t.Standing != Standing.Done && tasks.Exists(b => b.Ref == t.Ref))).ToList();
+                var standing =
+                    here.Count == 0 ? Standing.NotYet
+                    : open.Count == 0 ? Standing.Done
+                    : open.Max(t => t.Standing);
+                return new PlaceState(
+                    place.Id,
+                    place.Label,
+                    place.FromMm,
+                    place.ToMm,
+                    standing,
+                    here,
+                    (open.FirstOrDefault() ?? here.LastOrDefault())?.Ref
+                );
+            });
 }

@@ -83,7 +83,10 @@ internal sealed class Journal
         _notes = log.Where(e => e.Event is Noted n && n.Step.Task == task)
             .ToLookup(e => ((Noted)e.Event).Step, e => new NoteState(((Noted)e.Event).Text, e.By, e.Event.DoneAt));
         _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
-            .ToLookup(e => ((Attached)e.Event).Step, e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt));
+            .ToLookup(
+                e => ((Attached)e.Event).Step,
+                e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt)
+            );
     }
 
     /// <summary>The last entry about a step.</summary>
@@ -91,23 +94,35 @@ internal sealed class Journal
 
     /// <summary>The last entry that changed anything that was looked at.</summary>
     public long ChangedAt(Looked looked) =>
-        ((IEnumerable<long>)
-        [
-            0,
-            .. looked.Slots.Select(s => At(s.Step, s.Item) is var at ? Math.Max(_slotAt.GetValueOrDefault((at, s.Slot)), _roundAt.GetValueOrDefault(at)) : 0),
-            .. looked.Rounds.Select(r => _roundAt.GetValueOrDefault(At(r.Step, r.Item))),
-            .. looked.Choices.Select(c => _choiceAt.GetValueOrDefault(c)),
-            .. looked.Tasks.Select(t => _taskAt.GetValueOrDefault(t)),
-        ]).Max();
+        (
+            (IEnumerable<long>)
+                [
+                    0,
+                    .. looked.Slots.Select(s =>
+                        At(s.Step, s.Item) is var at ? Math.Max(_slotAt.GetValueOrDefault((at, s.Slot)), _roundAt.GetValueOrDefault(at)) : 0
+                    ),
+                    .. looked.Rounds.Select(r => _roundAt.GetValueOrDefault(At(r.Step, r.Item))),
+                    .. looked.Choices.Select(c => _choiceAt.GetValueOrDefault(c)),
+                    .. looked.Tasks.Select(t => _taskAt.GetValueOrDefault(t)),
+                ]
+        ).Max();
 
     /// <summary>What was looked at, as it stands now.</summary>
-    public Footing Footing(Looked looked, SheetRef sheet, IReadOnlyDictionary<string, string> chosen, bool complete) => new(
-        sheet,
-        [.. looked.Slots.Select(s => At(s.Step, s.Item) is var step ? new StoodReading(new SlotRef(step, Round(step), s.Slot), Live(step, s.Slot)?.Id) : null!)],
-        [.. looked.Choices.Where(chosen.ContainsKey).Select(c => new StoodChoice(c, chosen[c]))],
-        [.. looked.Rounds.Select(r => At(r.Step, r.Item) is var step ? new StoodRound(step, Round(step)) : null!)],
-        [.. looked.Tasks.Select(t => new StoodTask(t, _taskAt.GetValueOrDefault(t)))],
-        complete);
+    public Footing Footing(Looked looked, SheetRef sheet, IReadOnlyDictionary<string, string> chosen, bool complete) =>
+        new(
+            sheet,
+            [
+                .. looked.Slots.Select(s =>
+                    At(s.Step, s.Item) is var step
+                        ? new StoodReading(new SlotRef(step, Round(step), s.Slot), Live(step, s.Slot)?.Id)
+                        : null!
+                ),
+            ],
+            [.. looked.Choices.Where(chosen.ContainsKey).Select(c => new StoodChoice(c, chosen[c]))],
+            [.. looked.Rounds.Select(r => At(r.Step, r.Item) is var step ? new StoodRound(step, Round(step)) : null!)],
+            [.. looked.Tasks.Select(t => new StoodTask(t, _taskAt.GetValueOrDefault(t)))],
+            complete
+        );
 
     /// <summary>Whether all that a decision kept is still so. An option that nobody has chosen since is still what it was.</summary>
     public bool Stands(Footing footing) =>
@@ -137,17 +152,17 @@ internal sealed class Journal
     }
 
     public IReadOnlyList<RoundState> Rounds(StepRef step, IReadOnlyList<Slot> slots) =>
-    [
-        .. Enumerable.Range(1, Round(step)).Select(round => new RoundState(
-            round,
-            _rounds[step].FirstOrDefault(r => r.Round == round)?.Because,
-            [.. slots.Select(slot => new SlotState(slot, [.. _readings[new SlotRef(step, round, slot.Key)].Select(Reading)]))])),
-    ];
+        [
+            .. Enumerable
+                .Range(1, Round(step))
+                .Select(round => new RoundState(
+                    round,
+                    _rounds[step].FirstOrDefault(r => r.Round == round)?.Because,
+                    [.. slots.Select(slot => new SlotState(slot, [.. _readings[new SlotRef(step, round, slot.Key)].Select(Reading)]))]
+                )),
+        ];
 
-    public IReadOnlyList<CallState> Calls(StepRef step) =>
-    [
-        .. _calls[step].Select(e => Given(e, _releases.GetValueOrDefault(e.Event.Id))),
-    ];
+    public IReadOnlyList<CallState> Calls(StepRef step) => [.. _calls[step].Select(e => Given(e, _releases.GetValueOrDefault(e.Event.Id)))];
 
     /// <summary>A call as it was given, with what was decided on it.</summary>
     internal static CallState Given(LogEntry entry, Release? release)
@@ -172,6 +187,7 @@ internal sealed class Journal
             reading.Option,
             reading.Trace?.Drawn(),
             reading.Sight,
-            reading.Stock);
+            reading.Stock
+        );
     }
 }

@@ -10,4 +10,11 @@ namespace NeatBore.Core.Bench;
 /// <param name="Now">What it says; null where that was not asked.</param>
 /// <param name="ChangedAt">The last entry that changed anything that was looked at.</param>
 /// <param name="Compared">The last call that it was held against, and whether both say the same.</param>
-internal sealed record Judged(Looked Looked, Applies When, IReadOnlyList<Slot> Slots, Judgement? Now, long ChangedAt, (Guid Call, bool Same)? Compared);
+internal sealed record Judged(
+    Looked Looked,
+    Applies When,
+    IReadOnlyList<Slot> Slots,
+    Judgement? Now,
+    long ChangedAt,
+    (Guid Call, bool Same)? Compared
+);

@@ -9,22 +9,28 @@ namespace NeatBore.Core.Bench;
 public enum StepStatus
 {
     /// <summary>Something before it has to be done first.</summary>
-    [JsonStringEnumMemberName("blocked")] Blocked,
+    [JsonStringEnumMemberName("blocked")]
+    Blocked,
 
     /// <summary>Nothing taken yet.</summary>
-    [JsonStringEnumMemberName("open")] Open,
+    [JsonStringEnumMemberName("open")]
+    Open,
 
     /// <summary>Some readings are in.</summary>
-    [JsonStringEnumMemberName("under-way")] UnderWay,
+    [JsonStringEnumMemberName("under-way")]
+    UnderWay,
 
     /// <summary>Complete; its call, if it has one, stands in the way or not.</summary>
-    [JsonStringEnumMemberName("judged")] Judged,
+    [JsonStringEnumMemberName("judged")]
+    Judged,
 
     /// <summary>Complete and decided on, or opened by a lead, against its call.</summary>
-    [JsonStringEnumMemberName("released")] Released,
+    [JsonStringEnumMemberName("released")]
+    Released,
 
     /// <summary>Left out here, and the step says why.</summary>
-    [JsonStringEnumMemberName("left-out")] LeftOut,
+    [JsonStringEnumMemberName("left-out")]
+    LeftOut,
 }
 
 /// <summary>A step as it stands.</summary>
@@ -38,7 +44,8 @@ public enum StepStatus
 /// <param name="Passed">Whether it lets the next step go on.</param>
 /// <param name="BlockedBy">What has to be done first.</param>
 /// <param name="Rounds">All rounds, the newest last.</param>
-/// <param name="Now">What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out now.</param>
+/// <param name="Now">What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out
+/// now.</param>
 /// <param name="Calls">Every call that was given, oldest first.</param>
 /// <param name="Differs">Whether what was last said is not what it would say now.</param>
 /// <param name="Notes">Notes on it.</param>
@@ -60,7 +67,8 @@ public sealed record StepState(
     bool Differs,
     IReadOnlyList<NoteState> Notes,
     IReadOnlyList<PhotoState> Photos,
-    IReadOnlyList<StepRef> MeasuredAt)
+    IReadOnlyList<StepRef> MeasuredAt
+)
 {
     /// <summary>The number of the newest round, from 1.</summary>
     public int Round => Rounds[^1].Round;

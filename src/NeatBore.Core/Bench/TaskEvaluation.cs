@@ -15,11 +15,17 @@ internal static class TaskEvaluation
     /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
     /// <param name="before">What a step's run sheet made of it before, where that is good still.</param>
     public static (TaskState State, IReadOnlyDictionary<StepRef, Judged> Judged) TaskOf(
-        TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log, Func<string, TaskState?> other, Func<StepRef, Judged?> before)
+        TaskStarted started,
+        Procedure procedure,
+        EngineSheet sheet,
+        IReadOnlyList<LogEntry> log,
+        Func<string, TaskState?> other,
+        Func<StepRef, Judged?> before
+    )
     {
         var journal = new Journal(started.Task, log);
-        var choices = procedure.Choices
-            .Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))
+        var choices = procedure
+            .Choices.Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))
             .ToList();
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
@@ -27,7 +33,7 @@ internal static class TaskEvaluation
         var judged = new Dictionary<StepRef, Judged>();
         var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
         string? gate = null;
-        for (var first = 0; first < procedure.Steps.Count;)
+        for (var first = 0; first < procedure.Steps.Count; )
         {
             // Steps that go together are done item by item.
             var end = first + 1;
@@ -61,8 +67,17 @@ internal static class TaskEvaluation
             gate ??= held;
         }
 
-        StepContext ContextOf(Step step, string item) => new(
-            step, sheet, item, chosen, (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot), known, kind => other(kind)?.Standing, (s, i) => journal.Round(new StepRef(started.Task, s, i)));
+        StepContext ContextOf(Step step, string item) =>
+            new(
+                step,
+                sheet,
+                item,
+                chosen,
+                (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot),
+                known,
+                kind => other(kind)?.Standing,
+                (s, i) => journal.Round(new StepRef(started.Task, s, i))
+            );
 
         var next = Next(steps, procedure);
         var task = new TaskState(
@@ -77,41 +92,73 @@ internal static class TaskEvaluation
             started.DoneAt,
             journal.LastAt ?? started.DoneAt,
             procedure.View,
-            procedure.Up(chosen));
+            procedure.Up(chosen)
+        );
         return (task, judged);
     }
 
-    /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun, trouble first.</summary>
+    /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun,
+    /// trouble first.</summary>
     private static StepState? Next(List<StepState> steps, Procedure procedure)
     {
         var first = steps.Find(s => !s.Passed);
         return first is null || !procedure.Steps.First(s => s.Id == first.Ref.Step).Apart
             ? first
-            : steps.Where(s => s.Ref.Item.Length > 0).GroupBy(s => s.Ref.Item)
+            : steps
+                .Where(s => s.Ref.Item.Length > 0)
+                .GroupBy(s => s.Ref.Item)
                 .Where(own => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked or StepStatus.LeftOut)))
                 .Select(own => own.FirstOrDefault(s => !s.Passed))
                 .OfType<StepState>()
-                .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go) ?? first;
+                .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go)
+                ?? first;
     }
 
-    internal static Standing StandingOf(StepState next, List<StepState> steps) => next.Now.Call?.Verdict switch
-    {
-        Verdict.Stop => Standing.Stop,
-        Verdict.LookAgain => Standing.LookAgain,
-        Verdict.Decide => Standing.Decide,
-        _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open or StepStatus.LeftOut)) ? Standing.UnderWay : Standing.ToDo,
-    };
+    internal static Standing StandingOf(StepState next, List<StepState> steps) =>
+        next.Now.Call?.Verdict switch
+        {
+            Verdict.Stop => Standing.Stop,
+            Verdict.LookAgain => Standing.LookAgain,
+            Verdict.Decide => Standing.Decide,
+            _ => steps.Any(s => s.Status is not (StepStatus.Blocked or StepStatus.Open or StepStatus.LeftOut))
+                ? Standing.UnderWay
+                : Standing.ToDo,
+        };
 
     private static (StepState State, Judged Judged) StepOf(
-        Step step, StepRef at, StepContext context, Judged? known, Journal journal, List<StepState> before, string? gate, SheetRef sheet, IReadOnlyDictionary<string, string> chosen)
+        Step step,
+        StepRef at,
+        StepContext context,
+        Judged? known,
+        Journal journal,
+        List<StepState> before,
+        string? gate,
+        SheetRef sheet,
+        IReadOnlyDictionary<string, string> chosen
+    )
     {
         var left = known?.When ?? step.When(context);
         if (left.Because is { } because)
         {
             var made = known ?? new Judged(context.Looked, left, [], null, journal.ChangedAt(context.Looked), null);
             var without = new StepState(
-                at, Title(step, context), ItemName(step, context), step.Figure, null, step.Cautions, StepStatus.LeftOut, true, null, journal.Rounds(at, []),
-                new Judgement(because), journal.Calls(at), false, journal.Notes(at), journal.Photos(at), [at])
+                at,
+                Title(step, context),
+                ItemName(step, context),
+                step.Figure,
+                null,
+                step.Cautions,
+                StepStatus.LeftOut,
+                true,
+                null,
+                journal.Rounds(at, []),
+                new Judgement(because),
+                journal.Calls(at),
+                false,
+                journal.Notes(at),
+                journal.Photos(at),
+                [at]
+            )
             {
                 ChangedAt = Math.Max(journal.ToldAt(at), made.ChangedAt),
                 StoodOnAt = made.ChangedAt,
@@ -125,11 +172,19 @@ internal static class TaskEvaluation
         var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
-        var now = judged ?? new Judgement(
-            Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label))));
+        var now =
+            judged
+            ?? new Judgement(
+                Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))
+            );
 
-        var needed = step.Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0))).FirstOrDefault(s => s is { Passed: false });
-        var blockedBy = gate is not null ? $"Gate: {gate}" : needed is not null ? $"First: {needed.Title}" : null;
+        var needed = step
+            .Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0)))
+            .FirstOrDefault(s => s is { Passed: false });
+        var blockedBy =
+            gate is not null ? $"Gate: {gate}"
+            : needed is not null ? $"First: {needed.Title}"
+            : null;
         var calls = journal.Calls(at);
         var given = calls.Count > 0 ? calls[^1] : null;
         // What was said stays said while nothing that it looks at has changed, whatever today's code would make of it.
@@ -140,7 +195,9 @@ internal static class TaskEvaluation
 
         var looked = known?.Looked ?? context.Looked;
         var changedAt = known?.ChangedAt ?? journal.ChangedAt(looked);
-        var same = given is not null && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
+        var same =
+            given is not null
+            && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
         var differs = given is not null && now.Call is not null && !same;
         var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing);
         var otherwise = given is not null && !same && conflict is null && (decided || changedAt <= given.Seq) ? now : null;
@@ -149,18 +206,42 @@ internal static class TaskEvaluation
         var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
         complete |= was || (holds && given!.Release!.StoodOn is { Complete: true });
         var passed = blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
-        var status = blockedBy is not null ? StepStatus.Blocked
+        var status =
+            blockedBy is not null ? StepStatus.Blocked
             : holds && passed ? StepStatus.Released
             : complete && (slots.Count > 0 || says.Call is not null) ? StepStatus.Judged
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
-        var stoodOn = before.Where(s => (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))).ToList();
+        var stoodOn = before
+            .Where(s =>
+                (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))
+            )
+            .ToList();
         var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(changedAt).Max();
         var state = new StepState(
-            at, Title(step, context), ItemName(step, context), step.Figure, step.Gate, step.Cautions, status, passed, blockedBy, rounds, says, calls, differs, journal.Notes(at), journal.Photos(at),
+            at,
+            Title(step, context),
+            ItemName(step, context),
+            step.Figure,
+            step.Gate,
+            step.Cautions,
+            status,
+            passed,
+            blockedBy,
+            rounds,
+            says,
+            calls,
+            differs,
+            journal.Notes(at),
+            journal.Photos(at),
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
-                : [.. slots.Count > 0 ? [at] : Array.Empty<StepRef>(), .. stoodOn.Where(s => s.Status != StepStatus.LeftOut).Select(s => s.Ref)])
+                :
+                [
+                    .. slots.Count > 0 ? [at] : Array.Empty<StepRef>(),
+                    .. stoodOn.Where(s => s.Status != StepStatus.LeftOut).Select(s => s.Ref),
+                ]
+        )
         {
             Otherwise = otherwise,
             ChangedAt = Math.Max(journal.ToldAt(at), stoodOnAt),
@@ -173,7 +254,8 @@ internal static class TaskEvaluation
     private static string Title(Step step, StepContext context) =>
         ItemName(step, context) is { Length: > 0 } item ? $"{item}: {char.ToLowerInvariant(step.Title[0])}{step.Title[1..]}" : step.Title;
 
-    private static string ItemName(Step step, StepContext context) => context.Item.Length == 0 ? "" : step.ItemName(context.Sheet, context.Item);
+    private static string ItemName(Step step, StepContext context) =>
+        context.Item.Length == 0 ? "" : step.ItemName(context.Sheet, context.Item);
 
     private static Judgement Judge(Step step, StepContext context)
     {
@@ -189,7 +271,9 @@ internal static class TaskEvaluation
                 new Call(
                     Verdict.LookAgain,
                     Sentence.Of("{field} {fault}.", ("field", Quantity.Word(field)), ("fault", Quantity.Word(messages[0]))),
-                    []));
+                    []
+                )
+            );
         }
     }
 }

@@ -32,13 +32,31 @@ public sealed record TaskLine(
     DateTimeOffset LastAt,
     View View,
     double? UpDeg,
-    LastReading? Last)
+    LastReading? Last
+)
 {
     /// <summary>The line of a task.</summary>
-    public static TaskLine Of(TaskState t) => new(
-        t.Ref, t.Title, t.Procedure, t.Sheet, t.Standing, t.Choices, [.. t.Steps.Select(StepLine.Of)], t.Next, t.StartedAt, t.LastAt, t.View, t.UpDeg,
-        t.Steps.SelectMany(s => s.Rounds[^1].Slots.SelectMany(x => x.Readings.Where(r => r.Struck is null).Select(r => (Step: s.Ref, Reading: r))))
-            .OrderBy(x => x.Reading.DoneAt).Select(x => new LastReading(x.Step.Step, x.Step.Item, x.Reading.Id, x.Reading.Typed)).LastOrDefault());
+    public static TaskLine Of(TaskState t) =>
+        new(
+            t.Ref,
+            t.Title,
+            t.Procedure,
+            t.Sheet,
+            t.Standing,
+            t.Choices,
+            [.. t.Steps.Select(StepLine.Of)],
+            t.Next,
+            t.StartedAt,
+            t.LastAt,
+            t.View,
+            t.UpDeg,
+            t.Steps.SelectMany(s =>
+                    s.Rounds[^1].Slots.SelectMany(x => x.Readings.Where(r => r.Struck is null).Select(r => (Step: s.Ref, Reading: r)))
+                )
+                .OrderBy(x => x.Reading.DoneAt)
+                .Select(x => new LastReading(x.Step.Step, x.Step.Item, x.Reading.Id, x.Reading.Typed))
+                .LastOrDefault()
+        );
 }
 
 /// <summary>The newest reading of a task that counts: the one that may be rubbed out without a reason.</summary>
@@ -57,8 +75,20 @@ public sealed record LastReading(string Step, string Item, Guid Reading, string 
 /// <param name="Round">The number of its newest round.</param>
 /// <param name="ChangedAt">The entry that last changed anything of it: what was fetched with an earlier one is old.</param>
 public sealed record StepLine(
-    string Step, string Item, string Title, string ItemName, StepStatus Status, bool Passed, string? BlockedBy, string? Gate, Verdict? Verdict, int Round, long ChangedAt)
+    string Step,
+    string Item,
+    string Title,
+    string ItemName,
+    StepStatus Status,
+    bool Passed,
+    string? BlockedBy,
+    string? Gate,
+    Verdict? Verdict,
+    int Round,
+    long ChangedAt
+)
 {
     /// <summary>The line of a step.</summary>
-    public static StepLine Of(StepState s) => new(s.Ref.Step, s.Ref.Item, s.Title, s.ItemName, s.Status, s.Passed, s.BlockedBy, s.Gate, s.Verdict, s.Round, s.ChangedAt);
+    public static StepLine Of(StepState s) =>
+        new(s.Ref.Step, s.Ref.Item, s.Title, s.ItemName, s.Status, s.Passed, s.BlockedBy, s.Gate, s.Verdict, s.Round, s.ChangedAt);
 }

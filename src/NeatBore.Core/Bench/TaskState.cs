@@ -18,7 +18,8 @@ public sealed record TaskState(
     DateTimeOffset StartedAt,
     DateTimeOffset LastAt,
     View View,
-    double? UpDeg);
+    double? UpDeg
+);
 
 /// <summary>A choice as it stands.</summary>
 public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyList<Option> Options, string Chosen);

@@ -14,12 +14,14 @@ public static class Told
     public static readonly TimeSpan Ahead = TimeSpan.FromMinutes(5);
 
     // A field that a later version adds and this tablet does not send must not change the digest.
-    private static readonly CoreJson s_bare = new(new JsonSerializerOptions(CoreJson.Default.Options)
-    {
-        DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault,
-        // What can’t be read as a number is refused further on, by its field.
-        NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.AllowNamedFloatingPointLiterals,
-    });
+    private static readonly CoreJson s_bare = new(
+        new JsonSerializerOptions(CoreJson.Default.Options)
+        {
+            DefaultIgnoreCondition = System.Text.Json.Serialization.JsonIgnoreCondition.WhenWritingDefault,
+            // What can’t be read as a number is refused further on, by its field.
+            NumberHandling = System.Text.Json.Serialization.JsonNumberHandling.AllowNamedFloatingPointLiterals,
+        }
+    );
 
     /// <summary>When something counts as done: as it was said, or when it is stored where that can't be.</summary>
     /// <param name="saidAt">As the tablet said.</param>
@@ -30,5 +32,7 @@ public static class Told
 
     /// <summary>A digest of a command and who sent it: 32 hex digits.</summary>
     public static string Words(Command command, Signer by) =>
-        Convert.ToHexStringLower(SHA256.HashData([.. JsonSerializer.SerializeToUtf8Bytes(command, s_bare.Command), .. System.Text.Encoding.UTF8.GetBytes(by.Id)]))[..32];
+        Convert.ToHexStringLower(
+            SHA256.HashData([.. JsonSerializer.SerializeToUtf8Bytes(command, s_bare.Command), .. System.Text.Encoding.UTF8.GetBytes(by.Id)])
+        )[..32];
 }

@@ -21,12 +21,25 @@ public sealed class WorkedBuild
     /// <param name="State">How it stands.</param>
     /// <param name="LooksAt">The kinds of other tasks that it looked at, begun or not.</param>
     /// <param name="Judged">What its run sheet made of each step.</param>
-    private sealed record Worked(TaskStarted Started, TaskState State, IReadOnlySet<string> LooksAt, IReadOnlyDictionary<StepRef, Judged> Judged);
+    private sealed record Worked(
+        TaskStarted Started,
+        TaskState State,
+        IReadOnlySet<string> LooksAt,
+        IReadOnlyDictionary<StepRef, Judged> Judged
+    );
 
-    private WorkedBuild(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, LogEntry[] log, IReadOnlyList<Worked> tasks, IReadOnlyList<TaskRef> workedOut)
+    private WorkedBuild(
+        IReadOnlyDictionary<SheetRef, EngineSheet> sheets,
+        ProcedureBook book,
+        LogEntry[] log,
+        IReadOnlyList<Worked> tasks,
+        IReadOnlyList<TaskRef> workedOut
+    )
     {
         (_sheets, _book, _log, _tasks, WorkedOut) = (sheets, book, log, tasks, workedOut);
-        _state = new Lazy<BuildState>(() => HeadEvaluation.Of(Opened, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)]));
+        _state = new Lazy<BuildState>(() =>
+            HeadEvaluation.Of(Opened, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
+        );
     }
 
     /// <summary>The log that it was worked out from.</summary>
@@ -54,12 +67,15 @@ public sealed class WorkedBuild
     /// <param name="book">Every procedure version that it names.</param>
     /// <param name="log">The whole log in order; its first entry opens the build.</param>
     /// <exception cref="ArgumentException">The log is empty.</exception>
-    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run sheet can't work with.</exception>
+    /// <exception cref="UnreadableLogException">The log names a sheet or a procedure version that is not given, or holds what its run
+    /// sheet can't work with.</exception>
     public static WorkedBuild Of(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, ProcedureBook book, IReadOnlyList<LogEntry> log)
     {
         if (log is not [{ Event: BuildOpened opened } first, ..])
         {
-            throw log.Count == 0 ? new ArgumentException("A log begins by opening its build.", nameof(log)) : new UnreadableLogException("Its log does not begin by opening it.");
+            throw log.Count == 0
+                ? new ArgumentException("A log begins by opening its build.", nameof(log))
+                : new UnreadableLogException("Its log does not begin by opening it.");
         }
 
         _ = Named(sheets, opened.Sheet);
@@ -68,7 +84,8 @@ public sealed class WorkedBuild
 
     /// <summary>The build with more in its log.</summary>
     /// <param name="entries">What comes next, in order.</param>
-    /// <exception cref="UnreadableLogException">They name a sheet or a procedure version that is not given, or hold what their run sheet can't work with.</exception>
+    /// <exception cref="UnreadableLogException">They name a sheet or a procedure version that is not given, or hold what their run sheet
+    /// can't work with.</exception>
     public WorkedBuild Apply(params IReadOnlyList<LogEntry> entries)
     {
         if (entries.Count == 0)
@@ -80,28 +97,59 @@ public sealed class WorkedBuild
         {
             return Grown(entries);
         }
-        catch (Exception e) when (e is NullReferenceException or KeyNotFoundException or InvalidOperationException or InvalidCastException or ArithmeticException or IndexOutOfRangeException or FormatException)
+        catch (Exception e)
+            when (e
+                    is NullReferenceException
+                        or KeyNotFoundException
+                        or InvalidOperationException
+                        or InvalidCastException
+                        or ArithmeticException
+                        or IndexOutOfRangeException
+                        or FormatException
+            )
         {
             // What a stored value does to a run sheet of today is that build's trouble alone.
             throw new UnreadableLogException("What is in its log can’t be worked out by this version.", e);
         }
     }
 
-    /// <summary>The same build in a shop whose sheets have grown: what is begun stays as it is, what can be begun follows the newest.</summary>
+    /// <summary>The same build in a shop whose sheets have grown: what is begun stays as it is, what can be begun follows the
+    /// newest.</summary>
     public WorkedBuild On(IReadOnlyDictionary<SheetRef, EngineSheet> sheets) =>
         ReferenceEquals(sheets, _sheets) ? this : new WorkedBuild(sheets, _book, _log, _tasks, []);
 
-    /// <summary>The build with calls in its log that were just worked out: they are what their steps say, and nothing else follows from them.</summary>
+    /// <summary>The build with calls in its log that were just worked out: they are what their steps say, and nothing else follows from
+    /// them.</summary>
     internal WorkedBuild Say(IReadOnlyList<LogEntry> calls)
     {
         var said = calls.ToDictionary(e => ((Called)e.Event).Step);
-        StepState Told(StepState step) => said.TryGetValue(step.Ref, out var call)
-            ? step with { Calls = [.. step.Calls, Journal.Given(call, null)], Differs = false, ChangedAt = call.Seq }
-            : step;
-        return calls.Count == 0 ? this : new WorkedBuild(
-            _sheets, _book, [.. _log, .. calls],
-            [.. _tasks.Select(t => said.Keys.Any(s => s.Task == t.Started.Task) ? t with { State = t.State with { Steps = [.. t.State.Steps.Select(Told)] } } : t)],
-            WorkedOut);
+        StepState Told(StepState step) =>
+            said.TryGetValue(step.Ref, out var call)
+                ? step with
+                {
+                    Calls = [.. step.Calls, Journal.Given(call, null)],
+                    Differs = false,
+                    ChangedAt = call.Seq,
+                }
+                : step;
+        return calls.Count == 0
+            ? this
+            : new WorkedBuild(
+                _sheets,
+                _book,
+                [.. _log, .. calls],
+                [
+                    .. _tasks.Select(t =>
+                        said.Keys.Any(s => s.Task == t.Started.Task)
+                            ? t with
+                            {
+                                State = t.State with { Steps = [.. t.State.Steps.Select(Told)] },
+                            }
+                            : t
+                    ),
+                ],
+                WorkedOut
+            );
     }
 
     private WorkedBuild Grown(IReadOnlyList<LogEntry> entries)
@@ -120,7 +168,8 @@ public sealed class WorkedBuild
 
             if (anew.Contains(started.Task))
             {
-                return worked[started.Task] ?? throw new InvalidOperationException($"“{started.Task.Kind}” looks at itself by way of another task.");
+                return worked[started.Task]
+                    ?? throw new InvalidOperationException($"“{started.Task.Kind}” looks at itself by way of another task.");
             }
 
             anew.Add(started.Task);
@@ -135,7 +184,8 @@ public sealed class WorkedBuild
             // A step that looks at nothing of what is new says what it said.
             var was = _tasks.FirstOrDefault(t => t.Started == started);
             var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
-            Judged? Before(StepRef step) => was?.Judged.GetValueOrDefault(step) is { } judged && !changes.Touch(judged.Looked) ? judged : null;
+            Judged? Before(StepRef step) =>
+                was?.Judged.GetValueOrDefault(step) is { } judged && !changes.Touch(judged.Looked) ? judged : null;
             var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), Named(_sheets, started.Sheet), log, Other, Before);
             looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
             var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
@@ -150,7 +200,7 @@ public sealed class WorkedBuild
     private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, LogEntry[] log)
     {
         var concerned = entries.Select(e => Addresses.TaskOf(e.Event, SlotOf(log))).OfType<TaskRef>().ToHashSet();
-        for (var found = true; found;)
+        for (var found = true; found; )
         {
             found = false;
             foreach (var task in _tasks.Where(t => t.LooksAt.Overlaps(concerned.Select(c => c.Kind))))
@@ -162,7 +212,8 @@ public sealed class WorkedBuild
         return concerned;
     }
 
-    private static Func<Guid, SlotRef?> SlotOf(LogEntry[] log) => reading => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == reading)?.Slot;
+    private static Func<Guid, SlotRef?> SlotOf(LogEntry[] log) =>
+        reading => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == reading)?.Slot;
 
     private Procedure Run(TaskStarted started)
     {
@@ -180,5 +231,7 @@ public sealed class WorkedBuild
 
     private static EngineSheet Named(IReadOnlyDictionary<SheetRef, EngineSheet> sheets, SheetRef named) =>
         sheets.GetValueOrDefault(named)
-        ?? throw new UnreadableLogException($"The log names version {named.Version} of the engine sheet “{named.Id}”, which is not in this shop or can’t be read.");
+        ?? throw new UnreadableLogException(
+            $"The log names version {named.Version} of the engine sheet “{named.Id}”, which is not in this shop or can’t be read."
+        );
 }

@@ -35,41 +35,51 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
     }
 
     /// <summary>Those that ship.</summary>
-    public static CalculatorBook Default { get; } = new(
-    [
-        new Calculator<InterferenceFit.Request, InterferenceFit.Answer>("interference-fit", 1, InterferenceFit.Model, InterferenceFit.Solve),
-        new Calculator<Squareness.Request, Squareness.Answer>("squareness", 1, Squareness.Model, Squareness.Solve),
-        new Calculator<WrenchSetting.Request, WrenchSetting.Answer>("wrench-setting", 1, WrenchSetting.Model, WrenchSetting.Solve),
-        new Calculator<DrawTravel.Request, DrawTravel.Answer>("draw-travel", 1, DrawTravel.Model, DrawTravel.Solve),
-        new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 1, ThermalFit.Model, ThermalFit.Solve),
-        new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 1, PressTrace.Model, PressTrace.Solve),
-        new Calculator<ForcingScrew.Request, ForcingScrew.Answer>("forcing-screw", 1, ForcingScrew.Model, ForcingScrew.Solve),
-        new Calculator<ThreadEngagement.Request, ThreadEngagement.Answer>("thread-engagement", 1, ThreadEngagement.Model, ThreadEngagement.Solve),
-        new Calculator<ToolMatch.Request, ToolMatch.Answer>("tool-match", 1, ToolMatch.Model, ToolMatch.Solve),
-        new Calculator<RunOut.Request, RunOut.Answer>("run-out", 1, RunOut.Model, RunOut.Solve),
-        new Calculator<LipTrack.Request, LipTrack.Answer>("lip-track", 1, LipTrack.Model, LipTrack.Solve),
-        new Calculator<TopDeadCentre.Request, TopDeadCentre.Answer>("top-dead-centre", 1, TopDeadCentre.Model, TopDeadCentre.Solve),
-        new Calculator<MarkSlip.Request, MarkSlip.Answer>("mark-slip", 1, MarkSlip.Model, MarkSlip.Solve),
-        new Calculator<BoltPreload.Request, BoltPreload.Answer>("bolt-preload", 1, BoltPreload.Model, BoltPreload.Solve),
-        new Calculator<TorqueTrace.Request, TorqueTrace.Answer>("torque-trace", 1, TorqueTrace.Model, TorqueTrace.Solve),
-        new Calculator<BoreCentring.Request, BoreCentring.Answer>("centring", 1, BoreCentring.Model, BoreCentring.Solve),
-        new Calculator<ShimChoice.Request, ShimChoice.Answer>("shim-stack", 1, ShimChoice.Model, ShimChoice.Solve),
-        new Calculator<TorquePlan.Request, TorquePlan.Answer>("torque-plan", 1, TorquePlan.Model, TorquePlan.Solve),
-        new Calculator<BoltCircle.Request, BoltCircle.Answer>("bolt-circle", 1, BoltCircle.Model, BoltCircle.Solve),
-        new Calculator<SealantClock.Request, SealantClock.Answer>("sealant-clock", 1, SealantClock.Model, SealantClock.Solve),
-        new Calculator<TapeWraps.Request, TapeWraps.Answer>("tape-wraps", 1, TapeWraps.Model, TapeWraps.Solve),
-        new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 1, OilHoleWindow.Model, OilHoleWindow.Solve),
-        new Calculator<SightPosition.Request, SightPosition.Answer>("sight-position", 1, SightPosition.Model, SightPosition.Solve),
-        new Calculator<ShellClearance.Request, ShellClearance.Answer>("shell-clearance", 1, ShellClearance.Model, ShellClearance.Solve),
-        new Calculator<BoreLine.Request, BoreLine.Answer>("bore-line", 1, BoreLine.Model, BoreLine.Solve),
-        new Calculator<DriveOrder.Request, DriveOrder.Answer>("drive-order", 1, DriveOrder.Model, DriveOrder.Solve),
-        new Calculator<TurningDrag.Request, TurningDrag.Answer>("turning-drag", 1, TurningDrag.Model, TurningDrag.Solve),
-        new Calculator<PressSupport.Request, PressSupport.Answer>("press-support", 1, PressSupport.Model, PressSupport.Solve),
-        new Calculator<SetOutlier.Request, SetOutlier.Answer>("set-outlier", 1, SetOutlier.Model, SetOutlier.Solve),
-        new InnerCalculator<TrunnionSet.Answer>("rocker-trunnions", 1, SetOutlier.Model),
-        new Calculator<PressWatch.Request, PressWatch.Answer>("press-watch", 1, PressWatch.Model, PressWatch.Solve),
-        new InnerCalculator<BalancerVerdict.Answer>("balancer-verdict", 1, BalancerVerdict.Model),
-    ]);
+    public static CalculatorBook Default { get; } =
+        new([
+            new Calculator<InterferenceFit.Request, InterferenceFit.Answer>(
+                "interference-fit",
+                1,
+                InterferenceFit.Model,
+                InterferenceFit.Solve
+            ),
+            new Calculator<Squareness.Request, Squareness.Answer>("squareness", 1, Squareness.Model, Squareness.Solve),
+            new Calculator<WrenchSetting.Request, WrenchSetting.Answer>("wrench-setting", 1, WrenchSetting.Model, WrenchSetting.Solve),
+            new Calculator<DrawTravel.Request, DrawTravel.Answer>("draw-travel", 1, DrawTravel.Model, DrawTravel.Solve),
+            new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 1, ThermalFit.Model, ThermalFit.Solve),
+            new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 1, PressTrace.Model, PressTrace.Solve),
+            new Calculator<ForcingScrew.Request, ForcingScrew.Answer>("forcing-screw", 1, ForcingScrew.Model, ForcingScrew.Solve),
+            new Calculator<ThreadEngagement.Request, ThreadEngagement.Answer>(
+                "thread-engagement",
+                1,
+                ThreadEngagement.Model,
+                ThreadEngagement.Solve
+            ),
+            new Calculator<ToolMatch.Request, ToolMatch.Answer>("tool-match", 1, ToolMatch.Model, ToolMatch.Solve),
+            new Calculator<RunOut.Request, RunOut.Answer>("run-out", 1, RunOut.Model, RunOut.Solve),
+            new Calculator<LipTrack.Request, LipTrack.Answer>("lip-track", 1, LipTrack.Model, LipTrack.Solve),
+            new Calculator<TopDeadCentre.Request, TopDeadCentre.Answer>("top-dead-centre", 1, TopDeadCentre.Model, TopDeadCentre.Solve),
+            new Calculator<MarkSlip.Request, MarkSlip.Answer>("mark-slip", 1, MarkSlip.Model, MarkSlip.Solve),
+            new Calculator<BoltPreload.Request, BoltPreload.Answer>("bolt-preload", 1, BoltPreload.Model, BoltPreload.Solve),
+            new Calculator<TorqueTrace.Request, TorqueTrace.Answer>("torque-trace", 1, TorqueTrace.Model, TorqueTrace.Solve),
+            new Calculator<BoreCentring.Request, BoreCentring.Answer>("centring", 1, BoreCentring.Model, BoreCentring.Solve),
+            new Calculator<ShimChoice.Request, ShimChoice.Answer>("shim-stack", 1, ShimChoice.Model, ShimChoice.Solve),
+            new Calculator<TorquePlan.Request, TorquePlan.Answer>("torque-plan", 1, TorquePlan.Model, TorquePlan.Solve),
+            new Calculator<BoltCircle.Request, BoltCircle.Answer>("bolt-circle", 1, BoltCircle.Model, BoltCircle.Solve),
+            new Calculator<SealantClock.Request, SealantClock.Answer>("sealant-clock", 1, SealantClock.Model, SealantClock.Solve),
+            new Calculator<TapeWraps.Request, TapeWraps.Answer>("tape-wraps", 1, TapeWraps.Model, TapeWraps.Solve),
+            new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 1, OilHoleWindow.Model, OilHoleWindow.Solve),
+            new Calculator<SightPosition.Request, SightPosition.Answer>("sight-position", 1, SightPosition.Model, SightPosition.Solve),
+            new Calculator<ShellClearance.Request, ShellClearance.Answer>("shell-clearance", 1, ShellClearance.Model, ShellClearance.Solve),
+            new Calculator<BoreLine.Request, BoreLine.Answer>("bore-line", 1, BoreLine.Model, BoreLine.Solve),
+            new Calculator<DriveOrder.Request, DriveOrder.Answer>("drive-order", 1, DriveOrder.Model, DriveOrder.Solve),
+            new Calculator<TurningDrag.Request, TurningDrag.Answer>("turning-drag", 1, TurningDrag.Model, TurningDrag.Solve),
+            new Calculator<PressSupport.Request, PressSupport.Answer>("press-support", 1, PressSupport.Model, PressSupport.Solve),
+            new Calculator<SetOutlier.Request, SetOutlier.Answer>("set-outlier", 1, SetOutlier.Model, SetOutlier.Solve),
+            new InnerCalculator<TrunnionSet.Answer>("rocker-trunnions", 1, SetOutlier.Model),
+            new Calculator<PressWatch.Request, PressWatch.Answer>("press-watch", 1, PressWatch.Model, PressWatch.Solve),
+            new InnerCalculator<BalancerVerdict.Answer>("balancer-verdict", 1, BalancerVerdict.Model),
+        ]);
 
     /// <summary>All of them, in the order of the list.</summary>
     public IReadOnlyList<Calculator> All { get; }
@@ -81,7 +91,8 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
     /// <exception cref="InvalidOperationException">It is not in the book.</exception>
     public Calculator Of(CalcAnswer answer) => All.First(c => c.Answer == answer.GetType());
 
-    /// <summary>How a question or an answer is written: an answer tells by its calculator's name which it is. Null for any other type.</summary>
+    /// <summary>How a question or an answer is written: an answer tells by its calculator's name which it is. Null for any other
+    /// type.</summary>
     public JsonTypeInfo? GetTypeInfo(Type type, JsonSerializerOptions options)
     {
         if (!_own.Contains(type))

@@ -25,7 +25,8 @@ public sealed record EngineLayout(
     IReadOnlyList<TurnedPlace> Lobes,
     IReadOnlyList<double> Rockers,
     double CoverDepthMm,
-    double FlangeDiameterMm);
+    double FlangeDiameterMm
+);
 
 /// <summary>A journal or bearing: its middle, width and diameter, mm.</summary>
 public sealed record JournalPlace(string Id, double ZMm, double WidthMm, double DiameterMm);

@@ -24,14 +24,21 @@ internal static class EnginePlaces
         {
             // Each bearing's band reaches half way to its neighbours, so that a glove finds it.
             var from = i == 0 ? 0 : (layout.CamBearings[i - 1].ZMm + layout.CamBearings[i].ZMm) / 2;
-            var to = i == layout.CamBearings.Count - 1 ? layout.BlockLengthMm : (layout.CamBearings[i].ZMm + layout.CamBearings[i + 1].ZMm) / 2;
+            var to =
+                i == layout.CamBearings.Count - 1 ? layout.BlockLengthMm : (layout.CamBearings[i].ZMm + layout.CamBearings[i + 1].ZMm) / 2;
             places.Add(new Place(layout.CamBearings[i].Id, $"Bearing {i + 1}", from, to));
         }
 
         var behind = layout.BlockLengthMm + 80;
         places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, behind));
         // What is worked on off the engine lies behind it.
-        foreach (var (id, label, there, width) in new[] { (Rockers, "Rockers", sheet.Rockers is not null, 120.0), (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0) })
+        foreach (
+            var (id, label, there, width) in new[]
+            {
+                (Rockers, "Rockers", sheet.Rockers is not null, 120.0),
+                (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0),
+            }
+        )
         {
             if (there)
             {

@@ -35,7 +35,8 @@ public sealed record EngineSheet(
     IReadOnlyList<SealantSheet>? Sealants = null,
     CamSheet? Cam = null,
     RockerSheet? Rockers = null,
-    IReadOnlyList<PressedSheet>? Pressed = null)
+    IReadOnlyList<PressedSheet>? Pressed = null
+)
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]

@@ -7,16 +7,20 @@ namespace NeatBore.Core.Engines;
 public enum LimitSource
 {
     /// <summary>The engine's manual.</summary>
-    [JsonStringEnumMemberName("manual")] Manual,
+    [JsonStringEnumMemberName("manual")]
+    Manual,
 
     /// <summary>Measured in this shop.</summary>
-    [JsonStringEnumMemberName("measured")] Measured,
+    [JsonStringEnumMemberName("measured")]
+    Measured,
 
     /// <summary>A house rule of this shop.</summary>
-    [JsonStringEnumMemberName("house")] House,
+    [JsonStringEnumMemberName("house")]
+    House,
 
     /// <summary>A Neat Bore default: used only where a sheet gives nothing.</summary>
-    [JsonStringEnumMemberName("default")] Default,
+    [JsonStringEnumMemberName("default")]
+    Default,
 }
 
 /// <summary>A limit with where it came from; values in the base unit of what it limits.</summary>
@@ -24,11 +28,12 @@ public sealed record Limit(double? Low, double? High, LimitSource Source)
 {
     /// <summary>The source in words.</summary>
     [JsonIgnore]
-    public string SourceWords => Source switch
-    {
-        LimitSource.Manual => "engine's manual",
-        LimitSource.Measured => "measured here",
-        LimitSource.House => "house rule",
-        _ => "Neat Bore default",
-    };
+    public string SourceWords =>
+        Source switch
+        {
+            LimitSource.Manual => "engine's manual",
+            LimitSource.Measured => "measured here",
+            LimitSource.House => "house rule",
+            _ => "Neat Bore default",
+        };
 }

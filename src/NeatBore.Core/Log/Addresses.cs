@@ -4,26 +4,28 @@ namespace NeatBore.Core.Log;
 internal static class Addresses
 {
     /// <summary>The step; null where it is about none.</summary>
-    public static StepRef? StepOf(LogEvent e, Func<Guid, SlotRef?> slotOf) => e switch
-    {
-        ReadingTaken reading => reading.Slot.Step,
-        Struck struck => slotOf(struck.Reading)?.Step,
-        RoundBegan round => round.Step,
-        Called called => called.Step,
-        Decided decided => decided.Step,
-        GateOpened opened => opened.Step,
-        Noted noted => noted.Step,
-        Attached attached => attached.Step,
-        _ => null,
-    };
+    public static StepRef? StepOf(LogEvent e, Func<Guid, SlotRef?> slotOf) =>
+        e switch
+        {
+            ReadingTaken reading => reading.Slot.Step,
+            Struck struck => slotOf(struck.Reading)?.Step,
+            RoundBegan round => round.Step,
+            Called called => called.Step,
+            Decided decided => decided.Step,
+            GateOpened opened => opened.Step,
+            Noted noted => noted.Step,
+            Attached attached => attached.Step,
+            _ => null,
+        };
 
     /// <summary>The task; null where it is about none.</summary>
-    public static TaskRef? TaskOf(LogEvent e, Func<Guid, SlotRef?> slotOf) => e switch
-    {
-        TaskStarted started => started.Task,
-        Chose chose => chose.Task,
-        _ => StepOf(e, slotOf)?.Task,
-    };
+    public static TaskRef? TaskOf(LogEvent e, Func<Guid, SlotRef?> slotOf) =>
+        e switch
+        {
+            TaskStarted started => started.Task,
+            Chose chose => chose.Task,
+            _ => StepOf(e, slotOf)?.Task,
+        };
 
     /// <summary>The task that it did work on, or decided on: not what was only said or noted of it.</summary>
     public static TaskRef? WorkedAt(LogEvent e, Func<Guid, SlotRef?> slotOf) => e is Called or Noted or Attached ? null : TaskOf(e, slotOf);

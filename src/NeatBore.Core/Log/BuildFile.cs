@@ -14,7 +14,8 @@ public sealed record BuildFile(
     Guid Id,
     IReadOnlyList<EngineSheet> Sheets,
     IReadOnlyList<LogEntry> Log,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<PhotoFile>? Photos = null)
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<PhotoFile>? Photos = null
+)
 {
     /// <summary>Names the format and its version.</summary>
     public const string FormatName = "neat-bore.build/1";

@@ -10,4 +10,12 @@ namespace NeatBore.Core.Log;
 /// <param name="Judgement">What was said, its answer as it was.</param>
 /// <param name="Calculator">The calculator that answered; null where the run sheet judged by itself.</param>
 /// <param name="Version">Of the calculator, or of the run sheet.</param>
-public sealed record Called(Guid Id, DateTimeOffset DoneAt, StepRef Step, int Round, Given Judgement, string? Calculator = null, int Version = 1) : LogEvent(Id, DoneAt);
+public sealed record Called(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    StepRef Step,
+    int Round,
+    Given Judgement,
+    string? Calculator = null,
+    int Version = 1
+) : LogEvent(Id, DoneAt);

@@ -10,4 +10,5 @@ public sealed record Decided(
     StepRef Step,
     Guid Call,
     string Because,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null) : LogEvent(Id, DoneAt);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null
+) : LogEvent(Id, DoneAt);

@@ -2,7 +2,8 @@ using NeatBore.Core.Engines;
 
 namespace NeatBore.Core.Log;
 
-/// <summary>What a call stood on when it was decided on, kept with the decision: it stands while all of this is still so, whatever a later version would look at besides.</summary>
+/// <summary>What a call stood on when it was decided on, kept with the decision: it stands while all of this is still so, whatever a
+/// later version would look at besides.</summary>
 /// <param name="Sheet">The sheet version that the task is pinned to.</param>
 /// <param name="Readings">Every slot that was looked at in its round, with the live reading in it; null where there was none.</param>
 /// <param name="Choices">Choices, with the option that was taken.</param>
@@ -15,7 +16,8 @@ public sealed record Footing(
     IReadOnlyList<StoodChoice> Choices,
     IReadOnlyList<StoodRound> Rounds,
     IReadOnlyList<StoodTask> Tasks,
-    bool Complete);
+    bool Complete
+);
 
 /// <summary>A slot in its round, and the live reading in it.</summary>
 public sealed record StoodReading(SlotRef Slot, Guid? Reading);

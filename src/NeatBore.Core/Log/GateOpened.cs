@@ -3,11 +3,13 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Log;
 
-/// <summary>A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is still so.</summary>
+/// <summary>A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is
+/// still so.</summary>
 public sealed record GateOpened(
     Guid Id,
     DateTimeOffset DoneAt,
     StepRef Step,
     Guid Call,
     string Because,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null) : LogEvent(Id, DoneAt);
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null
+) : LogEvent(Id, DoneAt);

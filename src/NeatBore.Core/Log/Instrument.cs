@@ -11,7 +11,8 @@ namespace NeatBore.Core.Log;
 /// <param name="CalibrationDue">When its calibration runs out.</param>
 /// <param name="LengthMm">Length of a wrench, mm.</param>
 /// <param name="Simulated">Whether it is a made-up stand-in.</param>
-/// <param name="Line">Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where it is read by eye.</param>
+/// <param name="Line">Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where
+/// it is read by eye.</param>
 public sealed record Instrument(
     string Id,
     string Name,
@@ -23,7 +24,8 @@ public sealed record Instrument(
     DateOnly? CalibrationDue = null,
     double? LengthMm = null,
     bool Simulated = false,
-    string? Line = null)
+    string? Line = null
+)
 {
     /// <summary>Expanded uncertainty of a reading.</summary>
     public double UncertaintyAt(double value) => Math.Max(Uncertainty, Math.Abs(value) * UncertaintyShare);

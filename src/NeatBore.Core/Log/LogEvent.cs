@@ -19,11 +19,13 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(GateOpened), "gate-opened")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
-    /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.</summary>
+    /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+    /// instead.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public DateTimeOffset? SaidAt { get; init; }
 
-    /// <summary>The digest of the command that made it, so that the same id with other words is told apart from the same sent again.</summary>
+    /// <summary>The digest of the command that made it, so that the same id with other words is told apart from the same sent
+    /// again.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Words { get; init; }
 }

@@ -28,4 +28,5 @@ public sealed record ReadingTaken(
     string? Option = null,
     PackedTrace? Trace = null,
     Sight? Sight = null,
-    IReadOnlyList<ToolMatch.CribTool>? Stock = null) : LogEvent(Id, DoneAt);
+    IReadOnlyList<ToolMatch.CribTool>? Stock = null
+) : LogEvent(Id, DoneAt);

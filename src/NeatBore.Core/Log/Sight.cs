@@ -7,13 +7,16 @@ namespace NeatBore.Core.Log;
 public enum SightKind
 {
     /// <summary>By eye: the drawn metal was moved until it looked the same.</summary>
-    [JsonStringEnumMemberName("seen")] Seen,
+    [JsonStringEnumMemberName("seen")]
+    Seen,
 
     /// <summary>By a bent wire that catches on one side.</summary>
-    [JsonStringEnumMemberName("wire")] Wire,
+    [JsonStringEnumMemberName("wire")]
+    Wire,
 
     /// <summary>Nothing but metal.</summary>
-    [JsonStringEnumMemberName("shut")] Shut,
+    [JsonStringEnumMemberName("shut")]
+    Shut,
 }
 
 /// <summary>A look down a passage: how far the shell's hole stands off it, + clockwise seen from the front and + rearwards, mm.</summary>

@@ -7,13 +7,16 @@ namespace NeatBore.Core.Log;
 public enum Role
 {
     /// <summary>Reads.</summary>
-    [JsonStringEnumMemberName("viewer")] Viewer,
+    [JsonStringEnumMemberName("viewer")]
+    Viewer,
 
     /// <summary>Works.</summary>
-    [JsonStringEnumMemberName("builder")] Builder,
+    [JsonStringEnumMemberName("builder")]
+    Builder,
 
     /// <summary>Works, and opens gates.</summary>
-    [JsonStringEnumMemberName("lead")] Lead,
+    [JsonStringEnumMemberName("lead")]
+    Lead,
 }
 
 /// <summary>Who did it, with the role held at that moment.</summary>

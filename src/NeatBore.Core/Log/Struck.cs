@@ -7,16 +7,20 @@ namespace NeatBore.Core.Log;
 public enum StrikeReason
 {
     /// <summary>Rubbed out before the next reading was taken.</summary>
-    [JsonStringEnumMemberName("rubbed-out")] RubbedOut,
+    [JsonStringEnumMemberName("rubbed-out")]
+    RubbedOut,
 
     /// <summary>A slip of the hand or the eye.</summary>
-    [JsonStringEnumMemberName("slip")] Slip,
+    [JsonStringEnumMemberName("slip")]
+    Slip,
 
     /// <summary>The gauge moved.</summary>
-    [JsonStringEnumMemberName("gauge-moved")] GaugeMoved,
+    [JsonStringEnumMemberName("gauge-moved")]
+    GaugeMoved,
 
     /// <summary>Taken at the wrong place.</summary>
-    [JsonStringEnumMemberName("wrong-place")] WrongPlace,
+    [JsonStringEnumMemberName("wrong-place")]
+    WrongPlace,
 }
 
 /// <summary>A reading no longer counts.</summary>

@@ -7,16 +7,20 @@ namespace NeatBore.Core.Measures;
 public enum Verdict
 {
     /// <summary>Measured well enough and as wanted.</summary>
-    [JsonStringEnumMemberName("go")] Go,
+    [JsonStringEnumMemberName("go")]
+    Go,
 
     /// <summary>Measured well enough, outside what is wanted, inside what can work: the builder decides and says why.</summary>
-    [JsonStringEnumMemberName("decide")] Decide,
+    [JsonStringEnumMemberName("decide")]
+    Decide,
 
     /// <summary>The readings can't decide, or the step has to be done again; doing it again clears it.</summary>
-    [JsonStringEnumMemberName("look-again")] LookAgain,
+    [JsonStringEnumMemberName("look-again")]
+    LookAgain,
 
     /// <summary>Outside what can work.</summary>
-    [JsonStringEnumMemberName("stop")] Stop,
+    [JsonStringEnumMemberName("stop")]
+    Stop,
 }
 
 /// <summary>Which side of its limit a value must stay on.</summary>
@@ -24,10 +28,12 @@ public enum Verdict
 public enum Side
 {
     /// <summary>The value must not go above the limit.</summary>
-    [JsonStringEnumMemberName("upper")] Upper,
+    [JsonStringEnumMemberName("upper")]
+    Upper,
 
     /// <summary>The value must not go below the limit.</summary>
-    [JsonStringEnumMemberName("lower")] Lower,
+    [JsonStringEnumMemberName("lower")]
+    Lower,
 }
 
 /// <summary>One value held against one limit.</summary>
@@ -47,22 +53,77 @@ public sealed record Check(
     double Uncertainty,
     Side Side = Side.Upper,
     Dimension Dimension = Dimension.Length,
-    string? Source = null)
+    string? Source = null
+)
 {
-    /// <summary>Holds a value against an upper limit: go if v + U ≤ L, stop if v − U > L, otherwise look again (ISO 14253-1, guarded by U).</summary>
-    public static Check AtMost(string name, double value, double limit, double uncertainty = 0, Dimension dimension = Dimension.Length, string? source = null) =>
-        new(name, value + uncertainty <= limit ? Verdict.Go : value - uncertainty > limit ? Verdict.Stop : Verdict.LookAgain,
-            value, limit, uncertainty, Side.Upper, dimension, source);
+    /// <summary>Holds a value against an upper limit: go if v + U ≤ L, stop if v − U > L, otherwise look again (ISO 14253-1, guarded by
+    /// U).</summary>
+    public static Check AtMost(
+        string name,
+        double value,
+        double limit,
+        double uncertainty = 0,
+        Dimension dimension = Dimension.Length,
+        string? source = null
+    ) =>
+        new(
+            name,
+            value + uncertainty <= limit ? Verdict.Go
+                : value - uncertainty > limit ? Verdict.Stop
+                : Verdict.LookAgain,
+            value,
+            limit,
+            uncertainty,
+            Side.Upper,
+            dimension,
+            source
+        );
 
-    /// <summary>Holds a value against a lower limit: go if v − U ≥ L, stop if v + U &lt; L, otherwise look again (ISO 14253-1, guarded by U).</summary>
-    public static Check AtLeast(string name, double value, double limit, double uncertainty = 0, Dimension dimension = Dimension.Length, string? source = null) =>
-        new(name, value - uncertainty >= limit ? Verdict.Go : value + uncertainty < limit ? Verdict.Stop : Verdict.LookAgain,
-            value, limit, uncertainty, Side.Lower, dimension, source);
+    /// <summary>Holds a value against a lower limit: go if v − U ≥ L, stop if v + U &lt; L, otherwise look again (ISO 14253-1, guarded
+    /// by U).</summary>
+    public static Check AtLeast(
+        string name,
+        double value,
+        double limit,
+        double uncertainty = 0,
+        Dimension dimension = Dimension.Length,
+        string? source = null
+    ) =>
+        new(
+            name,
+            value - uncertainty >= limit ? Verdict.Go
+                : value + uncertainty < limit ? Verdict.Stop
+                : Verdict.LookAgain,
+            value,
+            limit,
+            uncertainty,
+            Side.Lower,
+            dimension,
+            source
+        );
 
-    /// <summary>Holds a value against two steps: above <paramref name="decideAbove"/> the builder decides, above <paramref name="stopAbove"/> it is a stop.</summary>
-    public static Check Stepped(string name, double value, double decideAbove, double stopAbove, Dimension dimension, string? source = null) =>
-        new(name, value > stopAbove ? Verdict.Stop : value > decideAbove ? Verdict.Decide : Verdict.Go,
-            value, value > stopAbove ? stopAbove : decideAbove, 0, Side.Upper, dimension, source);
+    /// <summary>Holds a value against two steps: above <paramref name="decideAbove"/> the builder decides, above <paramref
+    /// name="stopAbove"/> it is a stop.</summary>
+    public static Check Stepped(
+        string name,
+        double value,
+        double decideAbove,
+        double stopAbove,
+        Dimension dimension,
+        string? source = null
+    ) =>
+        new(
+            name,
+            value > stopAbove ? Verdict.Stop
+                : value > decideAbove ? Verdict.Decide
+                : Verdict.Go,
+            value,
+            value > stopAbove ? stopAbove : decideAbove,
+            0,
+            Side.Upper,
+            dimension,
+            source
+        );
 }
 
 /// <summary>A call: as bad as its worst check, with one plain sentence that holds the numbers.</summary>

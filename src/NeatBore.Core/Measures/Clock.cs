@@ -7,10 +7,12 @@ namespace NeatBore.Core.Measures;
 public enum View
 {
     /// <summary>Seen by somebody facing the front (timing) end.</summary>
-    [JsonStringEnumMemberName("front")] Front,
+    [JsonStringEnumMemberName("front")]
+    Front,
 
     /// <summary>Seen by somebody facing the rear (flywheel) end.</summary>
-    [JsonStringEnumMemberName("rear")] Rear,
+    [JsonStringEnumMemberName("rear")]
+    Rear,
 }
 
 /// <summary>Engine-fixed clock positions: 0° is 12 o'clock (towards the deck), clockwise as seen in a view.</summary>
@@ -37,4 +39,7 @@ public static class Clock
         var hour = quarters / 4 == 0 ? 12 : quarters / 4;
         return $"{hour}:{quarters % 4 * 15:00}";
     }
+
+    /// <summary>A diameter in words, by the clock angle of its first end: 0 or 90.</summary>
+    public static string Across(int deg) => deg == 0 ? "12 to 6" : "3 to 9";
 }

@@ -69,7 +69,5 @@ public sealed class UnusableInputException(IReadOnlyDictionary<string, string[]>
 
     /// <summary>An exception with a single fault.</summary>
     public UnusableInputException(string field, string message)
-        : this(new Dictionary<string, string[]> { [field] = [message] })
-    {
-    }
+        : this(new Dictionary<string, string[]> { [field] = [message] }) { }
 }

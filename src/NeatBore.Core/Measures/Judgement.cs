@@ -7,7 +7,14 @@ namespace NeatBore.Core.Measures;
 /// <param name="Deadline">When what is under way has to be done by.</param>
 /// <param name="Until">Before when nothing more is to be done here.</param>
 /// <param name="Then">What it says instead once that time has come; whoever reads it looks at the clock, nothing here does.</param>
-public sealed record Judgement(Sentence Do, Call? Call = null, CalcAnswer? Answer = null, DateTimeOffset? Deadline = null, DateTimeOffset? Until = null, Sentence? Then = null)
+public sealed record Judgement(
+    Sentence Do,
+    Call? Call = null,
+    CalcAnswer? Answer = null,
+    DateTimeOffset? Deadline = null,
+    DateTimeOffset? Until = null,
+    Sentence? Then = null
+)
 {
     /// <summary>From when on it says something else, and what; null where time changes nothing.</summary>
     public Later? Later() => (Deadline ?? Until, Then) is ({ } from, { } then) ? new Later(from, then) : null;

@@ -1,5 +1,5 @@
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace NeatBore.Core.Measures;
 
@@ -16,20 +16,23 @@ public sealed record Material(
     double YieldMpa,
     double ExpansionPerC,
     bool Brittle = false,
-    double? TensileMpa = null)
+    double? TensileMpa = null
+)
 {
-    /// <summary>Typical values of common materials by key, from general engineering handbooks (Shigley, tables A-5 and A-20 to A-24); a sheet's own values win.</summary>
-    public static IReadOnlyDictionary<string, Material> BuiltIn { get; } = new Dictionary<string, Material>(StringComparer.Ordinal)
-    {
-        ["steel-mild"] = new(205, 0.29, 250, 11.7e-6, TensileMpa: 410),
-        ["steel-forged"] = new(205, 0.29, 400, 11.7e-6, TensileMpa: 650),
-        ["steel-alloy"] = new(205, 0.29, 700, 11.5e-6, TensileMpa: 900),
-        ["iron-grey"] = new(105, 0.26, 180, 10.6e-6, Brittle: true, TensileMpa: 220),
-        ["iron-ductile"] = new(169, 0.28, 280, 11.5e-6, TensileMpa: 420),
-        ["aluminium-cast"] = new(72, 0.33, 160, 21.5e-6, TensileMpa: 230),
-        ["aluminium-wrought"] = new(70, 0.33, 260, 23.5e-6, TensileMpa: 310),
-        ["bronze"] = new(105, 0.34, 150, 18.0e-6, TensileMpa: 270),
-    };
+    /// <summary>Typical values of common materials by key, from general engineering handbooks (Shigley, tables A-5 and A-20 to A-24); a
+    /// sheet's own values win.</summary>
+    public static IReadOnlyDictionary<string, Material> BuiltIn { get; } =
+        new Dictionary<string, Material>(StringComparer.Ordinal)
+        {
+            ["steel-mild"] = new(205, 0.29, 250, 11.7e-6, TensileMpa: 410),
+            ["steel-forged"] = new(205, 0.29, 400, 11.7e-6, TensileMpa: 650),
+            ["steel-alloy"] = new(205, 0.29, 700, 11.5e-6, TensileMpa: 900),
+            ["iron-grey"] = new(105, 0.26, 180, 10.6e-6, Brittle: true, TensileMpa: 220),
+            ["iron-ductile"] = new(169, 0.28, 280, 11.5e-6, TensileMpa: 420),
+            ["aluminium-cast"] = new(72, 0.33, 160, 21.5e-6, TensileMpa: 230),
+            ["aluminium-wrought"] = new(70, 0.33, 260, 23.5e-6, TensileMpa: 310),
+            ["bronze"] = new(105, 0.34, 150, 18.0e-6, TensileMpa: 270),
+        };
 
     internal void Check(Faults faults, string field)
     {
@@ -66,7 +69,10 @@ public sealed record MaterialChoice(string? Key, Material? Own)
             return known;
         }
 
-        faults.Add(field, $"“{Key}” is not a known material; use one of {string.Join(", ", Material.BuiltIn.Keys)}, or give its properties");
+        faults.Add(
+            field,
+            $"“{Key}” is not a known material; use one of {string.Join(", ", Material.BuiltIn.Keys)}, or give its properties"
+        );
         return null;
     }
 }

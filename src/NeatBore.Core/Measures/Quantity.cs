@@ -7,43 +7,56 @@ namespace NeatBore.Core.Measures;
 public enum Dimension
 {
     /// <summary>No unit: a word.</summary>
-    [JsonStringEnumMemberName("text")] Text,
+    [JsonStringEnumMemberName("text")]
+    Text,
 
     /// <summary>Millimetres.</summary>
-    [JsonStringEnumMemberName("length")] Length,
+    [JsonStringEnumMemberName("length")]
+    Length,
 
     /// <summary>Degrees Celsius.</summary>
-    [JsonStringEnumMemberName("temperature")] Temperature,
+    [JsonStringEnumMemberName("temperature")]
+    Temperature,
 
     /// <summary>Newtons.</summary>
-    [JsonStringEnumMemberName("force")] Force,
+    [JsonStringEnumMemberName("force")]
+    Force,
 
     /// <summary>Newton metres.</summary>
-    [JsonStringEnumMemberName("torque")] Torque,
+    [JsonStringEnumMemberName("torque")]
+    Torque,
 
     /// <summary>Megapascals.</summary>
-    [JsonStringEnumMemberName("pressure")] Pressure,
+    [JsonStringEnumMemberName("pressure")]
+    Pressure,
 
     /// <summary>Degrees of arc.</summary>
-    [JsonStringEnumMemberName("angle")] Angle,
+    [JsonStringEnumMemberName("angle")]
+    Angle,
 
     /// <summary>A clock position, degrees from 12, clockwise seen from the front.</summary>
-    [JsonStringEnumMemberName("clock")] Clock,
+    [JsonStringEnumMemberName("clock")]
+    Clock,
 
     /// <summary>A share of one, shown in per cent.</summary>
-    [JsonStringEnumMemberName("share")] Share,
+    [JsonStringEnumMemberName("share")]
+    Share,
 
     /// <summary>A count of things.</summary>
-    [JsonStringEnumMemberName("count")] Count,
+    [JsonStringEnumMemberName("count")]
+    Count,
 
     /// <summary>Whole days.</summary>
-    [JsonStringEnumMemberName("days")] Days,
+    [JsonStringEnumMemberName("days")]
+    Days,
 
     /// <summary>A plain number: turns, a factor.</summary>
-    [JsonStringEnumMemberName("number")] Number,
+    [JsonStringEnumMemberName("number")]
+    Number,
 
     /// <summary>Seconds.</summary>
-    [JsonStringEnumMemberName("seconds")] Seconds,
+    [JsonStringEnumMemberName("seconds")]
+    Seconds,
 }
 
 /// <summary>A number with its dimension, in the base unit, and the smallest step of it that is worth showing.</summary>

@@ -20,7 +20,8 @@ internal static class Robust
         return Median(values.Select(v => Math.Abs(v - median)));
     }
 
-    /// <summary>A line by Theil and Sen: the median of all slopes, through the median of what is left. Slope 0 where x does not vary.</summary>
+    /// <summary>A line by Theil and Sen: the median of all slopes, through the median of what is left. Slope 0 where x does not
+    /// vary.</summary>
     public static (double Slope, double At0) Line(IReadOnlyList<(double X, double Y)> points)
     {
         var slopes = new List<double>();
@@ -43,10 +44,13 @@ internal static class Robust
     public static List<(double X, double Y)> Bins(IEnumerable<(double X, double Y)> points, double from, double to, int count)
     {
         var width = (to - from) / count;
-        return [.. points
-            .Where(p => p.X >= from && p.X <= to)
-            .GroupBy(p => width > 0 ? Math.Min(count - 1, (int)((p.X - from) / width)) : 0)
-            .OrderBy(g => g.Key)
-            .Select(g => (Median(g.Select(p => p.X)), Median(g.Select(p => p.Y))))];
+        return
+        [
+            .. points
+                .Where(p => p.X >= from && p.X <= to)
+                .GroupBy(p => width > 0 ? Math.Min(count - 1, (int)((p.X - from) / width)) : 0)
+                .OrderBy(g => g.Key)
+                .Select(g => (Median(g.Select(p => p.X)), Median(g.Select(p => p.Y)))),
+        ];
     }
 }

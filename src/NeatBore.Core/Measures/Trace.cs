@@ -26,11 +26,20 @@ public sealed record TraceColumns(IReadOnlyList<double> X, IReadOnlyList<double>
     public void Check(Faults faults, string field)
     {
         faults.Require(X.Count == Y.Count, $"{field}.y", $"must be as long as x ({X.Count})");
-        faults.Require(X.Count is >= Fewest and <= Most, $"{field}.x", $"must have {Fewest} to {Most:N0} points, not {X.Count:N0}; thin it out before it is kept");
-        faults.Require(X.Concat(Y).All(v => double.IsFinite(v) && Math.Abs(v) <= 1e6), field, "must hold finite numbers between −1,000,000 and 1,000,000");
+        faults.Require(
+            X.Count is >= Fewest and <= Most,
+            $"{field}.x",
+            $"must have {Fewest} to {Most:N0} points, not {X.Count:N0}; thin it out before it is kept"
+        );
+        faults.Require(
+            X.Concat(Y).All(v => double.IsFinite(v) && Math.Abs(v) <= 1e6),
+            field,
+            "must hold finite numbers between −1,000,000 and 1,000,000"
+        );
     }
 
-    /// <summary>At most about <paramref name="most"/> points that look the same drawn: the lowest and the highest of each even stretch.</summary>
+    /// <summary>At most about <paramref name="most"/> points that look the same drawn: the lowest and the highest of each even
+    /// stretch.</summary>
     public TraceColumns Thinned(int most)
     {
         if (X.Count <= most)
@@ -50,7 +59,8 @@ public sealed record TraceColumns(IReadOnlyList<double> X, IReadOnlyList<double>
     }
 }
 
-/// <summary>A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by it, and nothing coarser.</summary>
+/// <summary>A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by
+/// it, and nothing coarser.</summary>
 /// <param name="Axes">What the columns are.</param>
 /// <param name="Count">How many points.</param>
 /// <param name="Packed">Differences as variable-length integers, x and y in turn, deflated, in base 64.</param>
@@ -97,7 +107,9 @@ public sealed record PackedTrace(TraceAxes Axes, int Count, string Packed)
 
     private static TraceColumns Read(TraceAxes axes, int count, string packed)
     {
-        using var reader = new BinaryReader(new DeflateStream(new MemoryStream(Convert.FromBase64String(packed)), CompressionMode.Decompress));
+        using var reader = new BinaryReader(
+            new DeflateStream(new MemoryStream(Convert.FromBase64String(packed)), CompressionMode.Decompress)
+        );
         var (xs, ys) = (new double[count], new double[count]);
         var (x, y) = (0L, 0L);
         for (var i = 0; i < count; i++)

@@ -1,6 +1,6 @@
 using System.Globalization;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 
 namespace NeatBore.Core.Measures;
 
@@ -9,10 +9,12 @@ namespace NeatBore.Core.Measures;
 public enum UnitSystem
 {
     /// <summary>mm, °C, kN, N·m.</summary>
-    [JsonStringEnumMemberName("metric")] Metric,
+    [JsonStringEnumMemberName("metric")]
+    Metric,
 
     /// <summary>in, °F, lbf, lbf·ft.</summary>
-    [JsonStringEnumMemberName("inch")] Inch,
+    [JsonStringEnumMemberName("inch")]
+    Inch,
 }
 
 /// <summary>One unit: value in the base unit = typed · Factor + Offset.</summary>
@@ -31,7 +33,8 @@ public sealed record UnitTable(
     IReadOnlyList<Unit> Units,
     IReadOnlyDictionary<Dimension, IReadOnlyDictionary<UnitSystem, string>> Shown,
     IReadOnlyDictionary<Dimension, string> Names,
-    IReadOnlyDictionary<string, string> Errors)
+    IReadOnlyDictionary<string, string> Errors
+)
 {
     /// <summary>The table that ships with the core.</summary>
     public static UnitTable Default { get; } = Load();
@@ -42,8 +45,9 @@ public sealed record UnitTable(
     /// <summary>Finds a unit by its symbol or one of its other spellings; null if there is none.</summary>
     public Unit? BySymbol(string symbol) =>
         Units.FirstOrDefault(u => u.Symbol == symbol || u.Also.Contains(symbol, StringComparer.Ordinal))
-        ?? Units.FirstOrDefault(u => string.Equals(u.Symbol, symbol, StringComparison.OrdinalIgnoreCase)
-            || u.Also.Contains(symbol, StringComparer.OrdinalIgnoreCase));
+        ?? Units.FirstOrDefault(u =>
+            string.Equals(u.Symbol, symbol, StringComparison.OrdinalIgnoreCase) || u.Also.Contains(symbol, StringComparer.OrdinalIgnoreCase)
+        );
 
     private static UnitTable Load()
     {
@@ -75,14 +79,20 @@ public static class Entry
         Typed Fail(string error, string found = "", string other = "")
         {
             var units = table.Units.Where(u => u.Dimension == dimension).Select(u => u.Symbol);
-            return new Typed(0, unit, error, table.Errors[error]
-                .Replace("{typed}", typed, StringComparison.Ordinal)
-                .Replace("{mark}", decimalMark == '.' ? "point" : "comma", StringComparison.Ordinal)
-                .Replace("{unit}", unit, StringComparison.Ordinal)
-                .Replace("{found}", found, StringComparison.Ordinal)
-                .Replace("{other}", other, StringComparison.Ordinal)
-                .Replace("{dimension}", table.Names[dimension], StringComparison.Ordinal)
-                .Replace("{units}", string.Join(", ", units), StringComparison.Ordinal));
+            return new Typed(
+                0,
+                unit,
+                error,
+                table
+                    .Errors[error]
+                    .Replace("{typed}", typed, StringComparison.Ordinal)
+                    .Replace("{mark}", decimalMark == '.' ? "point" : "comma", StringComparison.Ordinal)
+                    .Replace("{unit}", unit, StringComparison.Ordinal)
+                    .Replace("{found}", found, StringComparison.Ordinal)
+                    .Replace("{other}", other, StringComparison.Ordinal)
+                    .Replace("{dimension}", table.Names[dimension], StringComparison.Ordinal)
+                    .Replace("{units}", string.Join(", ", units), StringComparison.Ordinal)
+            );
         }
 
         if (typed.Length == 0)
@@ -93,8 +103,14 @@ public static class Entry
         var sign = typed[0] is '-' or '−' ? -1 : 1;
         var unsigned = typed[0] is '-' or '−' or '+' ? typed[1..].TrimStart() : typed;
         var end = 0;
-        while (end < unsigned.Length && (char.IsAsciiDigit(unsigned[end]) || unsigned[end] is '.' or ',' or '/'
-            || (unsigned[end] == ' ' && IsMixedFraction(unsigned, end))))
+        while (
+            end < unsigned.Length
+            && (
+                char.IsAsciiDigit(unsigned[end])
+                || unsigned[end] is '.' or ',' or '/'
+                || (unsigned[end] == ' ' && IsMixedFraction(unsigned, end))
+            )
+        )
         {
             end++;
         }

@@ -36,10 +36,14 @@ public static partial class Wording
 
     /// <summary>A sentence written out.</summary>
     public static string Write(Sentence sentence, UnitSystem system = UnitSystem.Metric, View view = View.Front) =>
-        Slot().Replace(sentence.Template, m =>
-            sentence.Args.TryGetValue(m.Groups[1].Value, out var quantity) ? Write(quantity, system, view) : m.Value);
+        Slot()
+            .Replace(
+                sentence.Template,
+                m => sentence.Args.TryGetValue(m.Groups[1].Value, out var quantity) ? Write(quantity, system, view) : m.Value
+            );
 
-    /// <summary>A number rounded, halves away from zero, with a true minus sign, to as many decimals as make a step at most twice the resolution.</summary>
+    /// <summary>A number rounded, halves away from zero, with a true minus sign, to as many decimals as make a step at most twice the
+    /// resolution.</summary>
     public static string Number(double value, double resolution)
     {
         var decimals = Math.Clamp((int)Math.Ceiling(-Math.Log10(resolution) - 0.3), 0, 9);

@@ -16,14 +16,17 @@ public sealed record Procedure(
     string Title,
     Func<EngineSheet, IReadOnlyList<string>> Places,
     IReadOnlyList<Choice> Choices,
-    IReadOnlyList<Step> Steps)
+    IReadOnlyList<Step> Steps
+)
 {
-    /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands for its own items.</summary>
+    /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands
+    /// for its own items.</summary>
     public string? Home { get; init; }
 
     /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
     public View View { get; init; } = View.Front;
 
-    /// <summary>Clock angle, from the front, of straight up as the engine hangs, by what was chosen; null where the crank stands upright.</summary>
+    /// <summary>Clock angle, from the front, of straight up as the engine hangs, by what was chosen; null where the crank stands
+    /// upright.</summary>
     public Func<IReadOnlyDictionary<string, string>, double?> Up { get; init; } = _ => 0;
 }

@@ -4,21 +4,31 @@ namespace NeatBore.Core.RunSheets;
 public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
 {
     /// <summary>The procedures that ship with the core. A new task adds its line here.</summary>
-    public static ProcedureBook Default { get; } = new(
-        [
-            BalancerOff.Version1, BalancerInspection.Version1,
-            TimingCover.Version1, FrontSeal.Version1, CamBearingSet.Version1,
+    public static ProcedureBook Default { get; } =
+        new([
+            BalancerOff.Version1,
+            BalancerInspection.Version1,
+            TimingCover.Version1,
+            FrontSeal.Version1,
+            CamBearingSet.Version1,
             BalancerOn.Version1,
-            CrankFloat.Version1, RepairSleeve.Version1, RearSeal.Version1, SpigotBearing.Version1,
-            RockerTrunnions.Version1, PressedPart.Gear1, PressedPart.Race1, PressedPart.Bush1, PressedPart.Spigot1, PressedPart.Pin1,
+            CrankFloat.Version1,
+            RepairSleeve.Version1,
+            RearSeal.Version1,
+            SpigotBearing.Version1,
+            RockerTrunnions.Version1,
+            PressedPart.Gear1,
+            PressedPart.Race1,
+            PressedPart.Bush1,
+            PressedPart.Spigot1,
+            PressedPart.Pin1,
         ]);
 
     /// <summary>Every version of each.</summary>
     public IReadOnlyList<Procedure> All => procedures;
 
     /// <summary>The newest version of each.</summary>
-    public IReadOnlyList<Procedure> Newest { get; } =
-        [.. procedures.GroupBy(p => p.Id).Select(g => g.MaxBy(p => p.Version)!)];
+    public IReadOnlyList<Procedure> Newest { get; } = [.. procedures.GroupBy(p => p.Id).Select(g => g.MaxBy(p => p.Version)!)];
 
     /// <summary>A version that a log names.</summary>
     /// <exception cref="KeyNotFoundException">This version is not in the book.</exception>

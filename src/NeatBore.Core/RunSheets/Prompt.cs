@@ -9,16 +9,22 @@ public static class Prompt
     public static Judgement Next(StepContext context)
     {
         var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(s));
-        return new Judgement(slot switch
-        {
-            null => Sentence.Of("Done. Go on to the next step."),
-            { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
-            { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
-            { Kind: SlotKind.Pick } => Sentence.Of("{label}: look, and pick what you find.", ("label", Quantity.Word(slot.Label))),
-            { Kind: SlotKind.Tool } => Sentence.Of("Pick the tool. What won’t do says why."),
-            { StationMm: { } at } => Sentence.Of("Measure {at} in, across {label}.", ("at", Quantity.Mm(at, 1)), ("label", Quantity.Word(slot.AngleDeg == 0 ? "12 to 6" : "3 to 9"))),
-            { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
-            _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
-        });
+        return new Judgement(
+            slot switch
+            {
+                null => Sentence.Of("Done. Go on to the next step."),
+                { Kind: SlotKind.Tick } => Sentence.Of("{label}. Tick it when it is so.", ("label", Quantity.Word(slot.Label))),
+                { Kind: SlotKind.Text } => Sentence.Of("{label}: type what it is marked.", ("label", Quantity.Word(slot.Label))),
+                { Kind: SlotKind.Pick } => Sentence.Of("{label}: look, and pick what you find.", ("label", Quantity.Word(slot.Label))),
+                { Kind: SlotKind.Tool } => Sentence.Of("Pick the tool. What won’t do says why."),
+                { StationMm: { } at } => Sentence.Of(
+                    "Measure {at} in, across {label}.",
+                    ("at", Quantity.Mm(at, 1)),
+                    ("label", Quantity.Word(Clock.Across((int)(slot.AngleDeg ?? 90))))
+                ),
+                { Dimension: Dimension.Temperature } => Sentence.Of("Take its temperature: it sizes the part."),
+                _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
+            }
+        );
     }
 }

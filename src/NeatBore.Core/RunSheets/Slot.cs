@@ -10,25 +10,32 @@ namespace NeatBore.Core.RunSheets;
 public enum SlotKind
 {
     /// <summary>A number with a unit.</summary>
-    [JsonStringEnumMemberName("number")] Number,
+    [JsonStringEnumMemberName("number")]
+    Number,
 
     /// <summary>Done, ticked.</summary>
-    [JsonStringEnumMemberName("tick")] Tick,
+    [JsonStringEnumMemberName("tick")]
+    Tick,
 
     /// <summary>A word or a part number.</summary>
-    [JsonStringEnumMemberName("text")] Text,
+    [JsonStringEnumMemberName("text")]
+    Text,
 
     /// <summary>A tool picked from the crib.</summary>
-    [JsonStringEnumMemberName("tool")] Tool,
+    [JsonStringEnumMemberName("tool")]
+    Tool,
 
     /// <summary>One of a few words: what was found.</summary>
-    [JsonStringEnumMemberName("pick")] Pick,
+    [JsonStringEnumMemberName("pick")]
+    Pick,
 
     /// <summary>One quantity against another, as a gauge records it.</summary>
-    [JsonStringEnumMemberName("trace")] Trace,
+    [JsonStringEnumMemberName("trace")]
+    Trace,
 
     /// <summary>What is seen down an oil passage.</summary>
-    [JsonStringEnumMemberName("sight")] Sight,
+    [JsonStringEnumMemberName("sight")]
+    Sight,
 }
 
 /// <summary>One reading that a step asks for.</summary>
@@ -68,7 +75,8 @@ public sealed record Slot(
     TraceAxes? Trace = null,
     IReadOnlyDictionary<string, double>? Rig = null,
     IReadOnlyList<string>? Stock = null,
-    BoltTag? Bolt = null)
+    BoltTag? Bolt = null
+)
 {
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);

@@ -7,23 +7,30 @@ namespace NeatBore.Core.RunSheets;
 public enum Standing
 {
     /// <summary>There is no task for this place in this version.</summary>
-    [JsonStringEnumMemberName("not-yet")] NotYet,
+    [JsonStringEnumMemberName("not-yet")]
+    NotYet,
 
     /// <summary>Done, and all calls let it go on.</summary>
-    [JsonStringEnumMemberName("done")] Done,
+    [JsonStringEnumMemberName("done")]
+    Done,
 
     /// <summary>Nothing begun.</summary>
-    [JsonStringEnumMemberName("to-do")] ToDo,
+    [JsonStringEnumMemberName("to-do")]
+    ToDo,
 
     /// <summary>Begun.</summary>
-    [JsonStringEnumMemberName("under-way")] UnderWay,
+    [JsonStringEnumMemberName("under-way")]
+    UnderWay,
 
     /// <summary>The builder has to decide.</summary>
-    [JsonStringEnumMemberName("decide")] Decide,
+    [JsonStringEnumMemberName("decide")]
+    Decide,
 
     /// <summary>Measure or do it again.</summary>
-    [JsonStringEnumMemberName("look-again")] LookAgain,
+    [JsonStringEnumMemberName("look-again")]
+    LookAgain,
 
     /// <summary>Stopped.</summary>
-    [JsonStringEnumMemberName("stop")] Stop,
+    [JsonStringEnumMemberName("stop")]
+    Stop,
 }

@@ -15,7 +15,8 @@ public sealed class StepContext(
     Dictionary<string, (object? Value, Looked Looked)>? known = null,
     Func<string, Standing?>? other = null,
     Func<string, string, int>? round = null,
-    Looked? looked = null)
+    Looked? looked = null
+)
 {
     private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
 

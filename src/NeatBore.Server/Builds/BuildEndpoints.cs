@@ -31,10 +31,23 @@ public sealed record WorkRequest(string By, IReadOnlyList<Command> Commands);
 /// <param name="Head">The build as it stands after them.</param>
 /// <param name="Tasks">The tasks that are not as they were.</param>
 /// <param name="Steps">Whole: the step that the last command was about, and the one that its task goes on to.</param>
-public sealed record WorkAnswer(IReadOnlyList<WorkResult> Results, long Since, BuildHead Head, IReadOnlyList<TaskLine> Tasks, IReadOnlyList<StepState> Steps);
+public sealed record WorkAnswer(
+    IReadOnlyList<WorkResult> Results,
+    long Since,
+    BuildHead Head,
+    IReadOnlyList<TaskLine> Tasks,
+    IReadOnlyList<StepState> Steps
+);
 
-/// <summary>A build as the bench opens it: its tasks as lines, the steps around where the work stands whole, and the sheet versions that its log names.</summary>
-public sealed record BuildView(Guid Id, BuildHead Head, IReadOnlyList<TaskLine> Tasks, IReadOnlyList<StepState> Steps, IReadOnlyList<EngineSheet> Sheets);
+/// <summary>A build as the bench opens it: its tasks as lines, the steps around where the work stands whole, and the sheet versions that
+/// its log names.</summary>
+public sealed record BuildView(
+    Guid Id,
+    BuildHead Head,
+    IReadOnlyList<TaskLine> Tasks,
+    IReadOnlyList<StepState> Steps,
+    IReadOnlyList<EngineSheet> Sheets
+);
 
 /// <summary>A whole build, as its record shows it, with the sheet versions that its log names.</summary>
 public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets);
@@ -55,30 +68,75 @@ internal static class BuildEndpoints
     public static void MapBuilds(this IEndpointRouteBuilder app)
     {
         var builds = app.MapGroup("/api/builds").WithTags("Builds");
-        builds.MapGet("", TodayAsync).Produces<TodayPage>().ProducesValidationProblem(422).WithSummary("Builds as lines of Today, trouble first, a page at a time");
-        builds.MapPost("", OpenAsync).Accepts<OpenBuild>("application/json").Produces<BuildView>().ProducesValidationProblem().ProducesValidationProblem(422)
+        builds
+            .MapGet("", TodayAsync)
+            .Produces<TodayPage>()
+            .ProducesValidationProblem(422)
+            .WithSummary("Builds as lines of Today, trouble first, a page at a time");
+        builds
+            .MapPost("", OpenAsync)
+            .Accepts<OpenBuild>("application/json")
+            .Produces<BuildView>()
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
             .WithSummary("Puts an engine on the bench");
-        builds.MapGet("{id:guid}", ReadAsync).Produces<BuildView>().ProducesProblem(404).WithSummary("A build as the bench opens it, at one of its tasks; now or as of an earlier time");
-        builds.MapGet("{id:guid}/steps", StepsAsync).Produces<IReadOnlyList<StepState>>().ProducesValidationProblem(422).ProducesProblem(404)
+        builds
+            .MapGet("{id:guid}", ReadAsync)
+            .Produces<BuildView>()
+            .ProducesProblem(404)
+            .WithSummary("A build as the bench opens it, at one of its tasks; now or as of an earlier time");
+        builds
+            .MapGet("{id:guid}/steps", StepsAsync)
+            .Produces<IReadOnlyList<StepState>>()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(404)
             .WithSummary("Steps of a task, whole: at=STEP@ITEM, as often as wanted");
-        builds.MapGet("{id:guid}/record", RecordAsync).Produces<WholeBuild>().ProducesProblem(404).WithSummary("A build's whole state, now or as of an earlier time");
+        builds
+            .MapGet("{id:guid}/record", RecordAsync)
+            .Produces<WholeBuild>()
+            .ProducesProblem(404)
+            .WithSummary("A build's whole state, now or as of an earlier time");
         builds.MapGet("{id:guid}/file", FileAsync).Produces<BuildFile>().ProducesProblem(404).WithSummary("A whole build as an open file");
-        builds.MapGet("{id:guid}/fasteners", FastenersAsync).Produces<IReadOnlyList<FastenerGroup>>().ProducesProblem(404).WithSummary("Every group of fasteners of a build, with how each stands");
-        builds.MapPost("{id:guid}/work", WorkAsync).Accepts<WorkRequest>("application/json").Produces<WorkAnswer>()
-            .ProducesValidationProblem().ProducesValidationProblem(422).ProducesProblem(404)
+        builds
+            .MapGet("{id:guid}/fasteners", FastenersAsync)
+            .Produces<IReadOnlyList<FastenerGroup>>()
+            .ProducesProblem(404)
+            .WithSummary("Every group of fasteners of a build, with how each stands");
+        builds
+            .MapPost("{id:guid}/work", WorkAsync)
+            .Accepts<WorkRequest>("application/json")
+            .Produces<WorkAnswer>()
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(404)
             .WithSummary("Readings, strikes, choices, decisions: each taken once, however often it is sent");
     }
 
     private static async Task<IResult> OpenAsync(
-        HttpRequest http, BuildReader reader, BuildLog builds, SheetShelf shelf, ShopRegister shop, TimeProvider clock, CancellationToken cancel)
+        HttpRequest http,
+        BuildReader reader,
+        BuildLog builds,
+        SheetShelf shelf,
+        ShopRegister shop,
+        TimeProvider clock,
+        CancellationToken cancel
+    )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<OpenBuild>(), cancel);
         var sheets = await shelf.AllAsync(cancel);
         var sheet = sheets.Keys.Where(s => s.Id == request.Sheet).MaxBy(s => s.Version);
         var by = (await shop.ReadAsync(cancel)).People.FirstOrDefault(p => p.Id == request.By);
         var faults = new Faults();
-        faults.Require(sheet is not null, "sheet", $"there is no engine sheet “{request.Sheet}”; there is {string.Join(", ", sheets.Keys.Select(s => s.Id).Distinct())}");
-        faults.Require(by is { Role: not Role.Viewer }, "by", by is null ? $"“{request.By}” is nobody in this shop" : $"{by.Name} may read but not work on a build");
+        faults.Require(
+            sheet is not null,
+            "sheet",
+            $"there is no engine sheet “{request.Sheet}”; there is {string.Join(", ", sheets.Keys.Select(s => s.Id).Distinct())}"
+        );
+        faults.Require(
+            by is { Role: not Role.Viewer },
+            "by",
+            by is null ? $"“{request.By}” is nobody in this shop" : $"{by.Name} may read but not work on a build"
+        );
         faults.Require(request.Number.Trim() is { Length: > 0 and <= 20 }, "number", "must be 1 to 20 characters, such as 017");
         faults.Require(request.Name.Trim() is { Length: > 0 and <= 80 }, "name", "must be 1 to 80 characters, such as Hill-climb tourer");
         faults.ThrowIfAny();
@@ -87,9 +145,14 @@ internal static class BuildEndpoints
         var (doneAt, saidAt) = Told.When(request.DoneAt, now);
         var opened = new BuildOpened(request.Id, doneAt, request.Number.Trim(), request.Name.Trim(), sheet!) { SaidAt = saidAt };
         LogEntry[] entries = [new LogEntry(1, now, by!, opened)];
-        if (!await builds.OpenAsync(request.Build, entries, BuildReader.Line(request.Build, reader.Grown(null, sheets, entries)), cancel)
+        if (
+            !await builds.OpenAsync(request.Build, entries, BuildReader.Line(request.Build, reader.Grown(null, sheets, entries)), cancel)
             && (await builds.ReadAsync(request.Build, 0, cancel))![0].Event is var before
-            && (before is not BuildOpened there || (there.Id, there.Number, there.Name, there.Sheet.Id) != (opened.Id, opened.Number, opened.Name, sheet!.Id)))
+            && (
+                before is not BuildOpened there
+                || (there.Id, there.Number, there.Name, there.Sheet.Id) != (opened.Id, opened.Number, opened.Name, sheet!.Id)
+            )
+        )
         {
             // Sent again by a tablet that missed the answer it would be the same; this is another engine.
             throw new OtherWordsException(request.Build);
@@ -98,23 +161,47 @@ internal static class BuildEndpoints
         return await ReadAsync(request.Build, null, null, null, null, reader, cancel);
     }
 
-    private static async Task<IResult> TodayAsync(string? after, TodayLines today, SheetShelf shelf, ProcedureBook book, CancellationToken cancel)
+    private static async Task<IResult> TodayAsync(
+        string? after,
+        TodayLines today,
+        SheetShelf shelf,
+        ProcedureBook book,
+        CancellationToken cancel
+    )
     {
         var lines = await today.ReadAsync(after is null ? null : MarkOf(after), PageLines, cancel);
         var engines = lines.Select(l => l.Engine).ToHashSet(StringComparer.Ordinal);
-        var strips = (await shelf.AllAsync(cancel)).Values.Where(s => engines.Contains(s.Id)).GroupBy(s => s.Id).Select(g => EngineStrip.Of(g.MaxBy(s => s.Version)!, book));
-        return Results.Ok(new TodayPage(
-            lines, [.. strips], await today.CountAsync(cancel),
-            lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}"));
+        var strips = (await shelf.AllAsync(cancel))
+            .Values.Where(s => engines.Contains(s.Id))
+            .GroupBy(s => s.Id)
+            .Select(g => EngineStrip.Of(g.MaxBy(s => s.Version)!, book));
+        return Results.Ok(
+            new TodayPage(
+                lines,
+                [.. strips],
+                await today.CountAsync(cancel),
+                lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}"
+            )
+        );
     }
 
     private static TodayMark MarkOf(string after) =>
         after.Split(',', 3) is [var standing, var build, var number]
-        && int.TryParse(standing, NumberStyles.None, CultureInfo.InvariantCulture, out var stands) && Enum.IsDefined((Standing)stands) && Guid.TryParse(build, out var id)
+        && int.TryParse(standing, NumberStyles.None, CultureInfo.InvariantCulture, out var stands)
+        && Enum.IsDefined((Standing)stands)
+        && Guid.TryParse(build, out var id)
             ? new TodayMark((Standing)stands, number, id)
             : throw new UnusableInputException("after", "must be what the page before it gave");
 
-    private static async Task<IResult> ReadAsync(Guid id, string? kind, string? place, string? item, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel)
+    private static async Task<IResult> ReadAsync(
+        Guid id,
+        string? kind,
+        string? place,
+        string? item,
+        DateTimeOffset? asOf,
+        BuildReader reader,
+        CancellationToken cancel
+    )
     {
         if (await reader.ReadAsync(id, asOf, cancel) is not { } build)
         {
@@ -123,18 +210,33 @@ internal static class BuildEndpoints
 
         var head = BuildHead.Of(build.State);
         var task = build.Tasks.FirstOrDefault(t => kind is null ? t.Ref == head.At : t.Ref == new TaskRef(kind, place ?? ""));
-        return Results.Ok(new BuildView(
-            id, head, [.. build.Tasks.Select(TaskLine.Of)], task is null ? [] : [.. Around(task, item).Select(Bare)], [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]));
+        return Results.Ok(
+            new BuildView(
+                id,
+                head,
+                [.. build.Tasks.Select(TaskLine.Of)],
+                task is null ? [] : [.. Around(task, item).Select(Bare)],
+                [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]
+            )
+        );
     }
 
-    /// <summary>The steps that the bench shows where the work on a task stands: those of the same item, and those that are done once.</summary>
+    /// <summary>The steps that the bench shows where the work on a task stands: those of the same item, and those that are done
+    /// once.</summary>
     private static IEnumerable<StepState> Around(TaskState task, string? item)
     {
         var at = item ?? task.Next?.Item ?? "";
         return task.Steps.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at || s.Ref.Item.Length == 0));
     }
 
-    private static async Task<IResult> StepsAsync(Guid id, string kind, string place, string[] at, BuildReader reader, CancellationToken cancel)
+    private static async Task<IResult> StepsAsync(
+        Guid id,
+        string kind,
+        string place,
+        string[] at,
+        BuildReader reader,
+        CancellationToken cancel
+    )
     {
         if (at.Length is 0 or > MostSteps)
         {
@@ -153,10 +255,11 @@ internal static class BuildEndpoints
     }
 
     /// <summary>What the calculators answered before is in the record; the bench draws it only where a part is seen to walk in.</summary>
-    private static StepState Bare(StepState step) => step with
-    {
-        Calls = [.. step.Calls.Select(c => c.Calculator == "centring" ? c : c with { Judgement = c.Judgement with { Answer = null } })],
-    };
+    private static StepState Bare(StepState step) =>
+        step with
+        {
+            Calls = [.. step.Calls.Select(c => c.Calculator == "centring" ? c : c with { Judgement = c.Judgement with { Answer = null } })],
+        };
 
     private static async Task<IResult> RecordAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
@@ -165,44 +268,70 @@ internal static class BuildEndpoints
 
     private static async Task<IResult> FastenersAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
         await reader.ReadAsync(id, cancel) is { } build
-            ? Results.Ok(FastenerBoard.Of(build.State, sheet => build.Sheets[sheet], build.Sheets.Values.Where(s => s.Id == build.State.Sheet.Id).MaxBy(s => s.Version)!))
+            ? Results.Ok(
+                FastenerBoard.Of(
+                    build.State,
+                    sheet => build.Sheets[sheet],
+                    build.Sheets.Values.Where(s => s.Id == build.State.Sheet.Id).MaxBy(s => s.Version)!
+                )
+            )
             : Gone();
 
     private static async Task<IResult> FileAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
         await reader.FileAsync(id, cancel) is { } file ? Results.Bytes(file, "application/json; charset=utf-8") : Gone();
 
     private static async Task<IResult> WorkAsync(
-        Guid id, HttpRequest http, WorkQueue queue, BlobShelf blobs, ShopRegister register, ProcedureBook book, CancellationToken cancel)
+        Guid id,
+        HttpRequest http,
+        WorkQueue queue,
+        BlobShelf blobs,
+        ShopRegister register,
+        ProcedureBook book,
+        CancellationToken cancel
+    )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<WorkRequest>(), cancel);
         var shop = await register.ReadAsync(cancel);
         var by = shop.People.FirstOrDefault(p => p.Id == request.By);
         var faults = new Faults();
         faults.Listed(request.Commands, 1, MostCommands, "commands");
-        faults.Require(by is not null, "by", $"“{request.By}” is nobody in this shop; there is {string.Join(", ", shop.People.Select(p => p.Id))}");
+        faults.Require(
+            by is not null,
+            "by",
+            $"“{request.By}” is nobody in this shop; there is {string.Join(", ", shop.People.Select(p => p.Id))}"
+        );
         faults.ThrowIfAny();
 
         var commands = new List<Command>();
         foreach (var (command, i) in request.Commands.Select((c, i) => (c, i)))
         {
-            commands.Add(command is Attach attach ? await ShownAsync(attach, blobs, faults, $"commands[{i}].photo.sha256", cancel) : command);
+            commands.Add(
+                command is Attach attach ? await ShownAsync(attach, blobs, faults, $"commands[{i}].photo.sha256", cancel) : command
+            );
         }
 
         faults.ThrowIfAny();
-        if (await queue.TakeAsync(id, new Desk(book, shop), by!, commands, cancel) is not var (stood, (build, _, results), working, storing))
+        if (
+            await queue.TakeAsync(id, new Desk(book, shop), by!, commands, cancel) is not var (stood, (build, _, results), working, storing)
+        )
         {
             return Gone();
         }
 
         // Told apart, so that it can be seen where the time goes.
         http.HttpContext.Response.Headers["Server-Timing"] = string.Create(
-            CultureInfo.InvariantCulture, $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}");
-        return Results.Ok(new WorkAnswer(
-            results,
-            stood.UpToSeq,
-            BuildHead.Of(build.State),
-            [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
-            [.. Shown(commands[^1], build).Select(Bare)]));
+            CultureInfo.InvariantCulture,
+            $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}"
+        );
+        return Results.Ok(
+            new WorkAnswer(
+                results,
+                stood.UpToSeq,
+                BuildHead.Of(build.State),
+                [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
+                [.. Shown(commands[^1], build).Select(Bare)]
+            )
+        );
     }
 
     /// <summary>What is looked at after a command: the step that it was about, and the one that its task goes on to.</summary>
@@ -221,7 +350,11 @@ internal static class BuildEndpoints
         };
         var at = step?.Task ?? (command as StartTask)?.Task ?? (command as Choose)?.Task;
         return build.Tasks.FirstOrDefault(t => t.Ref == at) is { } task
-            ? task.Steps.Where(s => s.Ref == step || s.Ref == task.Next || (command is Choose choose && task.Choices.Any(c => c.Id == choose.Choice && c.Step == s.Ref.Step)))
+            ? task.Steps.Where(s =>
+                s.Ref == step
+                || s.Ref == task.Next
+                || (command is Choose choose && task.Choices.Any(c => c.Id == choose.Choice && c.Step == s.Ref.Step))
+            )
             : [];
     }
 

@@ -1,19 +1,27 @@
 using System.Collections.Concurrent;
-using System.Text.Json.Nodes;
 using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
-using NeatBore.Core;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Builds;
 
 /// <summary>Reads builds; one that can't be read says so by itself and keeps none of the others from being read.</summary>
 internal sealed class BuildReader(
-    BuildLog builds, SheetShelf shelf, BlobShelf blobs, TodayLines today, OpenBuilds open, ProcedureBook book, TimeProvider clock, ILogger<BuildReader> logger)
+    BuildLog builds,
+    SheetShelf shelf,
+    BlobShelf blobs,
+    TodayLines today,
+    OpenBuilds open,
+    ProcedureBook book,
+    TimeProvider clock,
+    ILogger<BuildReader> logger
+)
 {
     private readonly ConcurrentDictionary<Guid, bool> _told = new();
 
@@ -88,7 +96,8 @@ internal sealed class BuildReader(
     /// <summary>The line of Today of a build.</summary>
     public static MadeLine Line(Guid id, WorkedBuild build) => new(BuildLine.Of(id, build.State), build.UpToSeq, MadeBy);
 
-    /// <summary>The whole build as an open file, also where it can't be read: then as its log stands. Null if there is no such build.</summary>
+    /// <summary>The whole build as an open file, also where it can't be read: then as its log stands. Null if there is no such
+    /// build.</summary>
     public async Task<byte[]?> FileAsync(Guid id, CancellationToken cancel)
     {
         var sheets = await shelf.AllAsync(cancel);
@@ -103,7 +112,10 @@ internal sealed class BuildReader(
             if (named.All(sheets.ContainsKey))
             {
                 var photos = await PhotosAsync(log.Select(e => e.Event).OfType<Attached>().Select(a => a.Photo.Sha256), cancel);
-                return JsonSerializer.SerializeToUtf8Bytes(new BuildFile(BuildFile.FormatName, id, [.. named.Select(r => sheets[r])], log, photos), CoreJson.Default.BuildFile);
+                return JsonSerializer.SerializeToUtf8Bytes(
+                    new BuildFile(BuildFile.FormatName, id, [.. named.Select(r => sheets[r])], log, photos),
+                    CoreJson.Default.BuildFile
+                );
             }
         }
         catch (UnreadableLogException)
@@ -116,9 +128,18 @@ internal sealed class BuildReader(
 
     /// <summary>The sheet versions that a log names.</summary>
     public static IReadOnlyList<SheetRef> Named(IReadOnlyList<LogEntry> log) =>
-    [
-        .. log.Select(e => e.Event switch { BuildOpened o => o.Sheet, TaskStarted t => t.Sheet, _ => null }).OfType<SheetRef>().Distinct(),
-    ];
+        [
+            .. log.Select(e =>
+                    e.Event switch
+                    {
+                        BuildOpened o => o.Sheet,
+                        TaskStarted t => t.Sheet,
+                        _ => null,
+                    }
+                )
+                .OfType<SheetRef>()
+                .Distinct(),
+        ];
 
     private async Task<MadeLine> UnreadableAsync(Guid id, UnreadableLogException e, CancellationToken cancel)
     {
@@ -131,7 +152,10 @@ internal sealed class BuildReader(
         var opened = raw.Count > 0 ? JsonNode.Parse(raw[0].Event) as JsonObject : null;
         string Said(string field) => opened?[field] is JsonValue value && value.TryGetValue<string>(out var text) ? text : "";
         return new MadeLine(
-            BuildLine.Unreadable(id, Said("number"), Said("name"), raw.Count > 0 ? raw[0].StoredAt : default, e.Message), raw.Count > 0 ? raw[^1].Seq : 0, MadeBy);
+            BuildLine.Unreadable(id, Said("number"), Said("name"), raw.Count > 0 ? raw[0].StoredAt : default, e.Message),
+            raw.Count > 0 ? raw[^1].Seq : 0,
+            MadeBy
+        );
     }
 
     private async Task<IReadOnlyList<PhotoFile>?> PhotosAsync(IEnumerable<string> named, CancellationToken cancel)
@@ -152,25 +176,37 @@ internal sealed class BuildReader(
     {
         var raw = await builds.ReadRawAsync(id, cancel);
         var events = raw.Select(e => JsonNode.Parse(e.Event) as JsonObject).OfType<JsonObject>().ToList();
-        var sheets = events.Select(e => e["sheet"]).OfType<JsonObject>()
+        var sheets = events
+            .Select(e => e["sheet"])
+            .OfType<JsonObject>()
             .Select(s => (Id: s["id"] as JsonValue, Version: s["version"] as JsonValue))
             .Where(s => s.Id?.GetValueKind() == JsonValueKind.String && s.Version?.TryGetValue<int>(out _) == true)
             .Select(s => new SheetRef(s.Id!.GetValue<string>(), s.Version!.GetValue<int>()))
-            .Distinct().ToList();
+            .Distinct()
+            .ToList();
         var photos = await PhotosAsync(
-            events.Select(e => e["photo"]).OfType<JsonObject>().Select(p => p["sha256"] as JsonValue).Where(p => p?.GetValueKind() == JsonValueKind.String).Select(p => p!.GetValue<string>()), cancel);
+            events
+                .Select(e => e["photo"])
+                .OfType<JsonObject>()
+                .Select(p => p["sha256"] as JsonValue)
+                .Where(p => p?.GetValueKind() == JsonValueKind.String)
+                .Select(p => p!.GetValue<string>()),
+            cancel
+        );
         var file = new JsonObject
         {
             ["format"] = BuildFile.FormatName,
             ["id"] = id,
             ["sheets"] = new JsonArray([.. (await shelf.ReadRawAsync(sheets, cancel)).Select(s => JsonNode.Parse(s))]),
-            ["log"] = new JsonArray([.. raw.Select(e => new JsonObject
-            {
-                ["seq"] = e.Seq,
-                ["storedAt"] = e.StoredAt,
-                ["by"] = JsonNode.Parse(e.By),
-                ["event"] = JsonNode.Parse(e.Event),
-            })]),
+            ["log"] = new JsonArray([
+                .. raw.Select(e => new JsonObject
+                {
+                    ["seq"] = e.Seq,
+                    ["storedAt"] = e.StoredAt,
+                    ["by"] = JsonNode.Parse(e.By),
+                    ["event"] = JsonNode.Parse(e.Event),
+                }),
+            ]),
         };
         if (photos is not null)
         {

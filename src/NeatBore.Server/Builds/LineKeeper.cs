@@ -4,7 +4,8 @@ using NeatBore.Store;
 namespace NeatBore.Server.Builds;
 
 /// <summary>Makes Today's lines that are not there, that another version made, or that follow an older sheet.</summary>
-internal sealed class LineKeeper(TodayLines lines, BuildReader reader, Outage outage, ILogger<LineKeeper> logger, TimeProvider time) : BackgroundService
+internal sealed class LineKeeper(TodayLines lines, BuildReader reader, Outage outage, ILogger<LineKeeper> logger, TimeProvider time)
+    : BackgroundService
 {
     /// <summary>A shop's usual number is there before the first page is asked for.</summary>
     private const int AtOnce = 100;

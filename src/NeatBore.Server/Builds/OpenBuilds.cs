@@ -3,7 +3,8 @@ using NeatBore.Core.Bench;
 
 namespace NeatBore.Server.Builds;
 
-/// <summary>Builds that were worked out lately, so that only what came since has to be. It holds nothing that the log does not, and is bounded by how much log it holds.</summary>
+/// <summary>Builds that were worked out lately, so that only what came since has to be. It holds nothing that the log does not, and is
+/// bounded by how much log it holds.</summary>
 internal sealed class OpenBuilds : IDisposable
 {
     /// <summary>About 100 MB of the largest builds; a busy day's are a tenth of that.</summary>

@@ -12,14 +12,16 @@ namespace NeatBore.Server.Builds;
 /// <param name="Storing">How long the transaction took that stored them, without what was worked out in it.</param>
 internal sealed record Worked(WorkedBuild Before, Sitting After, TimeSpan Working, TimeSpan Storing);
 
-/// <summary>Takes work into builds. Requests that wait for the same build go into one transaction, in the order in which they came.</summary>
+/// <summary>Takes work into builds. Requests that wait for the same build go into one transaction, in the order in which they
+/// came.</summary>
 internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds open, SheetShelf shelf, TimeProvider clock)
 {
     private const int MostTogether = 50;
 
     private readonly Dictionary<Guid, Queue<Waiting>> _waiting = [];
 
-    /// <summary>Takes commands; null if there is no such build. What was begun is finished, whether or not whoever asked still waits.</summary>
+    /// <summary>Takes commands; null if there is no such build. What was begun is finished, whether or not whoever asked still
+    /// waits.</summary>
     public async Task<Worked?> TakeAsync(Guid build, Desk desk, Signer by, IReadOnlyList<Command> commands, CancellationToken cancel)
     {
         var mine = new Waiting(desk, by, commands, new TaskCompletionSource<Worked?>(TaskCreationOptions.RunContinuationsAsynchronously));
@@ -106,7 +108,8 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
             return new Appended(added, line);
         }
 
-        // What is refused may be so because of what is not known yet: then, and where another instance was quicker, it is looked at under the row's lock.
+        // What is refused may be so because of what is not known yet: then, and where another instance was quicker, it is looked at
+        // under the row's lock.
         var there = known is not null && Decide([]) is { Entries.Count: > 0 } appended && await builds.TryAppendAsync(build, appended);
         there = there || await builds.AppendAsync(build, known?.UpToSeq ?? 0, Decide);
         if (there && done.LastOrDefault(d => d.After is not null) is { After: { } last })

@@ -28,27 +28,42 @@ internal static class CalcEndpoints
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");
     }
 
-    private static void Map(this RouteGroupBuilder calc, Calculator calculator, Type asked) => calc
-        .MapPost(calculator.Name, async (HttpRequest http, IOptions<JsonOptions> json, CancellationToken cancel) =>
-        {
-            var wire = json.Value.SerializerOptions;
-            var request = await RequestReader.ReadAsync(http, wire.GetTypeInfo(asked), cancel);
-            return Results.Bytes(Written(calculator.Solve(request), wire.GetTypeInfo(calculator.Answer)), "application/json; charset=utf-8");
-        })
-        .Accepts(asked, "application/json")
-        .Produces(200, calculator.Answer)
-        .ProducesValidationProblem()
-        .ProducesValidationProblem(422)
-        .WithSummary(calculator.Model);
+    private static void Map(this RouteGroupBuilder calc, Calculator calculator, Type asked) =>
+        calc.MapPost(
+                calculator.Name,
+                async (HttpRequest http, IOptions<JsonOptions> json, CancellationToken cancel) =>
+                {
+                    var wire = json.Value.SerializerOptions;
+                    var request = await RequestReader.ReadAsync(http, wire.GetTypeInfo(asked), cancel);
+                    return Results.Bytes(
+                        Written(calculator.Solve(request), wire.GetTypeInfo(calculator.Answer)),
+                        "application/json; charset=utf-8"
+                    );
+                }
+            )
+            .Accepts(asked, "application/json")
+            .Produces(200, calculator.Answer)
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .WithSummary(calculator.Model);
 
-    private static void Draw(this RouteGroupBuilder calc, string name, Func<BoltCircle.Request, string> draw, string type) => calc
-        .MapPost(name, async (HttpRequest http, CancellationToken cancel) => Results.File(
-            System.Text.Encoding.UTF8.GetBytes(draw(await RequestReader.ReadAsync(http, Json.Of<BoltCircle.Request>(), cancel))), type, name))
-        .Accepts<BoltCircle.Request>("application/json")
-        .Produces<string>(200, type)
-        .ProducesValidationProblem()
-        .ProducesValidationProblem(422)
-        .WithSummary("The plate as a drawing to make it by, 1:1 in millimetres");
+    private static void Draw(this RouteGroupBuilder calc, string name, Func<BoltCircle.Request, string> draw, string type) =>
+        calc.MapPost(
+                name,
+                async (HttpRequest http, CancellationToken cancel) =>
+                    Results.File(
+                        System.Text.Encoding.UTF8.GetBytes(
+                            draw(await RequestReader.ReadAsync(http, Json.Of<BoltCircle.Request>(), cancel))
+                        ),
+                        type,
+                        name
+                    )
+            )
+            .Accepts<BoltCircle.Request>("application/json")
+            .Produces<string>(200, type)
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .WithSummary("The plate as a drawing to make it by, 1:1 in millimetres");
 
     /// <summary>The answer as JSON; values so far apart that no finite number comes out are the request's fault.</summary>
     private static byte[] Written(CalcAnswer answer, JsonTypeInfo type)
@@ -59,7 +74,10 @@ internal static class CalcEndpoints
         }
         catch (ArgumentException)
         {
-            throw new UnusableInputException("", "these values are so far apart that no finite answer comes out; check them and their units");
+            throw new UnusableInputException(
+                "",
+                "these values are so far apart that no finite answer comes out; check them and their units"
+            );
         }
     }
 }

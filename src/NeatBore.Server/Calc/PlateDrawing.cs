@@ -17,13 +17,25 @@ internal static class PlateDrawing
         var plate = BoltCircle.Solve(request);
         XNamespace svg = "http://www.w3.org/2000/svg";
         var half = (request.OuterMm / 2) + MarginMm;
-        XElement Circle(double x, double y, double diameter) => new(
-            svg + "circle", new XAttribute("cx", N(x)), new XAttribute("cy", N(-y)), new XAttribute("r", N(diameter / 2)));
-        XElement Cross(double x, double y, double arm) => new(
-            svg + "path", new XAttribute("d", $"M{N(x - arm)} {N(-y)}H{N(x + arm)}M{N(x)} {N(-y - arm)}V{N(-y + arm)}"), new XAttribute("stroke-width", "0.15"));
-        XElement Words(double x, double y, string words) => new(
-            svg + "text", new XAttribute("x", N(x)), new XAttribute("y", N(-y)), new XAttribute("font-size", N(TextMm)),
-            new XAttribute("fill", "black"), new XAttribute("stroke", "none"), new XAttribute("font-family", "sans-serif"), words);
+        XElement Circle(double x, double y, double diameter) =>
+            new(svg + "circle", new XAttribute("cx", N(x)), new XAttribute("cy", N(-y)), new XAttribute("r", N(diameter / 2)));
+        XElement Cross(double x, double y, double arm) =>
+            new(
+                svg + "path",
+                new XAttribute("d", $"M{N(x - arm)} {N(-y)}H{N(x + arm)}M{N(x)} {N(-y - arm)}V{N(-y + arm)}"),
+                new XAttribute("stroke-width", "0.15")
+            );
+        XElement Words(double x, double y, string words) =>
+            new(
+                svg + "text",
+                new XAttribute("x", N(x)),
+                new XAttribute("y", N(-y)),
+                new XAttribute("font-size", N(TextMm)),
+                new XAttribute("fill", "black"),
+                new XAttribute("stroke", "none"),
+                new XAttribute("font-family", "sans-serif"),
+                words
+            );
         return new XElement(
             svg + "svg",
             new XAttribute("width", $"{N(2 * half)}mm"),
@@ -32,13 +44,19 @@ internal static class PlateDrawing
             new XElement(svg + "title", Title(request)),
             new XElement(
                 svg + "g",
-                new XAttribute("fill", "none"), new XAttribute("stroke", "black"), new XAttribute("stroke-width", "0.25"),
+                new XAttribute("fill", "none"),
+                new XAttribute("stroke", "black"),
+                new XAttribute("stroke-width", "0.25"),
                 Circle(0, 0, request.OuterMm),
                 request.CentreHoleMm > 0 ? Circle(0, 0, request.CentreHoleMm) : null,
                 Cross(0, 0, 3),
-                plate.Holes.Select(h => new object[] { Circle(h.XMm, h.YMm, request.HoleDiameterMm), Cross(h.XMm, h.YMm, request.HoleDiameterMm) }),
+                plate.Holes.Select(h =>
+                    new object[] { Circle(h.XMm, h.YMm, request.HoleDiameterMm), Cross(h.XMm, h.YMm, request.HoleDiameterMm) }
+                ),
                 plate.Holes.Select(h => Words(h.XMm + (request.HoleDiameterMm * 0.6), h.YMm + (request.HoleDiameterMm * 0.6), h.Id)),
-                Words(-half + 2, -half + 2, Title(request)))).ToString();
+                Words(-half + 2, -half + 2, Title(request))
+            )
+        ).ToString();
     }
 
     /// <summary>As ASCII DXF of release 12: circles, points and texts, the plate on one layer and what explains it on another.</summary>
@@ -46,7 +64,7 @@ internal static class PlateDrawing
     {
         var plate = BoltCircle.Solve(request);
         var dxf = new StringBuilder();
-        void Pair(int code, string value) => dxf.Append(CultureInfo.InvariantCulture, $"{code,3}\r\n{value}\r\n");
+        void Pair(int code, string value) => dxf.Append(CultureInfo.InvariantCulture, $"{code, 3}\r\n{value}\r\n");
         void At(double x, double y)
         {
             Pair(10, N(x));
@@ -105,7 +123,8 @@ internal static class PlateDrawing
     }
 
     private static string Title(BoltCircle.Request request) =>
-        $"{request.Holes} holes {N(request.HoleDiameterMm)} mm on {N(request.DiameterMm)} mm, seen from the {(request.View == Core.Measures.View.Front ? "front" : "rear")}, 12 up, 1:1 in mm";
+        $"{request.Holes} holes {N(request.HoleDiameterMm)} mm on {N(request.DiameterMm)} mm, seen from the "
+        + $"{(request.View == Core.Measures.View.Front ? "front" : "rear")}, 12 up, 1:1 in mm";
 
     private static string N(double value) => Math.Round(value, 6).ToString("0.######", CultureInfo.InvariantCulture);
 }

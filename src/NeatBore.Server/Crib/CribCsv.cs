@@ -1,7 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
-using CsvHelper.Configuration;
 using CsvHelper;
+using CsvHelper.Configuration;
 using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Measures;
@@ -39,7 +39,9 @@ internal static partial class CribCsv
     public static string Write(IReadOnlyList<ToolMatch.CribTool> tools)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
-        using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.None }))
+        using (
+            var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.None })
+        )
         {
             foreach (var (name, _) in s_columns)
             {
@@ -71,7 +73,10 @@ internal static partial class CribCsv
         var first = newline < 0 ? text : text[..newline];
         var configuration = new CsvConfiguration(CultureInfo.InvariantCulture)
         {
-            Delimiter = first.Contains(';', StringComparison.Ordinal) ? ";" : first.Contains('\t', StringComparison.Ordinal) ? "\t" : ",",
+            Delimiter =
+                first.Contains(';', StringComparison.Ordinal) ? ";"
+                : first.Contains('\t', StringComparison.Ordinal) ? "\t"
+                : ",",
             TrimOptions = TrimOptions.Trim,
             BadDataFound = null,
             MissingFieldFound = null,
@@ -116,7 +121,12 @@ internal static partial class CribCsv
         }
         catch (UnusableInputException e)
         {
-            throw new UnusableInputException(e.Errors.ToDictionary(p => Place().Replace(p.Key, m => $"row {int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) + 2}, "), p => p.Value));
+            throw new UnusableInputException(
+                e.Errors.ToDictionary(
+                    p => Place().Replace(p.Key, m => $"row {int.Parse(m.Groups[1].Value, CultureInfo.InvariantCulture) + 2}, "),
+                    p => p.Value
+                )
+            );
         }
 
         return tools;
@@ -127,7 +137,11 @@ internal static partial class CribCsv
         var known = s_columns.Select(c => c.Name).ToHashSet(StringComparer.Ordinal);
         for (var i = 0; i < headings.Length; i++)
         {
-            faults.Require(known.Contains(headings[i]), $"row 1, column {i + 1}", $"“{headings[i]}” is not a heading known here; the headings are {string.Join(", ", known)}");
+            faults.Require(
+                known.Contains(headings[i]),
+                $"row 1, column {i + 1}",
+                $"“{headings[i]}” is not a heading known here; the headings are {string.Join(", ", known)}"
+            );
             faults.Require(Array.IndexOf(headings, headings[i]) == i, $"row 1, column {i + 1}", $"“{headings[i]}” stands twice");
         }
 
@@ -141,7 +155,8 @@ internal static partial class CribCsv
 
     private static string Range(IReadOnlyList<double>? range) => range is null ? "" : $"{N(range[0])} to {N(range[1])}";
 
-    /// <summary>What a spreadsheet would run, or would show as if it were something else: an apostrophe before it keeps it a text.</summary>
+    /// <summary>What a spreadsheet would run, or would show as if it were something else: an apostrophe before it keeps it a
+    /// text.</summary>
     [GeneratedRegex(@"^'*[=+\-@\t\r]")]
     private static partial Regex Runs();
 
@@ -171,40 +186,50 @@ internal static partial class CribCsv
                 _mark ??= mark;
                 if (mark != _mark)
                 {
-                    return $"“{text}” has a decimal {(mark == ',' ? "comma" : "point")}, where the rows before have a decimal {(mark == ',' ? "point" : "comma")}; write all of them alike";
+                    var (here, before) = mark == ',' ? ("comma", "point") : ("point", "comma");
+                    return $"“{text}” has a decimal {here}, where the rows before have a decimal {before}; write all of them alike";
                 }
             }
 
-            return text.Count(c => c is '.' or ',') <= 1
-                && double.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out value) && value <= 1e6
-                    ? null
-                    : $"“{text}” must be a number from 0 to 1,000,000, without a thousands mark";
+            return
+                text.Count(c => c is '.' or ',') <= 1
+                && double.TryParse(text.Replace(',', '.'), NumberStyles.AllowDecimalPoint, CultureInfo.InvariantCulture, out value)
+                && value <= 1e6
+                ? null
+                : $"“{text}” must be a number from 0 to 1,000,000, without a thousands mark";
         }
     }
 
     /// <summary>One row, cell by cell.</summary>
     private sealed class Cells(CsvReader csv, int row, Faults faults, DecimalMark marks)
     {
-        public ToolMatch.CribTool Tool() => new(
-            Words("id", 40, needed: true),
-            Words("kind", 40, needed: true),
-            [.. List("threads").Select(ScrewOf).OfType<ToolMatch.ScrewLength>()],
-            Number("reachMm") ?? 0,
-            (Number("ratedKn") ?? 0) * 1000,
-            [.. List("tips")],
-            Whole("holes", 1, 36),
-            RangeOf("boltCircleMm"),
-            RangeOf("spreadMm"),
-            Words("name", 80, needed: true),
-            ScrewThreadOf("screw"),
-            Number("outerMm"),
-            Number("innerMm"),
-            Number("lengthMm"),
-            Date("calibrationDue"),
-            Words("kept", 60) is { Length: > 0 } kept ? kept : null,
-            Whole("quantity", 0, 100_000));
+        public ToolMatch.CribTool Tool() =>
+            new(
+                Words("id", 40, needed: true),
+                Words("kind", 40, needed: true),
+                [.. List("threads").Select(ScrewOf).OfType<ToolMatch.ScrewLength>()],
+                Number("reachMm") ?? 0,
+                (Number("ratedKn") ?? 0) * 1000,
+                [.. List("tips")],
+                Whole("holes", 1, 36),
+                RangeOf("boltCircleMm"),
+                RangeOf("spreadMm"),
+                Words("name", 80, needed: true),
+                ScrewThreadOf("screw"),
+                Number("outerMm"),
+                Number("innerMm"),
+                Number("lengthMm"),
+                Date("calibrationDue"),
+                Words("kept", 60) is { Length: > 0 } kept ? kept : null,
+                Whole("quantity", 0, 100_000)
+            );
 
-        private string Cell(string column) => csv.TryGetField<string>(column, out var text) && text is not null ? Marked().IsMatch(text) ? text[1..] : text : "";
+        private string Cell(string column) =>
+            csv.TryGetField<string>(column, out var text) && text is not null
+                ? Marked().IsMatch(text)
+                    ? text[1..]
+                    : text
+                : "";
 
         private void Fault(string column, string message) => faults.Add($"row {row}, {column}", message);
 
@@ -223,7 +248,8 @@ internal static partial class CribCsv
             return text;
         }
 
-        private string[] List(string column) => Cell(column).Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        private string[] List(string column) =>
+            Cell(column).Split([';', '|'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
 
         private double? Number(string column) => Cell(column) is { Length: > 0 } text ? NumberIn(column, text) : null;
 
@@ -263,7 +289,9 @@ internal static partial class CribCsv
 
             if (FromTo().Match(text) is { Success: true } match)
             {
-                return NumberIn(column, match.Groups[1].Value) is { } low && NumberIn(column, match.Groups[2].Value) is { } high ? [low, high] : null;
+                return NumberIn(column, match.Groups[1].Value) is { } low && NumberIn(column, match.Groups[2].Value) is { } high
+                    ? [low, high]
+                    : null;
             }
 
             Fault(column, $"“{text}” must be a range such as 36 to 96");
@@ -275,8 +303,12 @@ internal static partial class CribCsv
             var match = Thread().Match(text);
             if (match.Success && match.Groups[3].Success)
             {
-                return NumberIn("threads", match.Groups[1].Value) is { } major && NumberIn("threads", match.Groups[2].Value) is { } pitch
-                    && NumberIn("threads", match.Groups[3].Value) is { } length ? new ToolMatch.ScrewLength(major, pitch, length) : null;
+                return
+                    NumberIn("threads", match.Groups[1].Value) is { } major
+                    && NumberIn("threads", match.Groups[2].Value) is { } pitch
+                    && NumberIn("threads", match.Groups[3].Value) is { } length
+                    ? new ToolMatch.ScrewLength(major, pitch, length)
+                    : null;
             }
 
             Fault("threads", $"“{text}” must be a screw with its pitch and length, such as M8x1.25x80; more of them apart by ;");
@@ -293,7 +325,9 @@ internal static partial class CribCsv
             var match = Thread().Match(text);
             if (match.Success && !match.Groups[3].Success)
             {
-                return NumberIn(column, match.Groups[1].Value) is { } major && NumberIn(column, match.Groups[2].Value) is { } pitch ? new ScrewThread(major, pitch) : null;
+                return NumberIn(column, match.Groups[1].Value) is { } major && NumberIn(column, match.Groups[2].Value) is { } pitch
+                    ? new ScrewThread(major, pitch)
+                    : null;
             }
 
             Fault(column, $"“{text}” must be a thread such as M24x2");

@@ -17,15 +17,33 @@ internal static class CribEndpoints
     public static void MapCrib(this IEndpointRouteBuilder app)
     {
         var crib = app.MapGroup("/api/crib.csv").WithTags("Crib");
-        crib.MapGet("", async (ShopRegister shop, CancellationToken cancel) =>
-                Results.File(Encoding.UTF8.GetBytes(CribCsv.Write((await shop.ReadAsync(cancel)).Crib)), $"{Csv}; charset=utf-8", "crib.csv"))
-            .Produces<string>(200, Csv).WithSummary("The whole crib as CSV");
-        crib.MapPost("", TakeAsync).Accepts<string>(Csv).Produces<CribTaken>().ProducesValidationProblem(422)
+        crib.MapGet(
+                "",
+                async (ShopRegister shop, CancellationToken cancel) =>
+                    Results.File(
+                        Encoding.UTF8.GetBytes(CribCsv.Write((await shop.ReadAsync(cancel)).Crib)),
+                        $"{Csv}; charset=utf-8",
+                        "crib.csv"
+                    )
+            )
+            .Produces<string>(200, Csv)
+            .WithSummary("The whole crib as CSV");
+        crib.MapPost("", TakeAsync)
+            .Accepts<string>(Csv)
+            .Produces<CribTaken>()
+            .ProducesValidationProblem(422)
             .WithSummary("Puts tools into the crib; a tool with the same id is replaced. Nothing is taken where anything is wrong");
-        app.MapGet("/api/crib/needs", async (SheetShelf shelf, CancellationToken cancel) =>
-                (await shelf.AllAsync(cancel)).Values.GroupBy(s => s.Id).OrderBy(g => g.Key, StringComparer.Ordinal)
-                .SelectMany(g => PartNeed.Of(g.MaxBy(s => s.Version)!)).ToList())
-            .WithTags("Crib").WithSummary("What a tool must fit for each job on each engine of the shop");
+        app.MapGet(
+                "/api/crib/needs",
+                async (SheetShelf shelf, CancellationToken cancel) =>
+                    (await shelf.AllAsync(cancel))
+                        .Values.GroupBy(s => s.Id)
+                        .OrderBy(g => g.Key, StringComparer.Ordinal)
+                        .SelectMany(g => PartNeed.Of(g.MaxBy(s => s.Version)!))
+                        .ToList()
+            )
+            .WithTags("Crib")
+            .WithSummary("What a tool must fit for each job on each engine of the shop");
     }
 
     private static async Task<IResult> TakeAsync(HttpRequest http, ShopRegister shop, CancellationToken cancel)

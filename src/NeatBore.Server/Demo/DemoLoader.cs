@@ -1,9 +1,9 @@
 using System.Security.Cryptography;
-using System.Text.Json.Serialization.Metadata;
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
+using NeatBore.Core;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
-using NeatBore.Core;
 using NeatBore.Server.Photos;
 using NeatBore.Store;
 using Npgsql;
@@ -52,7 +52,11 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
 
         foreach (var photo in build.Photos ?? [])
         {
-            if (Picture.Read(photo.Bytes) is not { } picture || picture.Type != photo.Type || Convert.ToHexStringLower(SHA256.HashData(photo.Bytes)) != photo.Sha256)
+            if (
+                Picture.Read(photo.Bytes) is not { } picture
+                || picture.Type != photo.Type
+                || Convert.ToHexStringLower(SHA256.HashData(photo.Bytes)) != photo.Sha256
+            )
             {
                 throw new InvalidDataException($"the picture {photo.Sha256} must be what its type and its SHA-256 say");
             }
@@ -65,7 +69,9 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
     }
 
     private static IEnumerable<string> Files(string folder, string kind) =>
-        Path.Combine(folder, kind) is var path && Directory.Exists(path) ? Directory.EnumerateFiles(path, "*.json").Order(StringComparer.Ordinal) : [];
+        Path.Combine(folder, kind) is var path && Directory.Exists(path)
+            ? Directory.EnumerateFiles(path, "*.json").Order(StringComparer.Ordinal)
+            : [];
 
     private static async Task TakeAsync<T>(string file, JsonTypeInfo<T> type, Func<T, Task> take, CancellationToken cancel)
     {
@@ -74,7 +80,8 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
             await using var stream = File.OpenRead(file);
             await take(await JsonSerializer.DeserializeAsync(stream, type, cancel) ?? throw new InvalidDataException("it holds nothing"));
         }
-        catch (Exception e) when (e is JsonException or IOException or InvalidDataException or UnauthorizedAccessException or NotSupportedException)
+        catch (Exception e)
+            when (e is JsonException or IOException or InvalidDataException or UnauthorizedAccessException or NotSupportedException)
         {
             LeaveOut(file, e.Message);
         }
@@ -82,7 +89,8 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
         {
             LeaveOut(file, $"an id in it is taken by another build ({e.Detail})");
         }
-        catch (PostgresException e) when (e.SqlState.StartsWith("22", StringComparison.Ordinal) || e.SqlState.StartsWith("23", StringComparison.Ordinal))
+        catch (PostgresException e)
+            when (e.SqlState.StartsWith("22", StringComparison.Ordinal) || e.SqlState.StartsWith("23", StringComparison.Ordinal))
         {
             LeaveOut(file, e.MessageText);
         }

@@ -6,7 +6,8 @@ namespace NeatBore.Server.Errors;
 public static class BodyReader
 {
     /// <summary>The whole body.</summary>
-    /// <exception cref="BadHttpRequestException">It is larger than <paramref name="most"/> bytes (413); no more than that is read.</exception>
+    /// <exception cref="BadHttpRequestException">It is larger than <paramref name="most"/> bytes (413); no more than that is
+    /// read.</exception>
     public static async Task<byte[]> ReadAsync(HttpRequest http, int most, CancellationToken cancel)
     {
         if (http.HttpContext.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)

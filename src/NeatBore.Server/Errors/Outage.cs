@@ -1,6 +1,7 @@
 namespace NeatBore.Server.Errors;
 
-/// <summary>Whether the record is out of reach: said once in the log when it goes, with what was being done, and once when it is back.</summary>
+/// <summary>Whether the record is out of reach: said once in the log when it goes, with what was being done, and once when it is
+/// back.</summary>
 internal sealed class Outage(ILogger<Outage> log, TimeProvider time)
 {
     private readonly Lock _sync = new();
@@ -21,7 +22,11 @@ internal sealed class Outage(ILogger<Outage> log, TimeProvider time)
             _since = time.GetUtcNow();
         }
 
-        log.LogError("The record can’t be reached: {Doing}: {Why}. It is tried again; this is said once.", doing, why.Message.ReplaceLineEndings(" "));
+        log.LogError(
+            "The record can’t be reached: {Doing}: {Why}. It is tried again; this is said once.",
+            doing,
+            why.Message.ReplaceLineEndings(" ")
+        );
     }
 
     /// <summary>The record answers.</summary>

@@ -16,25 +16,54 @@ internal sealed class ProblemHandler(Outage outage, ILogger<ProblemHandler> log)
     private IResult Unreached(HttpContext context, Exception why)
     {
         outage.Met($"{context.Request.Method} {context.Request.Path}", why);
-        return Results.Problem(statusCode: 503, title: "The record can’t be reached. What you typed is kept; it goes on when the record is back.");
+        return Results.Problem(
+            statusCode: 503,
+            title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."
+        );
     }
 
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
     {
         var result = exception switch
         {
-            MalformedRequestException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 400, title: "The request is not well formed."),
-            UnusableInputException e => Results.ValidationProblem(e.Errors.ToDictionary(), statusCode: 422, title: "These values can’t be used."),
+            MalformedRequestException e => Results.ValidationProblem(
+                e.Errors.ToDictionary(),
+                statusCode: 400,
+                title: "The request is not well formed."
+            ),
+            UnusableInputException e => Results.ValidationProblem(
+                e.Errors.ToDictionary(),
+                statusCode: 422,
+                title: "These values can’t be used."
+            ),
             OtherWordsException e => Results.Problem(statusCode: 409, title: $"{e.Message} Send it again under a new one."),
-            UnreadableLogException e => Results.Problem(statusCode: 409, type: UnreadableBuild, title: $"This build can’t be read by this version of Neat Bore. {e.Message}", detail: "Nothing of it is lost: its file can still be taken out, and a newer version may read it."),
-            PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } =>
-                Results.Problem(statusCode: 409, title: "This id is taken by another build. Send it again under a new one."),
-            BadHttpRequestException e => Results.Problem(statusCode: e.StatusCode, title: e.StatusCode == 413 ? "What was sent is too large." : e.Message, detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null),
+            UnreadableLogException e => Results.Problem(
+                statusCode: 409,
+                type: UnreadableBuild,
+                title: $"This build can’t be read by this version of Neat Bore. {e.Message}",
+                detail: "Nothing of it is lost: its file can still be taken out, and a newer version may read it."
+            ),
+            PostgresException { SqlState: PostgresErrorCodes.UniqueViolation } => Results.Problem(
+                statusCode: 409,
+                title: "This id is taken by another build. Send it again under a new one."
+            ),
+            BadHttpRequestException e => Results.Problem(
+                statusCode: e.StatusCode,
+                title: e.StatusCode == 413 ? "What was sent is too large." : e.Message,
+                detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null
+            ),
             // What the database itself refuses for good would only be sent again for ever.
-            NpgsqlException { IsTransient: true } or SocketException or TimeoutException
-                or PostgresException { SqlState: PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow } => Unreached(context, exception),
+            NpgsqlException { IsTransient: true }
+            or SocketException
+            or TimeoutException
+            or PostgresException
+            {
+                SqlState: PostgresErrorCodes.AdminShutdown or PostgresErrorCodes.CrashShutdown or PostgresErrorCodes.CannotConnectNow
+            } => Unreached(context, exception),
             // Whoever asked is gone.
-            OperationCanceledException when context.RequestAborted.IsCancellationRequested => Results.StatusCode(StatusCodes.Status499ClientClosedRequest),
+            OperationCanceledException when context.RequestAborted.IsCancellationRequested => Results.StatusCode(
+                StatusCodes.Status499ClientClosedRequest
+            ),
             _ => null,
         };
         if (result is null)

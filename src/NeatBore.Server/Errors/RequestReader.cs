@@ -1,5 +1,5 @@
-using System.Text.Json.Serialization.Metadata;
 using System.Text.Json;
+using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Server.Errors;
@@ -34,10 +34,12 @@ public static class RequestReader
         }
         catch (JsonException e)
         {
-            throw new MalformedRequestException(new Dictionary<string, string[]>
-            {
-                [""] = [$"must be JSON; it stops making sense at line {e.LineNumber + 1}, byte {e.BytePositionInLine + 1}"],
-            });
+            throw new MalformedRequestException(
+                new Dictionary<string, string[]>
+                {
+                    [""] = [$"must be JSON; it stops making sense at line {e.LineNumber + 1}, byte {e.BytePositionInLine + 1}"],
+                }
+            );
         }
 
         using (document)
@@ -114,8 +116,11 @@ public static class RequestReader
         {
             discriminator = kinds.TypeDiscriminatorPropertyName;
             var known = kinds.DerivedTypes.ToDictionary(d => (string)d.TypeDiscriminator!, d => d.DerivedType);
-            if (!element.TryGetProperty(discriminator, out var kind) || kind.ValueKind != JsonValueKind.String
-                || !known.TryGetValue(kind.GetString()!, out var derived))
+            if (
+                !element.TryGetProperty(discriminator, out var kind)
+                || kind.ValueKind != JsonValueKind.String
+                || !known.TryGetValue(kind.GetString()!, out var derived)
+            )
             {
                 malformed.Add(At(discriminator), $"must be one of {string.Join(", ", known.Keys)}");
                 return;
@@ -124,7 +129,9 @@ public static class RequestReader
             type = type.Options.GetTypeInfo(derived);
         }
 
-        var fields = type.Properties.Where(p => p.AssociatedParameter is not null || p.Set is not null).ToDictionary(p => p.Name, StringComparer.Ordinal);
+        var fields = type
+            .Properties.Where(p => p.AssociatedParameter is not null || p.Set is not null)
+            .ToDictionary(p => p.Name, StringComparer.Ordinal);
         var seen = new HashSet<string>(StringComparer.Ordinal);
         foreach (var property in element.EnumerateObject())
         {
@@ -149,7 +156,11 @@ public static class RequestReader
             }
         }
 
-        foreach (var field in fields.Values.Where(f => !seen.Contains(f.Name) && (f.IsRequired || f.AssociatedParameter is { HasDefaultValue: false })))
+        foreach (
+            var field in fields.Values.Where(f =>
+                !seen.Contains(f.Name) && (f.IsRequired || f.AssociatedParameter is { HasDefaultValue: false })
+            )
+        )
         {
             malformed.Add(At(field.Name), "is missing");
         }
@@ -159,7 +170,13 @@ public static class RequestReader
     {
         if (type.Type == typeof(double) || type.Type == typeof(double?))
         {
-            if (malformed.Require(element.ValueKind == JsonValueKind.Number && double.IsFinite(element.GetDouble()), path, "must be a finite number"))
+            if (
+                malformed.Require(
+                    element.ValueKind == JsonValueKind.Number && double.IsFinite(element.GetDouble()),
+                    path,
+                    "must be a finite number"
+                )
+            )
             {
                 unusable.Require(Math.Abs(element.GetDouble()) <= Largest, path, $"must be between −1,000,000 and 1,000,000");
             }
@@ -183,15 +200,19 @@ public static class RequestReader
         }
     }
 
-    private static string Wanted(Type type, JsonTypeInfo info) => type switch
-    {
-        { IsEnum: true } => $"must be one of {string.Join(", ", Enum.GetValues(type).Cast<object>().Select(v => JsonSerializer.SerializeToElement(v, info.Options.GetTypeInfo(type)).GetString()))}",
-        _ when type == typeof(string) => "must be a text",
-        _ when type == typeof(bool) => "must be true or false",
-        _ when type == typeof(int) || type == typeof(long) => "must be a whole number",
-        _ when type == typeof(Guid) => "must be a UUID",
-        _ when type == typeof(DateOnly) => "must be a date such as 2027-03-31",
-        _ when type == typeof(DateTimeOffset) => "must be a time with its offset, such as 2026-11-25T08:05:00+00:00",
-        _ => "is of the wrong type",
-    };
+    private static string Wanted(Type type, JsonTypeInfo info) =>
+        type switch
+        {
+            { IsEnum: true } => $"must be one of {string.Join(", ", Words(type, info))}",
+            _ when type == typeof(string) => "must be a text",
+            _ when type == typeof(bool) => "must be true or false",
+            _ when type == typeof(int) || type == typeof(long) => "must be a whole number",
+            _ when type == typeof(Guid) => "must be a UUID",
+            _ when type == typeof(DateOnly) => "must be a date such as 2027-03-31",
+            _ when type == typeof(DateTimeOffset) => "must be a time with its offset, such as 2026-11-25T08:05:00+00:00",
+            _ => "is of the wrong type",
+        };
+
+    private static IEnumerable<string?> Words(Type type, JsonTypeInfo info) =>
+        Enum.GetValues(type).Cast<object>().Select(v => JsonSerializer.SerializeToElement(v, info.Options.GetTypeInfo(type)).GetString());
 }

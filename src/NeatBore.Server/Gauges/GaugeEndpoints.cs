@@ -11,7 +11,8 @@ namespace NeatBore.Server.Gauges;
 public sealed record AimRequest(IReadOnlyDictionary<string, string> Set);
 
 /// <summary>A stand-in was set up.</summary>
-/// <param name="After">The number of the last value that may still be from before it; the events of the live line carry these numbers.</param>
+/// <param name="After">The number of the last value that may still be from before it; the events of the live line carry these
+/// numbers.</param>
 public sealed record Aimed(long After);
 
 internal static class GaugeEndpoints
@@ -26,18 +27,36 @@ internal static class GaugeEndpoints
     {
         var gauges = app.MapGroup("/api/gauges").WithTags("Gauges");
         gauges.MapGet("", (GaugeHub hub) => hub.Lines).WithSummary("How the line of every instrument that sends its readings is");
-        gauges.MapGet("live", (HttpContext http, GaugeHub hub, TimeProvider time, string[] gauge) => TypedResults.ServerSentEvents(Live(http, hub, gauge, time, http.RequestAborted)))
+        gauges
+            .MapGet(
+                "live",
+                (HttpContext http, GaugeHub hub, TimeProvider time, string[] gauge) =>
+                    TypedResults.ServerSentEvents(Live(http, hub, gauge, time, http.RequestAborted))
+            )
             .WithSummary("What the named gauges send, as server-sent events; resumed from Last-Event-ID");
-        gauges.MapPost("{gauge}/aim", AimAsync).Accepts<AimRequest>("application/json").Produces<Aimed>()
-            .ProducesValidationProblem().ProducesValidationProblem(422).WithSummary("Sets up a simulated gauge");
+        gauges
+            .MapPost("{gauge}/aim", AimAsync)
+            .Accepts<AimRequest>("application/json")
+            .Produces<Aimed>()
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .WithSummary("Sets up a simulated gauge");
     }
 
     private static async IAsyncEnumerable<SseItem<GaugeBatch>> Live(
-        HttpContext http, GaugeHub hub, string[] gauge, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
+        HttpContext http,
+        GaugeHub hub,
+        string[] gauge,
+        TimeProvider time,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var wanted = gauge.Take(100).ToHashSet(StringComparer.Ordinal);
         var (_, newest, _) = hub.After(long.MaxValue, wanted);
-        var from = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest ? last : newest;
+        var from =
+            long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest
+                ? last
+                : newest;
         var told = new Dictionary<string, GaugeLineState>(StringComparer.Ordinal);
         var said = time.GetTimestamp();
         while (!cancel.IsCancellationRequested)
@@ -50,14 +69,18 @@ internal static class GaugeEndpoints
             var still = samples.Count + lines.Count == 0;
             if (!still || time.GetElapsedTime(said) >= s_atLeastEvery)
             {
-                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), still ? "still" : null) { EventId = upTo.ToString(CultureInfo.InvariantCulture) };
+                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), still ? "still" : null)
+                {
+                    EventId = upTo.ToString(CultureInfo.InvariantCulture),
+                };
                 said = time.GetTimestamp();
             }
 
             // Gathered for a moment, so that fifty values a second are not fifty events.
             await Task.Delay(s_gathered, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             var rest = s_atLeastEvery - time.GetElapsedTime(said);
-            await next.WaitAsync(rest > TimeSpan.Zero ? rest : TimeSpan.FromMilliseconds(1), time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            await next.WaitAsync(rest > TimeSpan.Zero ? rest : TimeSpan.FromMilliseconds(1), time, cancel)
+                .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }
     }
 

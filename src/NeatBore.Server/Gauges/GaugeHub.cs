@@ -17,7 +17,8 @@ public sealed record GaugeBatch(IReadOnlyList<GaugeSample> Samples, IReadOnlyLis
 
 /// <summary>Keeps the lines to all of the shop's gauges and hands on what they say.</summary>
 /// <remarks>Values are numbered and the newest are kept, so that a listener that was cut off goes on where it was.</remarks>
-internal sealed class GaugeHub(ShopRegister register, IConfiguration configuration, TimeProvider time, ILogger<GaugeHub> logger) : BackgroundService
+internal sealed class GaugeHub(ShopRegister register, IConfiguration configuration, TimeProvider time, ILogger<GaugeHub> logger)
+    : BackgroundService
 {
     private const string StandIn = "stand-in";
 
@@ -86,7 +87,8 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
         return Count;
     }
 
-    /// <summary>What came after a value, as far as it is still kept, the number of the newest, and what completes when there is more.</summary>
+    /// <summary>What came after a value, as far as it is still kept, the number of the newest, and what completes when there is
+    /// more.</summary>
     public (IReadOnlyList<GaugeSample> Samples, long UpTo, Task Next) After(long id, IReadOnlySet<string> gauges)
     {
         // The three belong together: what comes in between completes the wait.
@@ -183,7 +185,10 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
                 {
                     // A reader may speak before its gauge is listed.
                     _lines.AddOrUpdate(
-                        gauge, g => new GaugeLineState(g, news.Up ?? false, news.Fault), (g, old) => new GaugeLineState(g, news.Up ?? old.Up, news.Fault));
+                        gauge,
+                        g => new GaugeLineState(g, news.Up ?? false, news.Fault),
+                        (g, old) => new GaugeLineState(g, news.Up ?? old.Up, news.Fault)
+                    );
                 }
             }
 

@@ -19,7 +19,8 @@ internal sealed class SampleRing(int size)
         }
     }
 
-    /// <summary>Those after a number and up to another, as far as they are still kept, in order. Looks at no more than it gives back.</summary>
+    /// <summary>Those after a number and up to another, as far as they are still kept, in order. Looks at no more than it gives
+    /// back.</summary>
     public IReadOnlyList<(long Id, GaugeSample Sample)> Between(long after, long upTo)
     {
         var found = new List<(long, GaugeSample)>();

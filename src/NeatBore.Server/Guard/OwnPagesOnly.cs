@@ -14,8 +14,8 @@ internal static class OwnPagesOnly
 {
     /// <param name="app">Goes after routing, which it asks what an address takes.</param>
     /// <param name="hosts">Names beside loopback's that the app answers to, without a port.</param>
-    public static void UseOwnPagesOnly(this IApplicationBuilder app, IReadOnlyCollection<string> hosts) => app.Use((context, next) =>
-        Refusal(context, hosts) is { } refused ? refused.ExecuteAsync(context) : next(context));
+    public static void UseOwnPagesOnly(this IApplicationBuilder app, IReadOnlyCollection<string> hosts) =>
+        app.Use((context, next) => Refusal(context, hosts) is { } refused ? refused.ExecuteAsync(context) : next(context));
 
     private static IResult? Refusal(HttpContext context, IReadOnlyCollection<string> hosts)
     {
@@ -25,7 +25,8 @@ internal static class OwnPagesOnly
             return Results.Problem(
                 statusCode: 400,
                 title: $"Neat Bore does not answer to the host “{request.Host.Host}”.",
-                detail: "Open it at 127.0.0.1 or localhost, or name the host when it is started: ./start --host NAME");
+                detail: "Open it at 127.0.0.1 or localhost, or name the host when it is started: ./start --host NAME"
+            );
         }
 
         if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsOptions(request.Method))
@@ -38,14 +39,20 @@ internal static class OwnPagesOnly
             return Results.Problem(
                 statusCode: 403,
                 title: "This was sent from another site’s page.",
-                detail: $"Only Neat Bore’s own pages at {request.Scheme}://{request.Host} may write, and scripts, which send neither Origin nor Sec-Fetch-Site.");
+                detail: $"Only Neat Bore’s own pages at {request.Scheme}://{request.Host} may write, and scripts, which send "
+                    + $"neither Origin nor Sec-Fetch-Site."
+            );
         }
 
         var takes = context.GetEndpoint()?.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes;
-        return takes is null || takes.Any(t => IsOf(request.ContentType, t)) ? null : Results.Problem(
-            statusCode: 415,
-            title: $"This address does not take {(string.IsNullOrEmpty(request.ContentType) ? "a body without a Content-Type" : request.ContentType)}.",
-            detail: $"Send the body as {string.Join(", ", takes)}, and say so in its Content-Type.");
+        return takes is null || takes.Any(t => IsOf(request.ContentType, t))
+            ? null
+            : Results.Problem(
+                statusCode: 415,
+                title: $"This address does not take "
+                    + $"{(string.IsNullOrEmpty(request.ContentType) ? "a body without a Content-Type" : request.ContentType)}.",
+                detail: $"Send the body as {string.Join(", ", takes)}, and say so in its Content-Type."
+            );
     }
 
     private static bool IsOwn(HostString host, IReadOnlyCollection<string> hosts) =>
@@ -54,10 +61,12 @@ internal static class OwnPagesOnly
         || hosts.Contains(host.Host, StringComparer.OrdinalIgnoreCase);
 
     private static bool IsForeign(HttpRequest request) =>
-        (request.Headers.TryGetValue(HeaderNames.Origin, out var origin)
-            && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase))
-        || (request.Headers.TryGetValue("Sec-Fetch-Site", out var site) && site.ToString() is not ("same-origin" or "none"));
+        (
+            request.Headers.TryGetValue(HeaderNames.Origin, out var origin)
+            && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase)
+        ) || (request.Headers.TryGetValue("Sec-Fetch-Site", out var site) && site.ToString() is not ("same-origin" or "none"));
 
     private static bool IsOf(string? sent, string type) =>
-        MediaTypeHeaderValue.TryParse(sent, out var media) && string.Equals(media.MediaType.Value, type, StringComparison.OrdinalIgnoreCase);
+        MediaTypeHeaderValue.TryParse(sent, out var media)
+        && string.Equals(media.MediaType.Value, type, StringComparison.OrdinalIgnoreCase);
 }

@@ -18,18 +18,29 @@ internal static class LiveEndpoints
 
     public static void MapLive(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/builds/live", (HttpContext http, BuildWatch watch, TimeProvider time) => Results.ServerSentEvents(GrowAny(watch, time, http.RequestAborted)))
+        app.MapGet(
+                "/api/builds/live",
+                (HttpContext http, BuildWatch watch, TimeProvider time) =>
+                    Results.ServerSentEvents(GrowAny(watch, time, http.RequestAborted))
+            )
             .WithTags("Builds")
             .WithSummary("Tells that some build has grown, at most twice a second, as server-sent events");
-        app.MapGet("/api/builds/{id:guid}/live", async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
-            await builds.UpToAsync(id, cancel) is null
-                ? Results.Problem(statusCode: 404, title: "There is no such build.")
-                : Results.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted)))
+        app.MapGet(
+                "/api/builds/{id:guid}/live",
+                async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
+                    await builds.UpToAsync(id, cancel) is null
+                        ? Results.Problem(statusCode: 404, title: "There is no such build.")
+                        : Results.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted))
+            )
             .WithTags("Builds")
             .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");
     }
 
-    private static async IAsyncEnumerable<SseItem<string>> GrowAny(BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
+    private static async IAsyncEnumerable<SseItem<string>> GrowAny(
+        BuildWatch watch,
+        TimeProvider time,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var grown = watch.AnyGrownAsync();
         // Whoever connects may have missed some.
@@ -46,7 +57,13 @@ internal static class LiveEndpoints
     }
 
     private static async IAsyncEnumerable<SseItem<Grown>> Grow(
-        Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, [EnumeratorCancellation] CancellationToken cancel)
+        Guid id,
+        HttpContext http,
+        BuildLog builds,
+        BuildWatch watch,
+        TimeProvider time,
+        [EnumeratorCancellation] CancellationToken cancel
+    )
     {
         var told = long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) ? last : 0;
         var due = true;

@@ -17,9 +17,17 @@ internal static class PhotoEndpoints
     public static void MapPhotos(this IEndpointRouteBuilder app)
     {
         var photos = app.MapGroup("/api/photos").WithTags("Photos");
-        photos.MapPost("", TakeAsync).Accepts<byte[]>("image/jpeg", "image/png", "image/webp").Produces<PhotoRef>().ProducesValidationProblem(422).ProducesProblem(413)
+        photos
+            .MapPost("", TakeAsync)
+            .Accepts<byte[]>("image/jpeg", "image/png", "image/webp")
+            .Produces<PhotoRef>()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(413)
             .WithSummary("Keeps a picture and names it by its SHA-256");
-        photos.MapGet("{sha256}", ShowAsync).Produces(200, contentType: "image/jpeg").ProducesProblem(404)
+        photos
+            .MapGet("{sha256}", ShowAsync)
+            .Produces(200, contentType: "image/jpeg")
+            .ProducesProblem(404)
             .WithSummary("A kept picture, as a download that runs nothing");
     }
 
@@ -28,12 +36,19 @@ internal static class PhotoEndpoints
         var body = await BodyReader.ReadAsync(http, MostBytes, cancel);
         var picture = Picture.Read(body);
         var faults = new Faults();
-        if (faults.Require(picture is not null, "body", "must be a picture: JPEG, PNG or WebP. What came is none of these, whatever it is called"))
+        if (
+            faults.Require(
+                picture is not null,
+                "body",
+                "must be a picture: JPEG, PNG or WebP. What came is none of these, whatever it is called"
+            )
+        )
         {
             faults.Require(
                 picture!.Width > 0 && picture.Height > 0 && (long)picture.Width * picture.Height <= MostPixels,
                 "body",
-                $"must have at most {MostPixels / 1_000_000} million pixels; this one says {picture.Width:N0} × {picture.Height:N0}");
+                $"must have at most {MostPixels / 1_000_000} million pixels; this one says {picture.Width:N0} × {picture.Height:N0}"
+            );
         }
 
         faults.ThrowIfAny();

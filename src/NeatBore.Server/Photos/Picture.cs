@@ -3,7 +3,8 @@ using System.Buffers.Binary;
 namespace NeatBore.Server.Photos;
 
 /// <summary>What a file's own bytes say it is: only pictures that every browser shows, whole, with their size in pixels.</summary>
-/// <remarks>JPEG (ITU T.81, B.1 and B.2), PNG (W3C PNG, 5 and 11.2), WebP (RFC 9649). Nothing is decoded, but all of its parts must be there.</remarks>
+/// <remarks>JPEG (ITU T.81, B.1 and B.2), PNG (W3C PNG, 5 and 11.2), WebP (RFC 9649). Nothing is decoded, but all of its parts must be
+/// there.</remarks>
 internal sealed record Picture(string Type, int Width, int Height)
 {
     private static ReadOnlySpan<byte> PngSignature => [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A];
@@ -19,7 +20,7 @@ internal sealed record Picture(string Type, int Width, int Height)
     {
         Picture? picture = null;
         var data = false;
-        for (var at = PngSignature.Length; at + 12 <= bytes.Length;)
+        for (var at = PngSignature.Length; at + 12 <= bytes.Length; )
         {
             var length = BinaryPrimitives.ReadUInt32BigEndian(bytes[at..]);
             var type = bytes.Slice(at + 4, 4);
@@ -36,7 +37,11 @@ internal sealed record Picture(string Type, int Width, int Height)
                     return null;
                 }
 
-                picture = new Picture("image/png", BinaryPrimitives.ReadInt32BigEndian(chunk), BinaryPrimitives.ReadInt32BigEndian(chunk[4..]));
+                picture = new Picture(
+                    "image/png",
+                    BinaryPrimitives.ReadInt32BigEndian(chunk),
+                    BinaryPrimitives.ReadInt32BigEndian(chunk[4..])
+                );
             }
 
             data |= type.SequenceEqual("IDAT"u8) && length > 0;
@@ -62,7 +67,7 @@ internal sealed record Picture(string Type, int Width, int Height)
 
         Picture? picture = null;
         var whole = bytes[..(int)(says + 8)];
-        for (var at = 12; at + 8 <= whole.Length;)
+        for (var at = 12; at + 8 <= whole.Length; )
         {
             var length = BinaryPrimitives.ReadUInt32LittleEndian(whole[(at + 4)..]);
             if (length > (uint)(whole.Length - at - 8))
@@ -83,7 +88,12 @@ internal sealed record Picture(string Type, int Width, int Height)
             }
             else if (type.SequenceEqual("VP8 "u8) && length > 10 && chunk[3] == 0x9D && chunk[4] == 0x01 && chunk[5] == 0x2A)
             {
-                return picture ?? new Picture("image/webp", BinaryPrimitives.ReadUInt16LittleEndian(chunk[6..]) & 0x3FFF, BinaryPrimitives.ReadUInt16LittleEndian(chunk[8..]) & 0x3FFF);
+                return picture
+                    ?? new Picture(
+                        "image/webp",
+                        BinaryPrimitives.ReadUInt16LittleEndian(chunk[6..]) & 0x3FFF,
+                        BinaryPrimitives.ReadUInt16LittleEndian(chunk[8..]) & 0x3FFF
+                    );
             }
             else if (type.SequenceEqual("ANMF"u8) && length > 24 && picture is not null)
             {
@@ -101,7 +111,7 @@ internal sealed record Picture(string Type, int Width, int Height)
     private static Picture? Jpeg(ReadOnlySpan<byte> bytes)
     {
         Picture? picture = null;
-        for (var at = 2; at + 4 <= bytes.Length && bytes[at] == 0xFF;)
+        for (var at = 2; at + 4 <= bytes.Length && bytes[at] == 0xFF; )
         {
             var marker = bytes[at + 1];
             if (marker == 0xFF)
@@ -118,7 +128,11 @@ internal sealed record Picture(string Type, int Width, int Height)
 
             if (marker is >= 0xC0 and <= 0xCF and not 0xC4 and not 0xC8 and not 0xCC && length >= 8)
             {
-                picture = new Picture("image/jpeg", BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 7)..]), BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 5)..]));
+                picture = new Picture(
+                    "image/jpeg",
+                    BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 7)..]),
+                    BinaryPrimitives.ReadUInt16BigEndian(bytes[(at + 5)..])
+                );
             }
 
             at += 2 + length;

@@ -11,8 +11,12 @@ internal static class ShopEndpoints
         app.MapGet("/api/shop", async (ShopRegister shop, CancellationToken cancel) => await shop.ReadAsync(cancel))
             .Produces<Shop>()
             .WithSummary("The shop's people and instruments");
-        app.MapGet("/api/sheets", async (SheetShelf sheets, CancellationToken cancel) =>
-                (IReadOnlyList<EngineSheet>)[.. (await sheets.AllAsync(cancel)).Values.GroupBy(s => s.Id).Select(g => g.MaxBy(s => s.Version)!)])
+        app.MapGet(
+                "/api/sheets",
+                async (SheetShelf sheets, CancellationToken cancel) =>
+                    (IReadOnlyList<EngineSheet>)
+                        [.. (await sheets.AllAsync(cancel)).Values.GroupBy(s => s.Id).Select(g => g.MaxBy(s => s.Version)!)]
+            )
             .Produces<IReadOnlyList<EngineSheet>>()
             .WithSummary("The newest version of every engine sheet");
     }

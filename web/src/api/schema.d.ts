@@ -27,7 +27,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HealthReport"];
+                        "application/json": components["schemas"]["Readiness"];
                     };
                 };
                 /** @description Service Unavailable */
@@ -36,7 +36,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HealthReport"];
+                        "application/json": components["schemas"]["Readiness"];
                     };
                 };
             };
@@ -3111,7 +3111,10 @@ export interface components {
             /** Format: int32 */
             pass: number;
         };
-        /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
+        /**
+         * @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak
+         *                 of.
+         */
         BoreCentringAnswer: {
             /**
              * Format: double
@@ -3222,7 +3225,8 @@ export interface components {
             sagMm: number;
             /**
              * Format: double
-             * @description Clock angle of straight up as the engine hangs, 180 upside down; null where the crank stands upright and nothing droops.
+             * @description Clock angle of straight up as the engine hangs, 180 upside down; null where the crank stands upright and
+             *                 nothing droops.
              * @default 0
              */
             upDeg: null | number;
@@ -3371,7 +3375,10 @@ export interface components {
             view: components["schemas"]["View"];
             later: null | components["schemas"]["Later"];
         };
-        /** @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it can't be read. */
+        /**
+         * @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it
+         *                 can't be read.
+         */
         BuildLine: {
             /**
              * Format: uuid
@@ -3509,7 +3516,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of. */
+        /**
+         * @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak
+         *                 of.
+         */
         CalcAnswerBoreCentringAnswer: {
             /** @enum {string} */
             calculator?: "centring";
@@ -3886,7 +3896,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
+        /**
+         * @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too
+         *                 large already.
+         */
         CalcAnswerShellClearanceAnswer: {
             /** @enum {string} */
             calculator?: "shell-clearance";
@@ -3927,7 +3940,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
+        /**
+         * @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the
+         *                 others.
+         */
         CalcAnswerSightPositionAnswer: {
             /** @enum {string} */
             calculator?: "sight-position";
@@ -4169,7 +4185,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS. */
+        /**
+         * @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit
+         *                 leaves, RMS.
+         */
         CalcAnswerTurningDragAnswer: {
             /** @enum {string} */
             calculator?: "turning-drag";
@@ -4220,7 +4239,10 @@ export interface components {
             /** @description The reason in plain metric words, seen from the front. */
             because: null | string;
         };
-        /** @description A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run sheet. */
+        /**
+         * @description A call as it was given, by which calculator in which version, with what was decided on it; without a calculator, by the run
+         *                 sheet.
+         */
         CallState: {
             /** Format: uuid */
             id: string;
@@ -4594,7 +4616,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and width. */
+        /**
+         * @description A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and
+         *                 width.
+         */
         DriveOrderBore: {
             id: string;
             /** Format: double */
@@ -4857,7 +4882,10 @@ export interface components {
              */
             shimOuterMm: number;
         };
-        /** @description What a call stood on when it was decided on, kept with the decision: it stands while all of this is still so, whatever a later version would look at besides. */
+        /**
+         * @description What a call stood on when it was decided on, kept with the decision: it stands while all of this is still so, whatever a
+         *                 later version would look at besides.
+         */
         Footing: {
             sheet: components["schemas"]["SheetRef"];
             readings: components["schemas"]["StoodReading"][];
@@ -4977,7 +5005,10 @@ export interface components {
              */
             missed: number;
         };
-        /** @description A judgement as it was given. Its answer is kept as the JSON that it was then, so that a calculator may answer with more, or otherwise, one day. */
+        /**
+         * @description A judgement as it was given. Its answer is kept as the JSON that it was then, so that a calculator may answer with more, or
+         *                 otherwise, one day.
+         */
         Given: {
             /** @description One sentence for the hands. */
             do: components["schemas"]["Sentence"];
@@ -4995,10 +5026,6 @@ export interface components {
              */
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
-        };
-        HealthReport: {
-            ready: boolean;
-            cannotReach: string[];
         };
         /** @description What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C. */
         HeatSheet: {
@@ -5165,7 +5192,10 @@ export interface components {
              * @default false
              */
             simulated: boolean;
-            /** @description Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where it is read by eye. */
+            /**
+             * @description Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where
+             *                 it is read by eye.
+             */
             line?: null | string;
         };
         /** @description What the fit will be. */
@@ -5291,7 +5321,10 @@ export interface components {
             /** Format: double */
             yieldShare: number;
         };
-        /** @description Interference from the means, and from the readings that make it least and most, with its expanded uncertainty; mm. */
+        /**
+         * @description Interference from the means, and from the readings that make it least and most, with its expanded uncertainty;
+         *                 mm.
+         */
         InterferenceFitInterferenceSpread: {
             /** Format: double */
             mean: number;
@@ -5501,7 +5534,10 @@ export interface components {
             /** Format: double */
             toMm: number;
         };
-        /** @description One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says nothing. */
+        /**
+         * @description One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says
+         *                 nothing.
+         */
         LipTrackTrackOption: {
             kind: components["schemas"]["LipTrackWay"];
             /** Format: double */
@@ -5551,10 +5587,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description An engine was put on the bench. */
@@ -5576,10 +5616,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A call as it was shown, with the numbers that made it. */
@@ -5615,10 +5659,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A school or another choice was made. */
@@ -5640,10 +5688,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description The builder decided on the call named, with a reason; it holds while what the call stood on is still so. */
@@ -5667,13 +5719,20 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
-        /** @description A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is still so. */
+        /**
+         * @description A lead opened a gate against the call named, with a reason that stays for ever; it holds while what the call stood on is
+         *                 still so.
+         */
         LogEventGateOpened: {
             /** @enum {string} */
             kind?: "gate-opened";
@@ -5694,10 +5753,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A note on a step. */
@@ -5718,10 +5781,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A reading, a tick or a typed word. */
@@ -5759,10 +5826,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description Something was moved or done again, and the step is measured afresh. */
@@ -5785,10 +5856,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A reading no longer counts. */
@@ -5810,10 +5885,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A task was begun; it stays on these versions of procedure and sheet. */
@@ -5836,10 +5915,14 @@ export interface components {
             doneAt: string;
             /**
              * Format: date-time
-             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands instead.
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
              */
             saidAt?: null | string;
-            /** @description The digest of the command that made it, so that the same id with other words is told apart from the same sent again. */
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
             words?: null | string;
         };
         /** @description A lubricant for pressing, with the friction it gives. */
@@ -6025,7 +6108,10 @@ export interface components {
          * @enum {unknown}
          */
         OilHoleWindowTurn: "none" | "clockwise" | "anticlockwise";
-        /** @description One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper, mm. */
+        /**
+         * @description One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper,
+         *                 mm.
+         */
         OilHoleWindowWindow: {
             id: string;
             /** Format: double */
@@ -6054,7 +6140,10 @@ export interface components {
             id: string;
             label: string;
         };
-        /** @description A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by it, and nothing coarser. */
+        /**
+         * @description A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by
+         *                 it, and nothing coarser.
+         */
         PackedTrace: {
             /** @description What the columns are. */
             axes: components["schemas"]["TraceAxes"];
@@ -6205,7 +6294,10 @@ export interface components {
             /** Format: double */
             landOuterMm: number;
         };
-        /** @description What is pushed: its outside and inside, what stands inside it that the pusher must clear (0 for nothing), and how far it stands proud at the start, mm. */
+        /**
+         * @description What is pushed: its outside and inside, what stands inside it that the pusher must clear (0 for nothing), and how far it
+         *                 stands proud at the start, mm.
+         */
         PressSupportPushedPart: {
             /** Format: double */
             outerMm: number;
@@ -6386,7 +6478,10 @@ export interface components {
          * @enum {unknown}
          */
         PressedKind: "gear" | "race" | "bush" | "spigot" | "pin";
-        /** @description The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in µm. */
+        /**
+         * @description The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in
+         *                 µm.
+         */
         PressedOuter: {
             /** Format: double */
             outerDiameterMm: number;
@@ -6514,6 +6609,10 @@ export interface components {
             /** @description The word, where the dimension is Dimension.Text. */
             text?: null | string;
         };
+        Readiness: {
+            ready: boolean;
+            cannotReach: string[];
+        };
         /** @description A reading as it stands in the log; of a trace, what is enough to draw it. */
         ReadingState: {
             /** Format: uuid */
@@ -6549,7 +6648,10 @@ export interface components {
             boltsUsedOnce: boolean;
             /** Format: double */
             offsetHoleDeg?: null | number;
-            /** @description Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last may be offset. */
+            /**
+             * @description Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last
+             *                 may be offset.
+             */
             places: null | components["schemas"]["BoltPlace"][];
         };
         /**
@@ -6985,7 +7087,10 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        /** @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already. */
+        /**
+         * @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too
+         *                 large already.
+         */
         ShellClearanceAnswer: {
             /** Format: double */
             crushMm: number;
@@ -7163,7 +7268,10 @@ export interface components {
          * @enum {unknown}
          */
         SightKind: "seen" | "wire" | "shut";
-        /** @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others. */
+        /**
+         * @description The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the
+         *                 others.
+         */
         SightPositionAnswer: {
             /** Format: double */
             rotationDeg: number;
@@ -7181,7 +7289,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2). */
+        /**
+         * @description A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k
+         *                 = 2).
+         */
         SightPositionLook: {
             passage: string;
             /** Format: double */
@@ -7495,7 +7606,10 @@ export interface components {
             blockedBy: null | string;
             /** @description All rounds, the newest last. */
             rounds: components["schemas"]["RoundState"][];
-            /** @description What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out now. */
+            /**
+             * @description What it says: what was last said, while nothing that it looks at has changed since; otherwise as it is worked out
+             *                 now.
+             */
             now: components["schemas"]["Judgement"];
             /** @description Every call that was given, oldest first. */
             calls: components["schemas"]["CallState"][];
@@ -7582,7 +7696,10 @@ export interface components {
              */
             version: number;
         };
-        /** @description Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the nose. */
+        /**
+         * @description Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the
+         *                 nose.
+         */
         TapeWrapsRequest: {
             /** Format: double */
             ringInnerMm: number;
@@ -8140,7 +8257,8 @@ export interface components {
             /** @description How the order goes round. */
             pattern?: components["schemas"]["TorquePlanPattern"];
             /**
-             * @description Whether every bolt is checked at its last torque once more; groups that are tightened by angle are not.
+             * @description Whether every bolt is checked at its last torque once more; groups that are tightened by angle are
+             *                 not.
              * @default true
              */
             finalCheck: boolean;
@@ -8324,7 +8442,10 @@ export interface components {
             /** Format: double */
             angleDeg: number;
         };
-        /** @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS. */
+        /**
+         * @description Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit
+         *                 leaves, RMS.
+         */
         TurningDragAnswer: {
             /** Format: double */
             meanNm: number;
@@ -8461,7 +8582,8 @@ export interface components {
             };
             /**
              * Format: double
-             * @description How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be believed.
+             * @description How far ahead of the server's the tablet's clock is, s, where that is too far for its time to be
+             *                 believed.
              */
             clockOffS?: null | number;
         };

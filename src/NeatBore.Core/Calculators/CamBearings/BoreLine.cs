@@ -11,7 +11,8 @@ namespace NeatBore.Core.Calculators.CamBearings;
 public static class BoreLine
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "slack = −min over lines of max(distance − clearance), by a barrier method; of equals the least Σ distance²";
+    public const string Model =
+        "slack = −min over lines of max(distance − clearance), by a barrier method; of equals the least Σ distance²";
 
     private const double AsGoodMm = 1e-6;
     private const double TightMm = 1e-5;
@@ -21,7 +22,12 @@ public static class BoreLine
     /// <param name="View">The end that it is seen from.</param>
     /// <param name="GaugeUncertaintyMm">Expanded uncertainty (k = 2) of a bearing's place.</param>
     /// <param name="Limits">Slack and neighbour's step.</param>
-    public sealed record Request(IReadOnlyList<Station> Stations, View View = View.Front, double GaugeUncertaintyMm = 0, LineLimits? Limits = null);
+    public sealed record Request(
+        IReadOnlyList<Station> Stations,
+        View View = View.Front,
+        double GaugeUncertaintyMm = 0,
+        LineLimits? Limits = null
+    );
 
     /// <summary>A bearing: its middle, mm, and the journal's radial clearance in it, mm, 0 or larger.</summary>
     public sealed record Station(string Id, double ZMm, double XMm, double YMm, double RadialClearanceMm);
@@ -31,7 +37,13 @@ public static class BoreLine
 
     /// <summary>What was found, mm. Slack above 0 turns freely, below 0 binds. The neighbour's step is null for two bearings.</summary>
     public sealed record Answer(
-        double SlackMm, IReadOnlyList<string> Tightest, BestLine Line, IReadOnlyList<StationRoom> Stations, double? WorstNeighbourMm, Call? Call) : CalcAnswer
+        double SlackMm,
+        IReadOnlyList<string> Tightest,
+        BestLine Line,
+        IReadOnlyList<StationRoom> Stations,
+        double? WorstNeighbourMm,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => BoreLine.Model;
@@ -57,11 +69,17 @@ public static class BoreLine
         var neighbour = WorstNeighbour(request.Stations);
         return new Answer(
             -worst,
-            [.. rooms.Where(r => r.Station.RadialClearanceMm - r.Off <= left + TightMm).OrderBy(r => r.Station.ZMm).Select(r => r.Station.Id)],
+            [
+                .. rooms
+                    .Where(r => r.Station.RadialClearanceMm - r.Off <= left + TightMm)
+                    .OrderBy(r => r.Station.ZMm)
+                    .Select(r => r.Station.Id),
+            ],
             cones.LineOf(line),
             [.. rooms.Select(r => new StationRoom(r.Station.Id, r.Off, r.Station.RadialClearanceMm - r.Off))],
             neighbour?.Mm,
-            CallOf(request, -worst, neighbour));
+            CallOf(request, -worst, neighbour)
+        );
     }
 
     private static Call? CallOf(Request request, double slack, (string Id, double Mm)? neighbour)
@@ -78,28 +96,43 @@ public static class BoreLine
             checks.Add(Check.AtMost("step to its neighbours", step.Mm, most, request.GaugeUncertaintyMm * Math.Sqrt(1.5)));
         }
 
-        return Call.Of(checks, k => Sentence.Of(
-            (k.Name, k.Verdict) switch
-            {
-                ("slack", Verdict.Go) => "A straight cam has {value} of room in its tightest bearing.",
-                ("slack", Verdict.LookAgain) => "A straight cam has {value} ± {u} of room: too close to {limit} to decide.",
-                ("slack", _) => k.Value < 0 ? "A straight cam binds by {bind}." : "A straight cam has {value} of room; {limit} is wanted.",
-                (_, Verdict.LookAgain) => "{id} stands {value} ± {u} off its neighbours’ line: too close to {limit} to decide.",
-                _ => "{id} stands {value} off its neighbours’ line; at most {limit} is wanted.",
-            },
-            ("value", Quantity.Mm(k.Value, 0.001)), ("bind", Quantity.Mm(-k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)),
-            ("limit", Quantity.Mm(k.Limit, 0.001)), ("id", Quantity.Word(neighbour?.Id ?? ""))));
+        return Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    (k.Name, k.Verdict) switch
+                    {
+                        ("slack", Verdict.Go) => "A straight cam has {value} of room in its tightest bearing.",
+                        ("slack", Verdict.LookAgain) => "A straight cam has {value} ± {u} of room: too close to {limit} to decide.",
+                        ("slack", _) => k.Value < 0
+                            ? "A straight cam binds by {bind}."
+                            : "A straight cam has {value} of room; {limit} is wanted.",
+                        (_, Verdict.LookAgain) => "{id} stands {value} ± {u} off its neighbours’ line: too close to {limit} to decide.",
+                        _ => "{id} stands {value} off its neighbours’ line; at most {limit} is wanted.",
+                    },
+                    ("value", Quantity.Mm(k.Value, 0.001)),
+                    ("bind", Quantity.Mm(-k.Value, 0.001)),
+                    ("u", Quantity.Mm(k.Uncertainty, 0.001)),
+                    ("limit", Quantity.Mm(k.Limit, 0.001)),
+                    ("id", Quantity.Word(neighbour?.Id ?? ""))
+                )
+        );
     }
 
     private static (string Id, double Mm)? WorstNeighbour(IReadOnlyList<Station> stations)
     {
         var sorted = stations.OrderBy(s => s.ZMm).ToList();
-        return Enumerable.Range(1, Math.Max(0, sorted.Count - 2))
+        return Enumerable
+            .Range(1, Math.Max(0, sorted.Count - 2))
             .Select(i =>
             {
                 var (a, s, b) = (sorted[i - 1], sorted[i], sorted[i + 1]);
                 var t = (s.ZMm - a.ZMm) / (b.ZMm - a.ZMm);
-                return ((string Id, double Mm)?)(s.Id, Math.Sqrt(Math.Pow(s.XMm - a.XMm - (t * (b.XMm - a.XMm)), 2) + Math.Pow(s.YMm - a.YMm - (t * (b.YMm - a.YMm)), 2)));
+                return ((string Id, double Mm)?)
+                    (
+                        s.Id,
+                        Math.Sqrt(Math.Pow(s.XMm - a.XMm - (t * (b.XMm - a.XMm)), 2) + Math.Pow(s.YMm - a.YMm - (t * (b.YMm - a.YMm)), 2))
+                    );
             })
             .MaxBy(n => n!.Value.Mm);
     }
@@ -113,8 +146,16 @@ public static class BoreLine
             {
                 var station = request.Stations[i];
                 faults.NotNegative(station.RadialClearanceMm, $"stations[{i}].radialClearanceMm");
-                faults.Require(request.Stations.Take(i).All(s => s.Id != station.Id), $"stations[{i}].id", $"“{station.Id}” stands twice; each bearing needs its own id");
-                faults.Require(request.Stations.Take(i).All(s => Math.Abs(s.ZMm - station.ZMm) > 0.1), $"stations[{i}].zMm", "is where another bearing is; each stands at its own place");
+                faults.Require(
+                    request.Stations.Take(i).All(s => s.Id != station.Id),
+                    $"stations[{i}].id",
+                    $"“{station.Id}” stands twice; each bearing needs its own id"
+                );
+                faults.Require(
+                    request.Stations.Take(i).All(s => Math.Abs(s.ZMm - station.ZMm) > 0.1),
+                    $"stations[{i}].zMm",
+                    "is where another bearing is; each stands at its own place"
+                );
             }
         }
 
@@ -123,7 +164,8 @@ public static class BoreLine
         faults.ThrowIfAny();
     }
 
-    /// <summary>The stations as cones about a line; the line's variables are x and y at the middle and their slopes over half the length.</summary>
+    /// <summary>The stations as cones about a line; the line's variables are x and y at the middle and their slopes over half the
+    /// length.</summary>
     private sealed class Cones
     {
         private readonly IReadOnlyList<Station> _stations;
@@ -145,7 +187,8 @@ public static class BoreLine
             return Math.Sqrt((dx * dx) + (dy * dy));
         }
 
-        public BestLine LineOf(Vector<double> v) => new(v[0] - (v[1] * _middle / _half), v[1] / _half * 1000, v[2] - (v[3] * _middle / _half), v[3] / _half * 1000);
+        public BestLine LineOf(Vector<double> v) =>
+            new(v[0] - (v[1] * _middle / _half), v[1] / _half * 1000, v[2] - (v[3] * _middle / _half), v[3] / _half * 1000);
 
         /// <summary>The line with the smallest worst (distance − clearance).</summary>
         public (Vector<double> Line, double Worst) Narrowest()
@@ -157,15 +200,18 @@ public static class BoreLine
             // Shared out: each cone adds at most 2/weight to what the barrier is off by.
             for (var weight = 1.0; _t.Length * 2 / weight > 1e-9; weight *= 8)
             {
-                v = Newton(v, (x, g, h) =>
-                {
-                    if (g is not null)
+                v = Newton(
+                    v,
+                    (x, g, h) =>
                     {
-                        g[4] += weight;
-                    }
+                        if (g is not null)
+                        {
+                            g[4] += weight;
+                        }
 
-                    return (weight * x[4]) + Barrier(x, x[4], g, h, true);
-                });
+                        return (weight * x[4]) + Barrier(x, x[4], g, h, true);
+                    }
+                );
             }
 
             return (v, Enumerable.Range(0, _t.Length).Max(i => Off(v, i) - _stations[i].RadialClearanceMm));
@@ -177,24 +223,28 @@ public static class BoreLine
             var v = line.SubVector(0, 4);
             for (var weight = 1e3; _t.Length * 2 / weight > 1e-11; weight *= 8)
             {
-                v = Newton(v, (x, g, h) =>
-                {
-                    var sum = 0.0;
-                    for (var i = 0; i < _t.Length; i++)
+                v = Newton(
+                    v,
+                    (x, g, h) =>
                     {
-                        var (dx, dy) = Apart(x, i);
-                        sum += (dx * dx) + (dy * dy);
-                        Add(g, h, i, weight * 2 * dx, weight * 2 * dy, weight * 2, 0, weight * 2);
-                    }
+                        var sum = 0.0;
+                        for (var i = 0; i < _t.Length; i++)
+                        {
+                            var (dx, dy) = Apart(x, i);
+                            sum += (dx * dx) + (dy * dy);
+                            Add(g, h, i, weight * 2 * dx, weight * 2 * dy, weight * 2, 0, weight * 2);
+                        }
 
-                    return (weight * sum) + Barrier(x, bound, g, h, false);
-                });
+                        return (weight * sum) + Barrier(x, bound, g, h, false);
+                    }
+                );
             }
 
             return v;
         }
 
-        private (double X, double Y) Apart(Vector<double> v, int i) => (v[0] + (v[1] * _t[i]) - _stations[i].XMm, v[2] + (v[3] * _t[i]) - _stations[i].YMm);
+        private (double X, double Y) Apart(Vector<double> v, int i) =>
+            (v[0] + (v[1] * _t[i]) - _stations[i].XMm, v[2] + (v[3] * _t[i]) - _stations[i].YMm);
 
         /// <summary>−Σ log((bound + clearance)² − distance²), with its gradient and Hessian; infinite outside.</summary>
         private double Barrier(Vector<double> v, double bound, Vector<double>? g, Matrix<double>? h, bool boundMoves)

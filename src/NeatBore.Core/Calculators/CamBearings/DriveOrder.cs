@@ -8,7 +8,8 @@ namespace NeatBore.Core.Calculators.CamBearings;
 public static class DriveOrder
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "most shells fitted, then fewest changes of end, then the school (far end first, or the nearer end), then front, then id; exact";
+    public const string Model =
+        "most shells fitted, then fewest changes of end, then the school (far end first, or the nearer end), then front, then id; exact";
 
     private const int Kept = 4;
 
@@ -19,8 +20,17 @@ public static class DriveOrder
     /// <param name="School">How the order is chosen.</param>
     public sealed record Request(IReadOnlyList<Bore> Bores, OpenEnds Ends, Driver Tool, DriveSchool School);
 
-    /// <summary>A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and width.</summary>
-    public sealed record Bore(string Id, double ZMm, double WidthMm, double DiameterMm, double ShellOuterMm, double ShellInnerMm, double ShellWidthMm);
+    /// <summary>A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and
+    /// width.</summary>
+    public sealed record Bore(
+        string Id,
+        double ZMm,
+        double WidthMm,
+        double DiameterMm,
+        double ShellOuterMm,
+        double ShellInnerMm,
+        double ShellWidthMm
+    );
 
     /// <summary>Which ends are open.</summary>
     public sealed record OpenEnds(bool Front, bool Rear);
@@ -33,10 +43,12 @@ public static class DriveOrder
     public enum DriverKind
     {
         /// <summary>An expanding driver and a hammer.</summary>
-        [JsonStringEnumMemberName("expanding")] Expanding,
+        [JsonStringEnumMemberName("expanding")]
+        Expanding,
 
         /// <summary>A threaded rod right through.</summary>
-        [JsonStringEnumMemberName("rod")] Rod,
+        [JsonStringEnumMemberName("rod")]
+        Rod,
     }
 
     /// <summary>How the order is chosen.</summary>
@@ -44,10 +56,12 @@ public static class DriveOrder
     public enum DriveSchool
     {
         /// <summary>The farthest first, working back, from one end.</summary>
-        [JsonStringEnumMemberName("far-end-first")] FarEndFirst,
+        [JsonStringEnumMemberName("far-end-first")]
+        FarEndFirst,
 
         /// <summary>Each from its nearer end, the last from its own.</summary>
-        [JsonStringEnumMemberName("nearer-end")] NearerEnd,
+        [JsonStringEnumMemberName("nearer-end")]
+        NearerEnd,
     }
 
     /// <summary>The end that a shell goes in from.</summary>
@@ -55,14 +69,20 @@ public static class DriveOrder
     public enum DriveEnd
     {
         /// <summary>The front.</summary>
-        [JsonStringEnumMemberName("front")] Front,
+        [JsonStringEnumMemberName("front")]
+        Front,
 
         /// <summary>The rear.</summary>
-        [JsonStringEnumMemberName("rear")] Rear,
+        [JsonStringEnumMemberName("rear")]
+        Rear,
     }
 
     /// <summary>The order, what is impossible, and the next three orders.</summary>
-    public sealed record Answer(IReadOnlyList<Driven> Order, IReadOnlyList<Impossible> Impossible, IReadOnlyList<IReadOnlyList<DriveStep>> Alternatives) : CalcAnswer
+    public sealed record Answer(
+        IReadOnlyList<Driven> Order,
+        IReadOnlyList<Impossible> Impossible,
+        IReadOnlyList<IReadOnlyList<DriveStep>> Alternatives
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => DriveOrder.Model;
@@ -103,11 +123,26 @@ public static class DriveOrder
         return new Answer(
             [.. best.Select((m, i) => new Driven(tunnel.Bores[m.Bore].Id, m.End, tunnel.Because(best, i)))],
             [
-                .. Enumerable.Range(0, tunnel.Bores.Count).Where(i => (fitted & (1 << i)) == 0).Select(i => new Impossible(
-                    tunnel.Bores[i].Id,
-                    string.Join("; ", new[] { DriveEnd.Front, DriveEnd.Rear }.Select(end => $"from the {Name(end)} {tunnel.Obstacle(i, end, 0) ?? "only before another that has to go first"}")))),
+                .. Enumerable
+                    .Range(0, tunnel.Bores.Count)
+                    .Where(i => (fitted & (1 << i)) == 0)
+                    .Select(i => new Impossible(
+                        tunnel.Bores[i].Id,
+                        string.Join(
+                            "; ",
+                            new[] { DriveEnd.Front, DriveEnd.Rear }.Select(end =>
+                                $"from the {Name(end)} {tunnel.Obstacle(i, end, 0) ?? "only before another that has to go first"}"
+                            )
+                        )
+                    )),
             ],
-            [.. plans.Skip(1).Take(Kept - 1).Select(p => (IReadOnlyList<DriveStep>)[.. p.Moves().Select(m => new DriveStep(tunnel.Bores[m.Bore].Id, m.End))])]);
+            [
+                .. plans
+                    .Skip(1)
+                    .Take(Kept - 1)
+                    .Select(p => (IReadOnlyList<DriveStep>)[.. p.Moves().Select(m => new DriveStep(tunnel.Bores[m.Bore].Id, m.End))]),
+            ]
+        );
     }
 
     private static string Name(DriveEnd end) => end == DriveEnd.Front ? "front" : "rear";
@@ -121,14 +156,26 @@ public static class DriveOrder
             for (var i = 0; i < request.Bores.Count; i++)
             {
                 var bore = request.Bores[i];
-                faults.Require(request.Bores.Take(i).All(b => b.Id != bore.Id), $"bores[{i}].id", $"“{bore.Id}” stands twice; each bore needs its own id");
+                faults.Require(
+                    request.Bores.Take(i).All(b => b.Id != bore.Id),
+                    $"bores[{i}].id",
+                    $"“{bore.Id}” stands twice; each bore needs its own id"
+                );
                 faults.Positive(bore.WidthMm, $"bores[{i}].widthMm");
                 faults.Positive(bore.ShellWidthMm, $"bores[{i}].shellWidthMm");
                 faults.Positive(bore.DiameterMm, $"bores[{i}].diameterMm");
                 faults.Positive(bore.ShellOuterMm, $"bores[{i}].shellOuterMm");
-                faults.Require(bore.ShellInnerMm > 0 && bore.ShellInnerMm < bore.ShellOuterMm, $"bores[{i}].shellInnerMm", $"must be above 0 and smaller than the shell's outside ({bore.ShellOuterMm} mm)");
+                faults.Require(
+                    bore.ShellInnerMm > 0 && bore.ShellInnerMm < bore.ShellOuterMm,
+                    $"bores[{i}].shellInnerMm",
+                    $"must be above 0 and smaller than the shell's outside ({bore.ShellOuterMm} mm)"
+                );
                 var at = sorted.IndexOf(bore);
-                faults.Require(at == 0 || sorted[at - 1].ZMm + sorted[at - 1].WidthMm <= bore.ZMm, $"bores[{i}].zMm", at == 0 ? "" : $"stands within the bore “{sorted[at - 1].Id}”; two bearings can’t be at one place");
+                faults.Require(
+                    at == 0 || sorted[at - 1].ZMm + sorted[at - 1].WidthMm <= bore.ZMm,
+                    $"bores[{i}].zMm",
+                    at == 0 ? "" : $"stands within the bore “{sorted[at - 1].Id}”; two bearings can’t be at one place"
+                );
             }
         }
 
@@ -173,15 +220,22 @@ public static class DriveOrder
             var blocked = between.Where(j => Fitted(j) || Bores[j].DiameterMm <= bore.ShellOuterMm).ToList();
             if (blocked.Count > 0)
             {
-                var gap = end == DriveEnd.Front ? bore.ZMm - (Bores[i - 1].ZMm + Bores[i - 1].WidthMm) : Bores[i + 1].ZMm - (bore.ZMm + bore.WidthMm);
+                var gap =
+                    end == DriveEnd.Front
+                        ? bore.ZMm - (Bores[i - 1].ZMm + Bores[i - 1].WidthMm)
+                        : Bores[i + 1].ZMm - (bore.ZMm + bore.WidthMm);
                 if (gap < bore.ShellWidthMm + tool.ColletLengthMm)
                 {
                     var j = blocked[0];
-                    return $"its shell does not pass {Bores[j].Id}{(Fitted(j) ? ", which is fitted" : "")}, and the gap beside it ({gap:0.#} mm) is too short for shell and collet";
+                    return $"its shell does not pass {Bores[j].Id}{(Fitted(j) ? ", which is fitted" : "")}, "
+                        + $"and the gap beside it ({gap:0.#} mm) is too short for shell and collet";
                 }
             }
 
-            var tight = between.Concat(tool.Kind == DriverKind.Rod ? Enumerable.Range(0, Bores.Count).Except(between).Where(j => j != i) : []).Where(j => Opening(j) < tool.BarMm).ToList();
+            var tight = between
+                .Concat(tool.Kind == DriverKind.Rod ? Enumerable.Range(0, Bores.Count).Except(between).Where(j => j != i) : [])
+                .Where(j => Opening(j) < tool.BarMm)
+                .ToList();
             if (tight.Count > 0)
             {
                 return $"the bar ({tool.BarMm:0.#} mm) does not pass {Bores[tight[0]].Id}";
@@ -194,7 +248,10 @@ public static class DriveOrder
             }
 
             // The end bore has nothing between: its tool is centred in the next one beyond.
-            var seats = between.Count > 0 ? between : Bores.Count > 1 ? [end == DriveEnd.Front ? i + 1 : i - 1] : [];
+            var seats =
+                between.Count > 0 ? between
+                : Bores.Count > 1 ? [end == DriveEnd.Front ? i + 1 : i - 1]
+                : [];
             return seats.Count > 0 && !seats.Any(j => Opening(j) >= tool.ConeMinMm && Opening(j) <= tool.ConeMaxMm)
                 ? $"no opening on its way suits the cone ({tool.ConeMinMm:0.#} to {tool.ConeMaxMm:0.#} mm)"
                 : null;
@@ -213,9 +270,10 @@ public static class DriveOrder
         /// <summary>Whether a shell can go in; only what stands between it and the end, or anywhere for a rod, matters.</summary>
         private bool Can(int i, DriveEnd end, int mask)
         {
-            var matters = _request.Tool.Kind == DriverKind.Rod || (Bores.Count > 1 && (end == DriveEnd.Front ? i == 0 : i == Bores.Count - 1))
-                ? mask
-                : mask & (end == DriveEnd.Front ? (1 << i) - 1 : ~((1 << (i + 1)) - 1));
+            var matters =
+                _request.Tool.Kind == DriverKind.Rod || (Bores.Count > 1 && (end == DriveEnd.Front ? i == 0 : i == Bores.Count - 1))
+                    ? mask
+                    : mask & (end == DriveEnd.Front ? (1 << i) - 1 : ~((1 << (i + 1)) - 1));
             if (!_can.TryGetValue((i, end, matters), out var can))
             {
                 _can[(i, end, matters)] = can = Obstacle(i, end, matters) is null;

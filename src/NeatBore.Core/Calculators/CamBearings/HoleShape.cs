@@ -8,13 +8,16 @@ namespace NeatBore.Core.Calculators.CamBearings;
 public enum ShapeKind
 {
     /// <summary>Round.</summary>
-    [JsonStringEnumMemberName("circle")] Circle,
+    [JsonStringEnumMemberName("circle")]
+    Circle,
 
     /// <summary>With round ends.</summary>
-    [JsonStringEnumMemberName("slot")] Slot,
+    [JsonStringEnumMemberName("slot")]
+    Slot,
 
     /// <summary>All round the shell: the other shape's width along decides.</summary>
-    [JsonStringEnumMemberName("groove")] Groove,
+    [JsonStringEnumMemberName("groove")]
+    Groove,
 }
 
 /// <summary>Which way a slot lies.</summary>
@@ -22,10 +25,12 @@ public enum ShapeKind
 public enum SlotAxis
 {
     /// <summary>Round the bore.</summary>
-    [JsonStringEnumMemberName("around")] Around,
+    [JsonStringEnumMemberName("around")]
+    Around,
 
     /// <summary>Along the bore.</summary>
-    [JsonStringEnumMemberName("along")] Along,
+    [JsonStringEnumMemberName("along")]
+    Along,
 }
 
 /// <summary>A hole's shape on the unrolled bore, mm.</summary>
@@ -34,28 +39,36 @@ public enum SlotAxis
 /// <param name="LengthMm">Of a slot, over its round ends.</param>
 /// <param name="WidthMm">Of a slot or a groove.</param>
 /// <param name="Axis">Which way a slot lies.</param>
-public sealed record HoleShape(ShapeKind Kind, double? DiameterMm = null, double? LengthMm = null, double? WidthMm = null, SlotAxis Axis = SlotAxis.Around)
+public sealed record HoleShape(
+    ShapeKind Kind,
+    double? DiameterMm = null,
+    double? LengthMm = null,
+    double? WidthMm = null,
+    SlotAxis Axis = SlotAxis.Around
+)
 {
     /// <summary>A round hole.</summary>
     public static HoleShape Round(double diameterMm) => new(ShapeKind.Circle, diameterMm);
 
     /// <summary>How far it reaches around, mm; a groove has no end.</summary>
     [JsonIgnore]
-    public double AroundMm => Kind switch
-    {
-        ShapeKind.Circle => DiameterMm!.Value,
-        ShapeKind.Slot => Axis == SlotAxis.Around ? LengthMm!.Value : WidthMm!.Value,
-        _ => double.PositiveInfinity,
-    };
+    public double AroundMm =>
+        Kind switch
+        {
+            ShapeKind.Circle => DiameterMm!.Value,
+            ShapeKind.Slot => Axis == SlotAxis.Around ? LengthMm!.Value : WidthMm!.Value,
+            _ => double.PositiveInfinity,
+        };
 
     /// <summary>How far it reaches along, mm.</summary>
     [JsonIgnore]
-    public double AlongMm => Kind switch
-    {
-        ShapeKind.Circle => DiameterMm!.Value,
-        ShapeKind.Slot => Axis == SlotAxis.Along ? LengthMm!.Value : WidthMm!.Value,
-        _ => WidthMm!.Value,
-    };
+    public double AlongMm =>
+        Kind switch
+        {
+            ShapeKind.Circle => DiameterMm!.Value,
+            ShapeKind.Slot => Axis == SlotAxis.Along ? LengthMm!.Value : WidthMm!.Value,
+            _ => WidthMm!.Value,
+        };
 
     /// <summary>Records what is wrong with it.</summary>
     internal void Check(Faults faults, string field, double boreDiameterMm)
@@ -67,15 +80,26 @@ public sealed record HoleShape(ShapeKind Kind, double? DiameterMm = null, double
                 break;
             case ShapeKind.Slot:
                 faults.Require(WidthMm is >= 0.1, $"{field}.widthMm", "must be given for a slot, 0.1 mm or larger");
-                faults.Require(LengthMm is { } length && length >= (WidthMm ?? 0), $"{field}.lengthMm", "must be given for a slot, over its round ends, not below its width");
+                faults.Require(
+                    LengthMm is { } length && length >= (WidthMm ?? 0),
+                    $"{field}.lengthMm",
+                    "must be given for a slot, over its round ends, not below its width"
+                );
                 break;
             default:
                 faults.Require(WidthMm is >= 0.1, $"{field}.widthMm", "must be given for a groove, 0.1 mm or larger");
                 break;
         }
 
-        var largest = Kind == ShapeKind.Groove ? WidthMm : Kind == ShapeKind.Slot ? LengthMm : DiameterMm;
-        faults.Require(largest is not { } mm || mm < boreDiameterMm / 3, field, $"must be under a third of the bore ({boreDiameterMm / 3:0.##} mm): it is unrolled flat");
+        var largest =
+            Kind == ShapeKind.Groove ? WidthMm
+            : Kind == ShapeKind.Slot ? LengthMm
+            : DiameterMm;
+        faults.Require(
+            largest is not { } mm || mm < boreDiameterMm / 3,
+            field,
+            $"must be under a third of the bore ({boreDiameterMm / 3:0.##} mm): it is unrolled flat"
+        );
     }
 }
 
@@ -92,12 +116,15 @@ internal static class SharedArea
 
         public static Piece Arc(double x, double y, double radius, double from, double to) => new(x, y, radius, from, to, 0, 0);
 
-        public (double X, double Y) At(double t) => Radius > 0 ? (X + (Radius * Math.Cos(t)), Y + (Radius * Math.Sin(t))) : (X + (t * Dx), Y + (t * Dy));
+        public (double X, double Y) At(double t) =>
+            Radius > 0 ? (X + (Radius * Math.Cos(t)), Y + (Radius * Math.Sin(t))) : (X + (t * Dx), Y + (t * Dy));
 
         /// <summary>∫ x dy from a to b.</summary>
-        public double Swept(double a, double b) => Radius > 0
-            ? (X * Radius * (Math.Sin(b) - Math.Sin(a))) + (Radius * Radius * (((b - a) / 2) + ((Math.Sin(2 * b) - Math.Sin(2 * a)) / 4)))
-            : Dy * (((X * (b - a))) + (Dx * ((b * b) - (a * a)) / 2));
+        public double Swept(double a, double b) =>
+            Radius > 0
+                ? (X * Radius * (Math.Sin(b) - Math.Sin(a)))
+                    + (Radius * Radius * (((b - a) / 2) + ((Math.Sin(2 * b) - Math.Sin(2 * a)) / 4)))
+                : Dy * (((X * (b - a))) + (Dx * ((b * b) - (a * a)) / 2));
     }
 
     /// <summary>The common area, mm², with the second shape's middle at (dx, dy) from the first's.</summary>
@@ -148,31 +175,37 @@ internal static class SharedArea
             case ShapeKind.Circle:
                 return [Piece.Arc(x, y, shape.DiameterMm!.Value / 2, 0, 2 * Math.PI)];
             case ShapeKind.Groove:
-                {
-                    var half = shape.WidthMm!.Value / 2;
-                    return
-                    [
-                        Piece.Line(x - grooveHalf, y - half, x + grooveHalf, y - half), Piece.Line(x + grooveHalf, y - half, x + grooveHalf, y + half),
-                    Piece.Line(x + grooveHalf, y + half, x - grooveHalf, y + half), Piece.Line(x - grooveHalf, y + half, x - grooveHalf, y - half),
+            {
+                var half = shape.WidthMm!.Value / 2;
+                return
+                [
+                    Piece.Line(x - grooveHalf, y - half, x + grooveHalf, y - half),
+                    Piece.Line(x + grooveHalf, y - half, x + grooveHalf, y + half),
+                    Piece.Line(x + grooveHalf, y + half, x - grooveHalf, y + half),
+                    Piece.Line(x - grooveHalf, y + half, x - grooveHalf, y - half),
                 ];
-                }
+            }
 
             default:
-                {
-                    var r = shape.WidthMm!.Value / 2;
-                    var straight = (shape.LengthMm!.Value / 2) - r;
-                    return shape.Axis == SlotAxis.Around
-                        ?
-                        [
-                            Piece.Line(x - straight, y - r, x + straight, y - r), Piece.Arc(x + straight, y, r, -Math.PI / 2, Math.PI / 2),
-                        Piece.Line(x + straight, y + r, x - straight, y + r), Piece.Arc(x - straight, y, r, Math.PI / 2, 1.5 * Math.PI),
-                        ]
-                        :
-                        [
-                            Piece.Line(x + r, y - straight, x + r, y + straight), Piece.Arc(x, y + straight, r, 0, Math.PI),
-                        Piece.Line(x - r, y + straight, x - r, y - straight), Piece.Arc(x, y - straight, r, Math.PI, 2 * Math.PI),
-                        ];
-                }
+            {
+                var r = shape.WidthMm!.Value / 2;
+                var straight = (shape.LengthMm!.Value / 2) - r;
+                return shape.Axis == SlotAxis.Around
+                    ?
+                    [
+                        Piece.Line(x - straight, y - r, x + straight, y - r),
+                        Piece.Arc(x + straight, y, r, -Math.PI / 2, Math.PI / 2),
+                        Piece.Line(x + straight, y + r, x - straight, y + r),
+                        Piece.Arc(x - straight, y, r, Math.PI / 2, 1.5 * Math.PI),
+                    ]
+                    :
+                    [
+                        Piece.Line(x + r, y - straight, x + r, y + straight),
+                        Piece.Arc(x, y + straight, r, 0, Math.PI),
+                        Piece.Line(x - r, y + straight, x - r, y - straight),
+                        Piece.Arc(x, y - straight, r, Math.PI, 2 * Math.PI),
+                    ];
+            }
         }
     }
 
@@ -194,7 +227,8 @@ internal static class SharedArea
         }
     }
 
-    /// <summary>∫ x dy over the parts of one boundary that lie in the other shape; on its very edge only for the first, so that a shared edge counts once.</summary>
+    /// <summary>∫ x dy over the parts of one boundary that lie in the other shape; on its very edge only for the first, so that a shared
+    /// edge counts once.</summary>
     private static double Inside(List<Piece> pieces, List<Piece> others, HoleShape shape, double x, double y, bool withEdge)
     {
         var sum = 0.0;
@@ -250,7 +284,9 @@ internal static class SharedArea
         if (piece.Radius > 0)
         {
             // Angles on the arc where it meets a line or another circle: both are a chord.
-            double nx, ny, c;
+            double nx,
+                ny,
+                c;
             if (other.Radius > 0)
             {
                 (nx, ny) = (other.X - piece.X, other.Y - piece.Y);

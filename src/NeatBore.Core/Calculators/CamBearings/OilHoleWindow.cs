@@ -11,7 +11,9 @@ namespace NeatBore.Core.Calculators.CamBearings;
 public static class OilHoleWindow
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "open = area common to passage and hole on the unrolled bore, exact; share = open/most; best = largest worst share in reach (Brunn–Minkowski: one summit)";
+    public const string Model =
+        "open = area common to passage and hole on the unrolled bore, exact; share = open/most; best = largest worst share in "
+        + "reach (Brunn–Minkowski: one summit)";
 
     private const double Golden = 0.6180339887498949;
     private const double NearBest = 0.001;
@@ -39,7 +41,8 @@ public static class OilHoleWindow
         bool CanTurn = true,
         bool CanBackOut = false,
         double GoShare = 0.8,
-        double StopShare = 0.6);
+        double StopShare = 0.6
+    );
 
     /// <summary>The shell's turn, clockwise, and depth of its edge, with its expanded uncertainty.</summary>
     public sealed record Place(double RotationDeg, double DepthMm, SightPosition.ShellUncertainty? Uncertainty = null);
@@ -49,13 +52,20 @@ public static class OilHoleWindow
 
     /// <summary>What is open now and at depth, the best place in reach, and what to do.</summary>
     public sealed record Answer(
-        IReadOnlyList<Window> Passages, double WorstShare, AtDepth? AtFinal, BestPlace Best, DriveAdvice Advice, Call? Call) : CalcAnswer
+        IReadOnlyList<Window> Passages,
+        double WorstShare,
+        AtDepth? AtFinal,
+        BestPlace Best,
+        DriveAdvice Advice,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => OilHoleWindow.Model;
     }
 
-    /// <summary>One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper, mm.</summary>
+    /// <summary>One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper,
+    /// mm.</summary>
     public sealed record Window(string Id, double OpenMm2, double OpenShare, double OffAroundMm, double OffAlongMm);
 
     /// <summary>The same with the shell driven to depth and not turned.</summary>
@@ -69,20 +79,24 @@ public static class OilHoleWindow
     public enum Turn
     {
         /// <summary>Not at all.</summary>
-        [JsonStringEnumMemberName("none")] None,
+        [JsonStringEnumMemberName("none")]
+        None,
 
         /// <summary>Clockwise in the view.</summary>
-        [JsonStringEnumMemberName("clockwise")] Clockwise,
+        [JsonStringEnumMemberName("clockwise")]
+        Clockwise,
 
         /// <summary>Anticlockwise in the view.</summary>
-        [JsonStringEnumMemberName("anticlockwise")] Anticlockwise,
+        [JsonStringEnumMemberName("anticlockwise")]
+        Anticlockwise,
     }
 
     /// <summary>Turn it so far and drive it so far, in numbers and in words.</summary>
     public sealed record DriveAdvice(double TurnDeg, Turn Direction, double DriveMm, string Words);
 
     /// <summary>Works out the windows and the advice.</summary>
-    /// <exception cref="UnusableInputException">A passage without its hole, holes that overlap, a reach with nothing in it, or a value that can't be.</exception>
+    /// <exception cref="UnusableInputException">A passage without its hole, holes that overlap, a reach with nothing in it, or a value
+    /// that can't be.</exception>
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
@@ -92,7 +106,10 @@ public static class OilHoleWindow
         var final = request.FinalDepthMm is { } depth ? pairs.At(now.RotationDeg, depth) : null;
 
         var turn = request.CanTurn ? (request.Reach.RotationDeg[0], request.Reach.RotationDeg[1]) : (now.RotationDeg, now.RotationDeg);
-        var drive = (request.CanBackOut ? request.Reach.DepthMm[0] : Math.Max(request.Reach.DepthMm[0], now.DepthMm), request.Reach.DepthMm[1]);
+        var drive = (
+            request.CanBackOut ? request.Reach.DepthMm[0] : Math.Max(request.Reach.DepthMm[0], now.DepthMm),
+            request.Reach.DepthMm[1]
+        );
         var search = new Search(pairs, turn, drive);
         var (rotation, best, worst) = search.Best();
         if (worst < NearBest)
@@ -107,32 +124,51 @@ public static class OilHoleWindow
         var at = pairs.At(rotation, best);
         var there = new BestPlace(rotation, best, at.Min(w => w.OpenShare), at);
         return new Answer(
-            here, here.Min(w => w.OpenShare), final is null ? null : new AtDepth(final.Min(w => w.OpenShare), final), there,
-            Advise(request, there, worst < NearBest ? CannotOpen(pairs, turn, drive) : null), CallOf(request, pairs, there));
+            here,
+            here.Min(w => w.OpenShare),
+            final is null ? null : new AtDepth(final.Min(w => w.OpenShare), final),
+            there,
+            Advise(request, there, worst < NearBest ? CannotOpen(pairs, turn, drive) : null),
+            CallOf(request, pairs, there)
+        );
     }
 
     private static DriveAdvice Advise(Request request, BestPlace best, string? cannot)
     {
         var turn = best.RotationDeg - request.Position.RotationDeg;
         var drive = best.DepthMm - request.Position.DepthMm;
-        var direction = Math.Abs(turn) < 0.05 ? Turn.None : turn > 0 ? Turn.Clockwise : Turn.Anticlockwise;
+        var direction =
+            Math.Abs(turn) < 0.05 ? Turn.None
+            : turn > 0 ? Turn.Clockwise
+            : Turn.Anticlockwise;
         var end = request.View == View.Front ? "front" : "rear";
         var shares = string.Join(", ", best.Passages.Select(p => $"{p.Id} {Wording.Number(p.OpenShare * 100, 1)} %"));
-        var how = direction == Turn.None ? "" : $"Turn it {Wording.Number(Math.Abs(turn), 0.1)}° {(turn > 0 ? "clockwise" : "anticlockwise")} seen from the {end} while it still turns";
+        var how =
+            direction == Turn.None
+                ? ""
+                : $"Turn it {Wording.Number(Math.Abs(turn), 0.1)}° "
+                    + $"{(turn > 0 ? "clockwise" : "anticlockwise")} seen from the {end} while it still turns";
         var go = Math.Abs(drive) < 0.05 ? "" : $"drive {Wording.Number(drive, 0.1)} mm to depth";
-        var words = cannot ?? ((how, go) switch
-        {
-            ("", "") => $"Leave it there: {shares}",
-            ("", _) => $"D{go[1..]}: {shares}",
-            (_, "") => $"{how}: {shares}",
-            _ => $"{how}, then {go}: {shares}",
-        });
+        var words =
+            cannot
+            ?? (
+                (how, go) switch
+                {
+                    ("", "") => $"Leave it there: {shares}",
+                    ("", _) => $"D{go[1..]}: {shares}",
+                    (_, "") => $"{how}: {shares}",
+                    _ => $"{how}, then {go}: {shares}",
+                }
+            );
         return new DriveAdvice(turn, direction, drive, words);
     }
 
     private static string CannotOpen(Pairs pairs, (double, double) turn, (double, double) drive)
     {
-        var never = pairs.List.Where(p => new Search(new Pairs([p], pairs.BoreMm), turn, drive).Best().Worst < NearBest).Select(p => p.Id).ToList();
+        var never = pairs
+            .List.Where(p => new Search(new Pairs([p], pairs.BoreMm), turn, drive).Best().Worst < NearBest)
+            .Select(p => p.Id)
+            .ToList();
         return never.Count > 0
             ? $"Nothing in reach opens {string.Join(" and ", never)}: wrong shell, wrong way round, or out and again"
             : $"Nothing in reach opens {string.Join(" and ", pairs.List.Select(p => p.Id))} together: out and again";
@@ -152,13 +188,22 @@ public static class OilHoleWindow
             }
         }
 
-        var verdict = share - u >= request.GoShare ? Verdict.Go
+        var verdict =
+            share - u >= request.GoShare ? Verdict.Go
             : share + u < request.StopShare ? Verdict.Stop
             : request.StopShare > share - u && request.StopShare <= share + u && share - u < request.StopShare ? Verdict.LookAgain
             : Verdict.Decide;
         var checks = new List<Check>
         {
-            new("worst window", verdict, share, verdict is Verdict.Stop or Verdict.LookAgain ? request.StopShare : request.GoShare, u, Side.Lower, Dimension.Share),
+            new(
+                "worst window",
+                verdict,
+                share,
+                verdict is Verdict.Stop or Verdict.LookAgain ? request.StopShare : request.GoShare,
+                u,
+                Side.Lower,
+                Dimension.Share
+            ),
         };
         if (best.WorstShare < request.StopShare)
         {
@@ -167,15 +212,25 @@ public static class OilHoleWindow
 
         var least = at.MinBy(w => w.OpenShare)!.Id;
         var where = request.FinalDepthMm is null ? "" : " at depth";
-        return Call.Of(checks, k => Sentence.Of(
-            (k.Name, k.Verdict) switch
-            {
-                ("worst window", Verdict.Go) => $"The least open passage{where}, {{id}}, is open {{value}}.",
-                ("worst window", Verdict.LookAgain) => $"{{id}} is open {{value}} ± {{u}}{where}: too close to {{limit}} to decide. Look again, closer.",
-                ("worst window", _) => $"{{id}} is open {{value}}{where}; {{limit}} is {(k.Verdict == Verdict.Stop ? "the least that can work" : "wanted")}.",
-                _ => "The best place in reach opens {value} at worst; {limit} is the least that can work.",
-            },
-            ("id", Quantity.Word(least)), ("value", Quantity.Share(k.Value)), ("u", Quantity.Share(k.Uncertainty)), ("limit", Quantity.Share(k.Limit))))!;
+        return Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    (k.Name, k.Verdict) switch
+                    {
+                        ("worst window", Verdict.Go) => $"The least open passage{where}, {{id}}, is open {{value}}.",
+                        ("worst window", Verdict.LookAgain) =>
+                            $"{{id}} is open {{value}} ± {{u}}{where}: too close to {{limit}} to decide. Look again, closer.",
+                        ("worst window", _) => $"{{id}} is open {{value}}{where}; {{limit}} is "
+                            + $"{(k.Verdict == Verdict.Stop ? "the least that can work" : "wanted")}.",
+                        _ => "The best place in reach opens {value} at worst; {limit} is the least that can work.",
+                    },
+                    ("id", Quantity.Word(least)),
+                    ("value", Quantity.Share(k.Value)),
+                    ("u", Quantity.Share(k.Uncertainty)),
+                    ("limit", Quantity.Share(k.Limit))
+                )
+        )!;
     }
 
     private static void CheckUsable(Request request)
@@ -187,18 +242,34 @@ public static class OilHoleWindow
         Pair(request.Reach.RotationDeg, "reach.rotationDeg");
         Pair(request.Reach.DepthMm, "reach.depthMm");
         faults.Within(request.GoShare, 0, 1, "goShare");
-        faults.Require(request.StopShare >= 0 && request.StopShare <= request.GoShare, "stopShare", $"must be from 0 to the wanted share ({request.GoShare})");
+        faults.Require(
+            request.StopShare >= 0 && request.StopShare <= request.GoShare,
+            "stopShare",
+            $"must be from 0 to the wanted share ({request.GoShare})"
+        );
         faults.NotNegative(request.Position.Uncertainty?.RotationDeg ?? 0, "position.uncertainty.rotationDeg");
         faults.NotNegative(request.Position.Uncertainty?.DepthMm ?? 0, "position.uncertainty.depthMm");
         if (!faults.Any)
         {
             faults.Require(
-                request.CanBackOut || request.Reach.DepthMm[1] >= request.Position.DepthMm, "reach.depthMm",
-                $"has nothing in it: the shell is at {Wording.Number(request.Position.DepthMm, 0.01)} mm and only goes deeper");
+                request.CanBackOut || request.Reach.DepthMm[1] >= request.Position.DepthMm,
+                "reach.depthMm",
+                $"has nothing in it: the shell is at {Wording.Number(request.Position.DepthMm, 0.01)} mm and only goes deeper"
+            );
             faults.Require(
-                request.CanTurn || (request.Position.RotationDeg >= request.Reach.RotationDeg[0] - 1e-9 && request.Position.RotationDeg <= request.Reach.RotationDeg[1] + 1e-9),
-                "reach.rotationDeg", "has nothing in it: the shell no longer turns and stands outside");
-            faults.Require(request.Reach.RotationDeg[1] - request.Reach.RotationDeg[0] <= 180, "reach.rotationDeg", "must span at most 180°");
+                request.CanTurn
+                    || (
+                        request.Position.RotationDeg >= request.Reach.RotationDeg[0] - 1e-9
+                        && request.Position.RotationDeg <= request.Reach.RotationDeg[1] + 1e-9
+                    ),
+                "reach.rotationDeg",
+                "has nothing in it: the shell no longer turns and stands outside"
+            );
+            faults.Require(
+                request.Reach.RotationDeg[1] - request.Reach.RotationDeg[0] <= 180,
+                "reach.rotationDeg",
+                "must span at most 180°"
+            );
         }
 
         faults.ThrowIfAny();
@@ -209,35 +280,44 @@ public static class OilHoleWindow
 
     private sealed record Pairs(IReadOnlyList<PairAt> List, double BoreMm)
     {
-        public static Pairs Of(Request request) => new(
-            [
-                .. request.Passages.Select(p =>
-                {
-                    var hole = HolePairs.HoleOf(p, request.ShellHoles);
-                    return new PairAt(
-                        p.Id, p.Shape, hole.Shape, HolePairs.Around(hole.AngleDeg - p.AngleDeg, request.BoreDiameterMm), hole.FromEdgeMm - p.FromFaceMm, SharedArea.Most(p.Shape, hole.Shape));
-                }),
-            ],
-            request.BoreDiameterMm);
+        public static Pairs Of(Request request) =>
+            new(
+                [
+                    .. request.Passages.Select(p =>
+                    {
+                        var hole = HolePairs.HoleOf(p, request.ShellHoles);
+                        return new PairAt(
+                            p.Id,
+                            p.Shape,
+                            hole.Shape,
+                            HolePairs.Around(hole.AngleDeg - p.AngleDeg, request.BoreDiameterMm),
+                            hole.FromEdgeMm - p.FromFaceMm,
+                            SharedArea.Most(p.Shape, hole.Shape)
+                        );
+                    }),
+                ],
+                request.BoreDiameterMm
+            );
 
         public double Mm(double deg) => BoreMm / 2 * deg * Math.PI / 180;
 
         public List<Window> At(double rotationDeg, double depthMm) =>
-        [
-            .. List.Select(p =>
-            {
-                var (x, y) = (HolePairs.Around((p.AroundMm + Mm(rotationDeg)) / Mm(1), BoreMm), p.AlongMm + depthMm);
-                var open = SharedArea.Of(p.Passage, p.Hole, x, y);
-                return new Window(p.Id, open, open / p.MostMm2, x, y);
-            }),
-        ];
+            [
+                .. List.Select(p =>
+                {
+                    var (x, y) = (HolePairs.Around((p.AroundMm + Mm(rotationDeg)) / Mm(1), BoreMm), p.AlongMm + depthMm);
+                    var open = SharedArea.Of(p.Passage, p.Hole, x, y);
+                    return new Window(p.Id, open, open / p.MostMm2, x, y);
+                }),
+            ];
 
         public double Worst(double rotationDeg, double depthMm) => List.Min(p => Share(p, Mm(rotationDeg), depthMm));
 
         public static double Share(PairAt p, double turnMm, double depthMm) =>
             SharedArea.Of(p.Passage, p.Hole, p.AroundMm + turnMm, p.AlongMm + depthMm) / p.MostMm2;
 
-        /// <summary>The worst share; where a window is shut, how far its shapes are apart, as a negative number, so that a search finds its way.</summary>
+        /// <summary>The worst share; where a window is shut, how far its shapes are apart, as a negative number, so that a search finds
+        /// its way.</summary>
         public double Height(double turnMm, double depthMm)
         {
             var worst = double.MaxValue;
@@ -261,12 +341,15 @@ public static class OilHoleWindow
 
         private static double Radius(HoleShape s) => s.Kind == ShapeKind.Circle ? s.DiameterMm!.Value / 2 : s.WidthMm!.Value / 2;
 
-        private static (double X, double Y) Core(HoleShape s) => s.Kind switch
-        {
-            ShapeKind.Circle => (0, 0),
-            ShapeKind.Groove => (1e9, 0),
-            _ => s.Axis == SlotAxis.Around ? ((s.LengthMm!.Value - s.WidthMm!.Value) / 2, 0) : (0, (s.LengthMm!.Value - s.WidthMm!.Value) / 2),
-        };
+        private static (double X, double Y) Core(HoleShape s) =>
+            s.Kind switch
+            {
+                ShapeKind.Circle => (0, 0),
+                ShapeKind.Groove => (1e9, 0),
+                _ => s.Axis == SlotAxis.Around
+                    ? ((s.LengthMm!.Value - s.WidthMm!.Value) / 2, 0)
+                    : (0, (s.LengthMm!.Value - s.WidthMm!.Value) / 2),
+            };
     }
 
     /// <summary>Section searches for the one summit, in mm around and along.</summary>
@@ -283,7 +366,13 @@ public static class OilHoleWindow
         }
 
         /// <summary>The nearest place whose worst share is not below a level: the foot on a convex set.</summary>
-        public (double RotationDeg, double DepthMm) NearestAsGood(double rotationDeg, double depth, double level, double bestDeg, double bestDepth)
+        public (double RotationDeg, double DepthMm) NearestAsGood(
+            double rotationDeg,
+            double depth,
+            double level,
+            double bestDeg,
+            double bestDepth
+        )
         {
             var (x0, y0) = (pairs.Mm(rotationDeg), depth);
             if (x0 >= _x.Low && x0 <= _x.High && y0 >= depthMm.Low && y0 <= depthMm.High && pairs.Height(x0, y0) >= level)
@@ -367,7 +456,9 @@ public static class OilHoleWindow
             // A summit at an end of the reach is exactly there.
             var middle = (a + b) / 2;
             var at = height(middle);
-            return height(low) >= at && low + (2 * Fine) >= a ? low : height(high) >= at && high - (2 * Fine) <= b ? high : middle;
+            return height(low) >= at && low + (2 * Fine) >= a ? low
+                : height(high) >= at && high - (2 * Fine) <= b ? high
+                : middle;
         }
     }
 }

@@ -6,7 +6,9 @@ namespace NeatBore.Core.Calculators.CamBearings;
 public static class ShellClearance
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "crush = shell outside − bore; inside = bore − 2·wall; clearance = inside − journal; hot by each part's expansion (a thin shell takes the bore's shape)";
+    public const string Model =
+        "crush = shell outside − bore; inside = bore − 2·wall; clearance = inside − journal; hot by each part's expansion (a "
+        + "thin shell takes the bore's shape)";
 
     private const double ReferenceC = 20;
 
@@ -31,14 +33,25 @@ public static class ShellClearance
         MaterialChoice Cam,
         double OperatingC,
         ShellLimits? Limits = null,
-        double GaugeUncertaintyMm = 0);
+        double GaugeUncertaintyMm = 0
+    );
 
     /// <summary>Crush and clearance wanted, [low, high], mm.</summary>
     public sealed record ShellLimits(IReadOnlyList<double>? CrushMm = null, IReadOnlyList<double>? ClearanceMm = null);
 
-    /// <summary>What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too large already.</summary>
+    /// <summary>What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too
+    /// large already.</summary>
     public sealed record Answer(
-        double CrushMm, double CrushHotMm, double InsideMm, double ClearanceMm, double ClearanceHotMm, double BoreGrowthMm, double? ReamToMm, double? StockMm, Call? Call) : CalcAnswer
+        double CrushMm,
+        double CrushHotMm,
+        double InsideMm,
+        double ClearanceMm,
+        double ClearanceHotMm,
+        double BoreGrowthMm,
+        double? ReamToMm,
+        double? StockMm,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => ShellClearance.Model;
@@ -59,7 +72,8 @@ public static class ShellClearance
         var crushHot = Grown(outer, shell) - Grown(bore, block);
         var clearanceHot = Grown(bore, block) - (2 * Grown(wall, shell)) - Grown(journal, cam);
         var growth = crush / (1 + (block.YoungGpa * (bore / 2) / (shell.YoungGpa * wall * (1 + block.Poisson))));
-        double? ream = null, stock = null;
+        double? ream = null,
+            stock = null;
         if (request.Limits?.ClearanceMm is { } wanted)
         {
             ream = journal + ((wanted[0] + wanted[1]) / 2);
@@ -90,17 +104,24 @@ public static class ShellClearance
             checks.Add(Check.AtMost("clearance", inside(large) - request.JournalMm, clearance[1], u));
         }
 
-        return Call.Of(checks, k => Sentence.Of(
-            (k.Verdict, k.Name, k.Side) switch
-            {
-                (Verdict.Go, _, _) => "{Name} {value}: inside what is wanted.",
-                (Verdict.LookAgain, _, _) => "{Name} {value} ± {u}: too close to {limit} for these gauges to decide.",
-                (_, "crush hot", _) => "Hot, the shell loses its grip: {value} of crush is left.",
-                (_, _, Side.Upper) => "{Name} {value}; at most {limit} is wanted.",
-                _ => "{Name} {value}; at least {limit} is wanted.",
-            },
-            ("Name", Quantity.Word(char.ToUpperInvariant(k.Name[0]) + k.Name[1..])),
-            ("value", Quantity.Mm(k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
+        return Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    (k.Verdict, k.Name, k.Side) switch
+                    {
+                        (Verdict.Go, _, _) => "{Name} {value}: inside what is wanted.",
+                        (Verdict.LookAgain, _, _) => "{Name} {value} ± {u}: too close to {limit} for these gauges to decide.",
+                        (_, "crush hot", _) => "Hot, the shell loses its grip: {value} of crush is left.",
+                        (_, _, Side.Upper) => "{Name} {value}; at most {limit} is wanted.",
+                        _ => "{Name} {value}; at least {limit} is wanted.",
+                    },
+                    ("Name", Quantity.Word(char.ToUpperInvariant(k.Name[0]) + k.Name[1..])),
+                    ("value", Quantity.Mm(k.Value, 0.001)),
+                    ("u", Quantity.Mm(k.Uncertainty, 0.001)),
+                    ("limit", Quantity.Mm(k.Limit, 0.001))
+                )
+        );
     }
 
     private static (Material Block, Material Shell, Material Cam) CheckUsable(Request request)
@@ -119,12 +140,23 @@ public static class ShellClearance
 
         faults.Positive(request.ShellOuterMm, "shellOuterMm");
         faults.Positive(request.JournalMm, "journalMm");
-        faults.Require(request.WallMm > 0 && request.WallMm < request.ShellOuterMm / 2, "wallMm", "must be larger than 0 and smaller than half the shell's outside");
+        faults.Require(
+            request.WallMm > 0 && request.WallMm < request.ShellOuterMm / 2,
+            "wallMm",
+            "must be larger than 0 and smaller than half the shell's outside"
+        );
         faults.Within(request.OperatingC, -60, 300, "operatingC");
         faults.NotNegative(request.GaugeUncertaintyMm, "gaugeUncertaintyMm");
-        foreach (var (range, field) in ((IReadOnlyList<double>?, string)[])[(request.Limits?.CrushMm, "limits.crushMm"), (request.Limits?.ClearanceMm, "limits.clearanceMm")])
+        foreach (
+            var (range, field) in ((IReadOnlyList<double>?, string)[])
+                [(request.Limits?.CrushMm, "limits.crushMm"), (request.Limits?.ClearanceMm, "limits.clearanceMm")]
+        )
         {
-            faults.Require(range is null || (range.Count == 2 && range[0] <= range[1] && range[0] >= 0), field, "must be [low, high], not below 0");
+            faults.Require(
+                range is null || (range.Count == 2 && range[0] <= range[1] && range[0] >= 0),
+                field,
+                "must be [low, high], not below 0"
+            );
         }
 
         faults.ThrowIfAny();

@@ -14,7 +14,11 @@ internal static class HolePairs
     /// <summary>Each passage has one hole and each hole one passage, and all can be unrolled flat.</summary>
     public static void Check(Faults faults, double boreMm, IReadOnlyList<Passage> passages, IReadOnlyList<ShellHole> holes)
     {
-        if (!faults.Positive(boreMm, "boreDiameterMm") | !faults.Listed(passages, 1, 100, "passages") | !faults.Listed(holes, 1, 100, "shellHoles"))
+        if (
+            !faults.Positive(boreMm, "boreDiameterMm")
+            | !faults.Listed(passages, 1, 100, "passages")
+            | !faults.Listed(holes, 1, 100, "shellHoles")
+        )
         {
             return;
         }
@@ -23,10 +27,24 @@ internal static class HolePairs
         {
             var passage = passages[i];
             passage.Shape.Check(faults, $"passages[{i}].shape", boreMm);
-            faults.Require(passage.Shape.Kind != ShapeKind.Groove, $"passages[{i}].shape.kind", "must be a circle or a slot: a groove is in the shell");
-            faults.Require(passages.Take(i).All(p => p.Id != passage.Id), $"passages[{i}].id", $"“{passage.Id}” stands twice; each passage needs its own id");
+            faults.Require(
+                passage.Shape.Kind != ShapeKind.Groove,
+                $"passages[{i}].shape.kind",
+                "must be a circle or a slot: a groove is in the shell"
+            );
+            faults.Require(
+                passages.Take(i).All(p => p.Id != passage.Id),
+                $"passages[{i}].id",
+                $"“{passage.Id}” stands twice; each passage needs its own id"
+            );
             var feeding = holes.Count(h => h.Feeds == passage.Id);
-            faults.Require(feeding == 1, $"passages[{i}].id", feeding == 0 ? $"no hole of the shell feeds “{passage.Id}”: it is the wrong shell, or a hole is missing" : $"{feeding} holes feed “{passage.Id}”; it needs one");
+            faults.Require(
+                feeding == 1,
+                $"passages[{i}].id",
+                feeding == 0
+                    ? $"no hole of the shell feeds “{passage.Id}”: it is the wrong shell, or a hole is missing"
+                    : $"{feeding} holes feed “{passage.Id}”; it needs one"
+            );
         }
 
         for (var i = 0; i < holes.Count; i++)
@@ -38,8 +56,12 @@ internal static class HolePairs
                 var (a, b) = (holes[j], holes[i]);
                 var apart = Math.Abs(Around(a.AngleDeg - b.AngleDeg, boreMm));
                 faults.Require(
-                    a.Shape.Kind == ShapeKind.Groove || b.Shape.Kind == ShapeKind.Groove || SharedArea.Of(a.Shape, b.Shape, apart, b.FromEdgeMm - a.FromEdgeMm) <= 0,
-                    $"shellHoles[{i}]", $"runs into the hole for “{a.Feeds}”; two holes can’t overlap");
+                    a.Shape.Kind == ShapeKind.Groove
+                        || b.Shape.Kind == ShapeKind.Groove
+                        || SharedArea.Of(a.Shape, b.Shape, apart, b.FromEdgeMm - a.FromEdgeMm) <= 0,
+                    $"shellHoles[{i}]",
+                    $"runs into the hole for “{a.Feeds}”; two holes can’t overlap"
+                );
             }
         }
     }

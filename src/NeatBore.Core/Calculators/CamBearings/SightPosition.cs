@@ -3,11 +3,13 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.CamBearings;
 
 /// <summary>What was seen down the passages turned into where the shell is.</summary>
-/// <remarks>Weighted least squares with weights 4/U²: each sight gives a turn and a depth; the scatter widens U where it is larger than the sights' own.</remarks>
+/// <remarks>Weighted least squares with weights 4/U²: each sight gives a turn and a depth; the scatter widens U where it is larger than
+/// the sights' own.</remarks>
 public static class SightPosition
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "weighted least squares, w = 4/U²; around = D/2·(hole + turn − passage), along = depth + fromEdge − fromFace";
+    public const string Model =
+        "weighted least squares, w = 4/U²; around = D/2·(hole + turn − passage), along = depth + fromEdge − fromFace";
 
     private const double Contradicts = 4;
     private const double Agrees = 1.5;
@@ -19,13 +21,27 @@ public static class SightPosition
     /// <param name="Sights">1 to 100.</param>
     /// <param name="View">The end that angles are seen from.</param>
     public sealed record Request(
-        double BoreDiameterMm, IReadOnlyList<Passage> Passages, IReadOnlyList<ShellHole> ShellHoles, IReadOnlyList<Look> Sights, View View = View.Front);
+        double BoreDiameterMm,
+        IReadOnlyList<Passage> Passages,
+        IReadOnlyList<ShellHole> ShellHoles,
+        IReadOnlyList<Look> Sights,
+        View View = View.Front
+    );
 
-    /// <summary>A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k = 2).</summary>
+    /// <summary>A look down one passage: how far the hole stands off it, + clockwise and + deeper, mm, with its expanded uncertainty (k
+    /// = 2).</summary>
     public sealed record Look(string Passage, double OffAroundMm, double OffAlongMm, double UncertaintyMm);
 
-    /// <summary>The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the others.</summary>
-    public sealed record Answer(double RotationDeg, double DepthMm, ShellUncertainty Uncertainty, double ResidualMm, string? OddOneOut, Call? Call) : CalcAnswer
+    /// <summary>The shell's place, its expanded uncertainty, what the sights leave (RMS, mm), and the one that contradicts the
+    /// others.</summary>
+    public sealed record Answer(
+        double RotationDeg,
+        double DepthMm,
+        ShellUncertainty Uncertainty,
+        double ResidualMm,
+        string? OddOneOut,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => SightPosition.Model;
@@ -49,21 +65,29 @@ public static class SightPosition
         {
             for (var i = 0; i < request.Sights.Count; i++)
             {
-                faults.Require(request.Passages.Any(p => p.Id == request.Sights[i].Passage), $"sights[{i}].passage", $"there is no passage “{request.Sights[i].Passage}”");
+                faults.Require(
+                    request.Passages.Any(p => p.Id == request.Sights[i].Passage),
+                    $"sights[{i}].passage",
+                    $"there is no passage “{request.Sights[i].Passage}”"
+                );
                 faults.Positive(request.Sights[i].UncertaintyMm, $"sights[{i}].uncertaintyMm");
             }
         }
 
         faults.ThrowIfAny();
 
-        var seen = request.Sights.Select(s =>
-        {
-            var passage = request.Passages.First(p => p.Id == s.Passage);
-            var hole = HolePairs.HoleOf(passage, request.ShellHoles);
-            return (Sight: s,
-                Around: s.OffAroundMm - HolePairs.Around(hole.AngleDeg - passage.AngleDeg, request.BoreDiameterMm),
-                Along: s.OffAlongMm - (hole.FromEdgeMm - passage.FromFaceMm));
-        }).ToList();
+        var seen = request
+            .Sights.Select(s =>
+            {
+                var passage = request.Passages.First(p => p.Id == s.Passage);
+                var hole = HolePairs.HoleOf(passage, request.ShellHoles);
+                return (
+                    Sight: s,
+                    Around: s.OffAroundMm - HolePairs.Around(hole.AngleDeg - passage.AngleDeg, request.BoreDiameterMm),
+                    Along: s.OffAlongMm - (hole.FromEdgeMm - passage.FromFaceMm)
+                );
+            })
+            .ToList();
         Fit Of(IReadOnlyList<(Look Sight, double Around, double Along)> sights)
         {
             var weights = sights.Select(s => 4 / (s.Sight.UncertaintyMm * s.Sight.UncertaintyMm)).ToList();
@@ -87,12 +111,19 @@ public static class SightPosition
 
         var perMm = 180 / (Math.PI * request.BoreDiameterMm / 2);
         var turn = fit.AroundMm * perMm;
-        Call? call = fit.PerFreedom <= Contradicts ? null : new Call(
-            Verdict.LookAgain,
-            odd is null
-                ? Sentence.Of("The sights contradict one another by {rms}.", ("rms", Quantity.Mm(fit.Rms)))
-                : Sentence.Of("What was seen at {odd} contradicts the others: wrong shell, or a hole drilled out of place.", ("odd", Quantity.Word(odd))),
-            [new Check("sights agree", Verdict.LookAgain, fit.PerFreedom, Contradicts, 0, Side.Upper, Dimension.Number)]);
+        Call? call =
+            fit.PerFreedom <= Contradicts
+                ? null
+                : new Call(
+                    Verdict.LookAgain,
+                    odd is null
+                        ? Sentence.Of("The sights contradict one another by {rms}.", ("rms", Quantity.Mm(fit.Rms)))
+                        : Sentence.Of(
+                            "What was seen at {odd} contradicts the others: wrong shell, or a hole drilled out of place.",
+                            ("odd", Quantity.Word(odd))
+                        ),
+                    [new Check("sights agree", Verdict.LookAgain, fit.PerFreedom, Contradicts, 0, Side.Upper, Dimension.Number)]
+                );
         return new Answer(turn, fit.AlongMm, new ShellUncertainty(fit.UncertaintyMm * perMm, fit.UncertaintyMm), fit.Rms, odd, call);
     }
 }

@@ -23,28 +23,42 @@ public static class TurningDrag
     public enum Finding
     {
         /// <summary>Turns freely.</summary>
-        [JsonStringEnumMemberName("free")] Free,
+        [JsonStringEnumMemberName("free")]
+        Free,
 
         /// <summary>Drags the same all round.</summary>
-        [JsonStringEnumMemberName("even-drag")] EvenDrag,
+        [JsonStringEnumMemberName("even-drag")]
+        EvenDrag,
 
         /// <summary>Once a turn: a bent cam, or one high shell.</summary>
-        [JsonStringEnumMemberName("hitch")] Hitch,
+        [JsonStringEnumMemberName("hitch")]
+        Hitch,
 
         /// <summary>Twice a turn: lobes touch, or an oval shell.</summary>
-        [JsonStringEnumMemberName("lobes")] Lobes,
+        [JsonStringEnumMemberName("lobes")]
+        Lobes,
     }
 
-    /// <summary>Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit leaves, RMS.</summary>
+    /// <summary>Mean and the parts of it that come once and twice a turn, N·m, with the angle of their largest, degrees; what the fit
+    /// leaves, RMS.</summary>
     public sealed record Answer(
-        double MeanNm, double OnceNm, double? OnceDeg, double TwiceNm, double? TwiceDeg, double ResidualNm, Finding Finding, Call? Call) : CalcAnswer
+        double MeanNm,
+        double OnceNm,
+        double? OnceDeg,
+        double TwiceNm,
+        double? TwiceDeg,
+        double ResidualNm,
+        Finding Finding,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => TurningDrag.Model;
     }
 
     /// <summary>Works out the finding.</summary>
-    /// <exception cref="UnusableInputException">Fewer than eight readings, a gap over 180°, too few different places, or a torque below 0.</exception>
+    /// <exception cref="UnusableInputException">Fewer than eight readings, a gap over 180°, too few different places, or a torque below
+    /// 0.</exception>
     public static Answer Solve(Request request)
     {
         var faults = new Faults();
@@ -67,7 +81,8 @@ public static class TurningDrag
         }
 
         var (once, twice) = (fit.Amplitude, oval / 2);
-        var finding = fit.Mean <= 0 ? Finding.Free
+        var finding =
+            fit.Mean <= 0 ? Finding.Free
             : once > Telling * fit.Mean ? Finding.Hitch
             : twice > Telling * fit.Mean ? Finding.Lobes
             : fit.Mean > (request.LimitNm ?? double.MaxValue) ? Finding.EvenDrag
@@ -75,7 +90,10 @@ public static class TurningDrag
         Call? call = null;
         if (request.LimitNm is { } limit)
         {
-            var verdict = finding == Finding.Free ? Verdict.Go : finding == Finding.EvenDrag ? Verdict.Stop : Verdict.Decide;
+            var verdict =
+                finding == Finding.Free ? Verdict.Go
+                : finding == Finding.EvenDrag ? Verdict.Stop
+                : Verdict.Decide;
             call = new Call(
                 fit.Mean > limit ? Verdict.Stop : verdict,
                 Sentence.Of(
@@ -86,12 +104,41 @@ public static class TurningDrag
                         Finding.Hitch => "It hitches once a turn by {once} on a mean of {mean}.",
                         _ => "It drags twice a turn by {twice} on a mean of {mean}.",
                     },
-                    ("mean", Quantity.Nm(fit.Mean)), ("limit", Quantity.Nm(limit)), ("once", Quantity.Nm(once)), ("twice", Quantity.Nm(twice))),
+                    ("mean", Quantity.Nm(fit.Mean)),
+                    ("limit", Quantity.Nm(limit)),
+                    ("once", Quantity.Nm(once)),
+                    ("twice", Quantity.Nm(twice))
+                ),
                 [
-                    new Check("mean torque", fit.Mean > limit ? Verdict.Stop : Verdict.Go, fit.Mean, limit, 0, Side.Upper, Dimension.Torque),
-                    new Check("once a turn", once > Telling * fit.Mean ? Verdict.Decide : Verdict.Go, once, Telling * fit.Mean, 0, Side.Upper, Dimension.Torque),
-                    new Check("twice a turn", twice > Telling * fit.Mean ? Verdict.Decide : Verdict.Go, twice, Telling * fit.Mean, 0, Side.Upper, Dimension.Torque),
-                ]);
+                    new Check(
+                        "mean torque",
+                        fit.Mean > limit ? Verdict.Stop : Verdict.Go,
+                        fit.Mean,
+                        limit,
+                        0,
+                        Side.Upper,
+                        Dimension.Torque
+                    ),
+                    new Check(
+                        "once a turn",
+                        once > Telling * fit.Mean ? Verdict.Decide : Verdict.Go,
+                        once,
+                        Telling * fit.Mean,
+                        0,
+                        Side.Upper,
+                        Dimension.Torque
+                    ),
+                    new Check(
+                        "twice a turn",
+                        twice > Telling * fit.Mean ? Verdict.Decide : Verdict.Go,
+                        twice,
+                        Telling * fit.Mean,
+                        0,
+                        Side.Upper,
+                        Dimension.Torque
+                    ),
+                ]
+            );
         }
 
         return new Answer(fit.Mean, once, fit.LargestDeg, twice, fit.TwiceLargestDeg, fit.ResidualMm, finding, call);

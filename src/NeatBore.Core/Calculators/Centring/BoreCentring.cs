@@ -12,7 +12,9 @@ namespace NeatBore.Core.Calculators.Centring;
 public static class BoreCentring
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "least squares g = a0 + a1·cos θ + b1·sin θ (+ oval); offset = √(a1²+b1²) towards atan2(b1, a1); droop sag·(1 − cos(θ − up))/2 taken off";
+    public const string Model =
+        "least squares g = a0 + a1·cos θ + b1·sin θ (+ oval); offset = √(a1²+b1²) towards atan2(b1, a1); droop sag·(1 − cos(θ − "
+        + "up))/2 taken off";
 
     private const double SamePlaceDeg = 1;
     private const double NoOffsetMm = 1e-9;
@@ -22,10 +24,12 @@ public static class BoreCentring
     public enum Sense
     {
         /// <summary>More room between the crank and the part.</summary>
-        [JsonStringEnumMemberName("gap")] Gap,
+        [JsonStringEnumMemberName("gap")]
+        Gap,
 
         /// <summary>The plunger is pushed in further: less room.</summary>
-        [JsonStringEnumMemberName("plunger-in")] PlungerIn,
+        [JsonStringEnumMemberName("plunger-in")]
+        PlungerIn,
     }
 
     /// <summary>Readings round a bore; angles in degrees, lengths in mm.</summary>
@@ -34,7 +38,8 @@ public static class BoreCentring
     /// <param name="GaugeUncertaintyMm">Expanded uncertainty (k = 2) of one reading.</param>
     /// <param name="View">The end that angles are seen from.</param>
     /// <param name="SagMm">The gauge's own droop on a true ring, bottom less top, in the sense of the gap.</param>
-    /// <param name="UpDeg">Clock angle of straight up as the engine hangs, 180 upside down; null where the crank stands upright and nothing droops.</param>
+    /// <param name="UpDeg">Clock angle of straight up as the engine hangs, 180 upside down; null where the crank stands upright and
+    /// nothing droops.</param>
     /// <param name="LimitMm">Most offset (half of a full swing).</param>
     /// <param name="OvalityLimitMm">Most oval, radial, peak to valley.</param>
     /// <param name="FreeMoveMm">What the bolt holes still allow along the move.</param>
@@ -55,7 +60,8 @@ public static class BoreCentring
         double? RepeatMm = null,
         double? RepeatLimitMm = null,
         double ExtraUncertaintyMm = 0,
-        IReadOnlyList<HoldingBolt>? Fasteners = null);
+        IReadOnlyList<HoldingBolt>? Fasteners = null
+    );
 
     /// <summary>A reading in mm at an angle in degrees.</summary>
     public sealed record GaugeReading(double AngleDeg, double ValueMm);
@@ -63,7 +69,8 @@ public static class BoreCentring
     /// <summary>A bolt at an angle in degrees.</summary>
     public sealed record HoldingBolt(string Id, double AngleDeg);
 
-    /// <summary>What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak of.</summary>
+    /// <summary>What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak
+    /// of.</summary>
     /// <param name="OffsetMm">How far the bore stands off the crank.</param>
     /// <param name="OffsetDeg">Towards where.</param>
     /// <param name="OffsetClock">The same as a clock position.</param>
@@ -92,7 +99,8 @@ public static class BoreCentring
         bool? CanMove,
         IReadOnlyList<FastenerMove> Fasteners,
         ParkPlace? Park,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => BoreCentring.Model;
@@ -105,7 +113,8 @@ public static class BoreCentring
     public sealed record ParkPlace(double AngleDeg, string Clock, double NowMm, double TargetMm);
 
     /// <summary>Works out the offset.</summary>
-    /// <exception cref="UnusableInputException">Too few places, a gap over 180°, one place with two values, or a value that can't be.</exception>
+    /// <exception cref="UnusableInputException">Too few places, a gap over 180°, one place with two values, or a value that can't
+    /// be.</exception>
     public static Answer Solve(Request request)
     {
         var repeatLimit = request.RepeatLimitMm ?? Math.Max(0.01, request.GaugeUncertaintyMm);
@@ -134,13 +143,21 @@ public static class BoreCentring
             request.FreeMoveMm is { } free ? free >= offset : null,
             Slackened(request.Fasteners ?? [], offset, move),
             move is { } way ? Park(request, way, d => sign * (fit.WithoutOnce(d) + Droop(d))) : null,
-            CallOf(request, fit, towards, uncertainty, repeatLimit));
+            CallOf(request, fit, towards, uncertainty, repeatLimit)
+        );
     }
 
     private static List<FastenerMove> Slackened(IReadOnlyList<HoldingBolt> fasteners, double offset, double? moveDeg)
     {
-        var moves = fasteners.Select(f => (f.Id, f.AngleDeg, Toward: moveDeg is { } way ? offset * Math.Cos((f.AngleDeg - way) * Math.PI / 180) : 0)).ToList();
-        var order = moves.OrderBy(f => f.Toward).ThenBy(f => Clock.Normalise(f.AngleDeg)).ThenBy(f => f.Id, StringComparer.Ordinal).Select(f => f.Id).ToList();
+        var moves = fasteners
+            .Select(f => (f.Id, f.AngleDeg, Toward: moveDeg is { } way ? offset * Math.Cos((f.AngleDeg - way) * Math.PI / 180) : 0))
+            .ToList();
+        var order = moves
+            .OrderBy(f => f.Toward)
+            .ThenBy(f => Clock.Normalise(f.AngleDeg))
+            .ThenBy(f => f.Id, StringComparer.Ordinal)
+            .Select(f => f.Id)
+            .ToList();
         return moves.ConvertAll(f => new FastenerMove(f.Id, order.IndexOf(f.Id) + 1, f.Toward));
     }
 
@@ -184,24 +201,30 @@ public static class BoreCentring
         }
 
         var frontDeg = towards is { } seen ? Clock.Seen(seen, request.View) : 0;
-        return Call.Of(checks, c => Sentence.Of(
-            (c.Name, c.Verdict) switch
-            {
-                ("offset", Verdict.Go) => "The bore stands {value} off the crank; up to {limit} is allowed.",
-                ("offset", Verdict.LookAgain) => "The bore stands {value} ± {u} off, towards {clock}: too close to {limit} for this gauge to decide.",
-                ("offset", _) => "The bore stands {value} off the crank, towards {clock}; up to {limit} is allowed.",
-                ("room in the holes", _) => "It has to move {limit}; its holes allow {value}.",
-                ("repeat", Verdict.Go) => "The first place read the same again.",
-                ("repeat", _) => "The first place read {value} different the second time: something moved.",
-                ("places", _) => "Three places can’t tell an oval from an offset: read at least four.",
-                ("oval", Verdict.Go) => "The bore is round to {value}.",
-                ("oval", Verdict.LookAgain) => "The bore is oval by {value} ± {u}: too close to {limit} for this gauge to decide.",
-                _ => "The bore is oval by {value}; at most {limit} is wanted.",
-            },
-            ("value", new Quantity(c.Value, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
-            ("u", Quantity.Mm(c.Uncertainty, 0.001)),
-            ("limit", new Quantity(c.Limit, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
-            ("clock", Quantity.AtClock(frontDeg))));
+        return Call.Of(
+            checks,
+            c =>
+                Sentence.Of(
+                    (c.Name, c.Verdict) switch
+                    {
+                        ("offset", Verdict.Go) => "The bore stands {value} off the crank; up to {limit} is allowed.",
+                        ("offset", Verdict.LookAgain) =>
+                            "The bore stands {value} ± {u} off, towards {clock}: too close to {limit} for this gauge to decide.",
+                        ("offset", _) => "The bore stands {value} off the crank, towards {clock}; up to {limit} is allowed.",
+                        ("room in the holes", _) => "It has to move {limit}; its holes allow {value}.",
+                        ("repeat", Verdict.Go) => "The first place read the same again.",
+                        ("repeat", _) => "The first place read {value} different the second time: something moved.",
+                        ("places", _) => "Three places can’t tell an oval from an offset: read at least four.",
+                        ("oval", Verdict.Go) => "The bore is round to {value}.",
+                        ("oval", Verdict.LookAgain) => "The bore is oval by {value} ± {u}: too close to {limit} for this gauge to decide.",
+                        _ => "The bore is oval by {value}; at most {limit} is wanted.",
+                    },
+                    ("value", new Quantity(c.Value, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
+                    ("u", Quantity.Mm(c.Uncertainty, 0.001)),
+                    ("limit", new Quantity(c.Limit, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
+                    ("clock", Quantity.AtClock(frontDeg))
+                )
+        );
     }
 
     private static int Places(IReadOnlyList<GaugeReading> readings)
@@ -228,7 +251,12 @@ public static class BoreCentring
                 faults.Require(
                     twin is null || Math.Abs(twin.ValueMm - readings[i].ValueMm) <= repeatLimit + 1e-12,
                     $"readings[{i}].valueMm",
-                    twin is null ? "" : $"reads {Wording.Number(readings[i].ValueMm, 0.001)} mm where {Wording.Number(twin.ValueMm, 0.001)} mm was read before, at the same place; read it again and keep one (up to {Wording.Number(repeatLimit, 0.001)} mm apart is one value)");
+                    twin is null
+                        ? ""
+                        : $"reads {Wording.Number(readings[i].ValueMm, 0.001)} mm where {Wording.Number(twin.ValueMm, 0.001)} mm "
+                            + $"was read before, at the same place; read it again and keep one (up to "
+                            + $"{Wording.Number(repeatLimit, 0.001)} mm apart is one value)"
+                );
             }
         }
 
@@ -242,7 +270,11 @@ public static class BoreCentring
         var listed = faults.Listed(fasteners, 0, 1000, "fasteners");
         for (var i = 0; listed && i < fasteners.Count; i++)
         {
-            faults.Require(fasteners.Take(i).All(f => f.Id != fasteners[i].Id), $"fasteners[{i}].id", $"“{fasteners[i].Id}” stands twice; each bolt needs its own id");
+            faults.Require(
+                fasteners.Take(i).All(f => f.Id != fasteners[i].Id),
+                $"fasteners[{i}].id",
+                $"“{fasteners[i].Id}” stands twice; each bolt needs its own id"
+            );
         }
 
         faults.ThrowIfAny();

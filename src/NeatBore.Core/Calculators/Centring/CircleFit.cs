@@ -4,7 +4,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Calculators.Centring;
 
-/// <summary>The fit v = m + a cos θ + b sin θ, and + c cos 2θ + d sin 2θ where asked, by least squares, with the uncertainty of what it finds.</summary>
+/// <summary>The fit v = m + a cos θ + b sin θ, and + c cos 2θ + d sin 2θ where asked, by least squares, with the uncertainty of what it
+/// finds.</summary>
 /// <remarks>
 /// u² = max((U_gauge/2)², RSS/(n − p)) with p terms, the first alone where n = p; k = 2 where the gauge sets u,
 /// Student's t at 95 % two-sided for n − p degrees of freedom where the scatter does.
@@ -61,15 +62,17 @@ internal sealed class CircleFit
     }
 
     /// <summary>Where the twice-round part is largest, degrees in [0, 180); null where there is none.</summary>
-    public double? TwiceLargestDeg => Ovality is null or < 1e-9 ? null : Clock.Normalise(Math.Atan2(_twiceSin, _twiceCos) * 180 / Math.PI) / 2;
+    public double? TwiceLargestDeg =>
+        Ovality is null or < 1e-9 ? null : Clock.Normalise(Math.Atan2(_twiceSin, _twiceCos) * 180 / Math.PI) / 2;
 
     /// <summary>Expanded uncertainty of the oval, along its own direction; 0 where it was not fitted.</summary>
     public double OvalityUncertainty =>
-        Ovality is null ? 0 : Ovality < 1e-9 ? 2 * Along(3, 1, 0) : 2 * Along(3, 2 * _twiceCos / Ovality.Value, 2 * _twiceSin / Ovality.Value);
+        Ovality is null ? 0
+        : Ovality < 1e-9 ? 2 * Along(3, 1, 0)
+        : 2 * Along(3, 2 * _twiceCos / Ovality.Value, 2 * _twiceSin / Ovality.Value);
 
     /// <summary>What is left at an angle in degrees without the once-round part: the mean and the oval.</summary>
-    public double WithoutOnce(double deg) =>
-        Mean + (_twiceCos * Math.Cos(deg * Math.PI / 90)) + (_twiceSin * Math.Sin(deg * Math.PI / 90));
+    public double WithoutOnce(double deg) => Mean + (_twiceCos * Math.Cos(deg * Math.PI / 90)) + (_twiceSin * Math.Sin(deg * Math.PI / 90));
 
     /// <summary>The once-round part at an angle in degrees.</summary>
     public double At(double deg) => (Cos * Math.Cos(deg * Math.PI / 180)) + (Sin * Math.Sin(deg * Math.PI / 180));
@@ -95,14 +98,19 @@ internal sealed class CircleFit
         }
 
         var gap = places.Zip(places.Skip(1).Append(places[0] + 360), (from, to) => to - from).Max();
-        faults.Require(gap <= 180 + 1e-9, field, $"must go round the circle: there is a gap of {gap:0.#}° with no reading, and 180° is the most");
+        faults.Require(
+            gap <= 180 + 1e-9,
+            field,
+            $"must go round the circle: there is a gap of {gap:0.#}° with no reading, and 180° is the most"
+        );
     }
 
     /// <summary>Fits the once-round part alone; call <see cref="CheckPlaces"/> first.</summary>
     public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty) =>
         Solve(readings, gaugeUncertainty, Design(readings, 3));
 
-    /// <summary>Fits the oval as well where there are six or more readings at five or more different angles that tell it apart well (cond₂ ≤ 5).</summary>
+    /// <summary>Fits the oval as well where there are six or more readings at five or more different angles that tell it apart well
+    /// (cond₂ ≤ 5).</summary>
     public static CircleFit WithOval(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty)
     {
         if (readings.Count >= 6 && readings.Select(r => Math.Round(Clock.Normalise(r.Deg), 9)).Distinct().Count() >= 5)
@@ -118,11 +126,17 @@ internal sealed class CircleFit
     }
 
     private static Matrix<double> Design(IReadOnlyList<(double Deg, double Value)> readings, int terms) =>
-        Matrix<double>.Build.Dense(readings.Count, terms, (i, j) =>
-        {
-            var turned = (j + 1) / 2 * readings[i].Deg * Math.PI / 180;
-            return j == 0 ? 1 : j % 2 == 1 ? Math.Cos(turned) : Math.Sin(turned);
-        });
+        Matrix<double>.Build.Dense(
+            readings.Count,
+            terms,
+            (i, j) =>
+            {
+                var turned = (j + 1) / 2 * readings[i].Deg * Math.PI / 180;
+                return j == 0 ? 1
+                    : j % 2 == 1 ? Math.Cos(turned)
+                    : Math.Sin(turned);
+            }
+        );
 
     private static CircleFit Solve(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty, Matrix<double> x)
     {
@@ -138,7 +152,14 @@ internal sealed class CircleFit
         return new CircleFit(fit, Math.Sqrt(rss / n), covariance, coverage);
     }
 
-    private double Along(int first, double cos, double sin) => _coverage * Math.Sqrt(Math.Max(
-        0,
-        (cos * cos * _covariance[first, first]) + (2 * cos * sin * _covariance[first, first + 1]) + (sin * sin * _covariance[first + 1, first + 1])));
+    private double Along(int first, double cos, double sin) =>
+        _coverage
+        * Math.Sqrt(
+            Math.Max(
+                0,
+                (cos * cos * _covariance[first, first])
+                    + (2 * cos * sin * _covariance[first, first + 1])
+                    + (sin * sin * _covariance[first + 1, first + 1])
+            )
+        );
 }

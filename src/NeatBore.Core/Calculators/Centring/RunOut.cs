@@ -20,7 +20,8 @@ public static class RunOut
         double GaugeUncertaintyMm,
         View View = View.Front,
         IReadOnlyList<SweepReading>? Face = null,
-        RunOutLimits? Limits = null);
+        RunOutLimits? Limits = null
+    );
 
     /// <summary>A dial reading in mm at an angle in degrees.</summary>
     public sealed record SweepReading(double AngleDeg, double ValueMm);
@@ -44,7 +45,14 @@ public static class RunOut
     /// <param name="ResidualMm">What the fit leaves, RMS, mm.</param>
     /// <param name="UncertaintyMm">Expanded uncertainty of the once-round amplitude, mm.</param>
     public sealed record Sweep(
-        double TirMm, double OnceMm, double? OnceDeg, string? OnceClock, double? OvalityMm, double ResidualMm, double UncertaintyMm);
+        double TirMm,
+        double OnceMm,
+        double? OnceDeg,
+        string? OnceClock,
+        double? OvalityMm,
+        double ResidualMm,
+        double UncertaintyMm
+    );
 
     /// <summary>Works out the run-out.</summary>
     /// <exception cref="UnusableInputException">Too few places, a gap over 180°, or a value that can't be.</exception>
@@ -74,17 +82,26 @@ public static class RunOut
             checks.Add(Check.AtMost("face run-out", face!.TirMm, faceMost, uncertainty));
         }
 
-        return new Answer(radial, face, Call.Of(checks, c => Sentence.Of(
-            c.Verdict switch
-            {
-                Verdict.Go => "The {name} swings {value}, within {limit}.",
-                Verdict.Stop => "The {name} swings {value}; at most {limit} is wanted.",
-                _ => "The {name} swings {value} ± {u}: too close to {limit} for this dial to decide.",
-            },
-            ("name", Quantity.Word(c.Name)),
-            ("value", Quantity.Mm(c.Value)),
-            ("u", Quantity.Mm(c.Uncertainty)),
-            ("limit", Quantity.Mm(c.Limit)))));
+        return new Answer(
+            radial,
+            face,
+            Call.Of(
+                checks,
+                c =>
+                    Sentence.Of(
+                        c.Verdict switch
+                        {
+                            Verdict.Go => "The {name} swings {value}, within {limit}.",
+                            Verdict.Stop => "The {name} swings {value}; at most {limit} is wanted.",
+                            _ => "The {name} swings {value} ± {u}: too close to {limit} for this dial to decide.",
+                        },
+                        ("name", Quantity.Word(c.Name)),
+                        ("value", Quantity.Mm(c.Value)),
+                        ("u", Quantity.Mm(c.Uncertainty)),
+                        ("limit", Quantity.Mm(c.Limit))
+                    )
+            )
+        );
     }
 
     private static void CheckSweep(Faults faults, IReadOnlyList<SweepReading>? sweep, string field)
@@ -105,6 +122,7 @@ public static class RunOut
             fit.LargestDeg is { } deg ? Clock.Text(deg) : null,
             fit.Ovality,
             fit.ResidualMm,
-            fit.AmplitudeUncertainty);
+            fit.AmplitudeUncertainty
+        );
     }
 }

@@ -17,10 +17,12 @@ public static class Squareness
     public enum DepthSense
     {
         /// <summary>Depth inwards from the face: deeper is larger.</summary>
-        [JsonStringEnumMemberName("depth")] Depth,
+        [JsonStringEnumMemberName("depth")]
+        Depth,
 
         /// <summary>A gap that closes as the screw goes in.</summary>
-        [JsonStringEnumMemberName("gap")] Gap,
+        [JsonStringEnumMemberName("gap")]
+        Gap,
     }
 
     /// <summary>Depths round a part.</summary>
@@ -44,7 +46,8 @@ public static class Squareness
         double? TiltLimitMm = null,
         double GaugeUncertaintyMm = 0,
         IReadOnlyList<Screw>? Screws = null,
-        double MaxTurnPerPass = 0.25);
+        double MaxTurnPerPass = 0.25
+    );
 
     /// <summary>A depth (or gap) in mm at an angle in degrees.</summary>
     public sealed record DepthReading(double AngleDeg, double DepthMm);
@@ -63,7 +66,8 @@ public static class Squareness
         IReadOnlyList<ScrewTurn> Turns,
         IReadOnlyList<IReadOnlyList<ScrewTurn>> Passes,
         DepthUncertainty UncertaintyMm,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => Squareness.Model;
@@ -76,7 +80,8 @@ public static class Squareness
     public sealed record DepthUncertainty(double Mean, double Tilt);
 
     /// <summary>Works out depth, tilt and turns.</summary>
-    /// <exception cref="UnusableInputException">Too few places, a gap over 180°, a value that can't be, or more than 400 passes.</exception>
+    /// <exception cref="UnusableInputException">Too few places, a gap over 180°, a value that can't be, or more than 400
+    /// passes.</exception>
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
@@ -84,7 +89,10 @@ public static class Squareness
         var fit = CircleFit.Of([.. request.Readings.Select(r => (r.AngleDeg, sign * r.DepthMm))], request.GaugeUncertaintyMm);
         var screws = request.Screws ?? [];
         var here = screws.Select(s => fit.Mean + (fit.At(s.AngleDeg) * s.RadiusMm / request.MeasureRadiusMm)).ToList();
-        var target = request.TargetDepthMm is { } t ? sign * t : here.Count > 0 ? here.Max() : fit.Mean;
+        var target =
+            request.TargetDepthMm is { } t ? sign * t
+            : here.Count > 0 ? here.Max()
+            : fit.Mean;
         var turns = screws.Select((s, i) => new ScrewTurn(s.Id, (target - here[i]) / s.PitchMm)).ToList();
 
         var tilt = 2 * fit.Amplitude;
@@ -113,10 +121,12 @@ public static class Squareness
             turns,
             Passes(turns, request.MaxTurnPerPass),
             uncertainty,
-            Call.Of(checks, c => Reason(c, frontDeg)));
+            Call.Of(checks, c => Reason(c, frontDeg))
+        );
     }
 
-    /// <summary>Small turns, round and round: the screw with most to go turns first and the others wait until they are level with it.</summary>
+    /// <summary>Small turns, round and round: the screw with most to go turns first and the others wait until they are level with
+    /// it.</summary>
     private static List<IReadOnlyList<ScrewTurn>> Passes(List<ScrewTurn> turns, double most)
     {
         const double done = 1e-9;
@@ -136,10 +146,12 @@ public static class Squareness
                 left[i] -= pass[i];
             }
 
-            passes.Add([.. pass
-                .Select((turn, i) => new ScrewTurn(turns[i].Id, turn))
-                .Where(t => Math.Abs(t.Turns) > done)
-                .OrderByDescending(t => Math.Abs(t.Turns)).ThenBy(t => t.Id, StringComparer.Ordinal)]);
+            passes.Add([
+                .. pass.Select((turn, i) => new ScrewTurn(turns[i].Id, turn))
+                    .Where(t => Math.Abs(t.Turns) > done)
+                    .OrderByDescending(t => Math.Abs(t.Turns))
+                    .ThenBy(t => t.Id, StringComparer.Ordinal),
+            ]);
         }
 
         return passes;
@@ -161,7 +173,8 @@ public static class Squareness
             ("value", Quantity.Mm(check.Value)),
             ("u", Quantity.Mm(check.Uncertainty)),
             ("limit", Quantity.Mm(check.Limit)),
-            ("clock", Quantity.AtClock(deepestFrontDeg)));
+            ("clock", Quantity.AtClock(deepestFrontDeg))
+        );
     }
 
     private static void CheckUsable(Request request)
@@ -177,7 +190,10 @@ public static class Squareness
         faults.NotNegative(request.DepthToleranceMm ?? 0, "depthToleranceMm");
         faults.NotNegative(request.TiltLimitMm ?? 0, "tiltLimitMm");
         faults.Require(
-            request.DepthToleranceMm is null || request.TargetDepthMm is not null, "targetDepthMm", "is needed where depthToleranceMm is given");
+            request.DepthToleranceMm is null || request.TargetDepthMm is not null,
+            "targetDepthMm",
+            "is needed where depthToleranceMm is given"
+        );
         faults.Positive(request.MaxTurnPerPass, "maxTurnPerPass");
         var screws = request.Screws ?? [];
         var listed = faults.Listed(screws, 0, 1000, "screws");
@@ -185,7 +201,11 @@ public static class Squareness
         {
             faults.Positive(screws[i].RadiusMm, $"screws[{i}].radiusMm");
             faults.Positive(screws[i].PitchMm, $"screws[{i}].pitchMm");
-            faults.Require(screws.Take(i).All(s => s.Id != screws[i].Id), $"screws[{i}].id", $"“{screws[i].Id}” stands twice; each screw needs its own id");
+            faults.Require(
+                screws.Take(i).All(s => s.Id != screws[i].Id),
+                $"screws[{i}].id",
+                $"“{screws[i].Id}” stands twice; each screw needs its own id"
+            );
         }
 
         faults.ThrowIfAny();

@@ -14,16 +14,20 @@ public static class BalancerVerdict
     public enum Outcome
     {
         /// <summary>It goes back as it is.</summary>
-        [JsonStringEnumMemberName("reuse")] Reuse,
+        [JsonStringEnumMemberName("reuse")]
+        Reuse,
 
         /// <summary>Its mark is cut anew at true centre.</summary>
-        [JsonStringEnumMemberName("re-mark")] ReMark,
+        [JsonStringEnumMemberName("re-mark")]
+        ReMark,
 
         /// <summary>Nose or seal's track is sleeved.</summary>
-        [JsonStringEnumMemberName("sleeve")] Sleeve,
+        [JsonStringEnumMemberName("sleeve")]
+        Sleeve,
 
         /// <summary>Another balancer.</summary>
-        [JsonStringEnumMemberName("replace")] Replace,
+        [JsonStringEnumMemberName("replace")]
+        Replace,
     }
 
     /// <summary>One question of the tree.</summary>

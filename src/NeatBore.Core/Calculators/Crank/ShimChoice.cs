@@ -7,7 +7,8 @@ namespace NeatBore.Core.Calculators.Crank;
 public static class ShimChoice
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "end play = measured − Σ shims; nearest to the ideal, then fewer shims, then thinner ones; exact search over the stock";
+    public const string Model =
+        "end play = measured − Σ shims; nearest to the ideal, then fewer shims, then thinner ones; exact search over the stock";
 
     private const double UnitMm = 1e-4;
     private const int MostShims = 6;
@@ -20,7 +21,13 @@ public static class ShimChoice
     /// <param name="Count">How many shims the engine takes.</param>
     /// <param name="Stock">Up to 200 lines.</param>
     /// <param name="GaugeUncertaintyMm">Expanded uncertainty (k = 2) of the end play.</param>
-    public sealed record Request(double MeasuredEndPlayMm, EndPlay Target, ShimCount Count, IReadOnlyList<ShimLine> Stock, double GaugeUncertaintyMm = 0);
+    public sealed record Request(
+        double MeasuredEndPlayMm,
+        EndPlay Target,
+        ShimCount Count,
+        IReadOnlyList<ShimLine> Stock,
+        double GaugeUncertaintyMm = 0
+    );
 
     /// <summary>Least, most and best end play, mm.</summary>
     public sealed record EndPlay(double MinMm, double MaxMm, double IdealMm);
@@ -46,8 +53,8 @@ public static class ShimChoice
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
-        var lines = request.Stock
-            .Where(l => l.Quantity > 0)
+        var lines = request
+            .Stock.Where(l => l.Quantity > 0)
             .GroupBy(l => (int)Math.Round(l.ThicknessMm / UnitMm))
             .Select(g => (Thickness: g.Key, Quantity: (int)Math.Min(MostShims, g.Sum(l => (long)l.Quantity))))
             .OrderBy(l => l.Thickness)
@@ -56,12 +63,12 @@ public static class ShimChoice
 
         // The wanted sum is no whole number of units, so that distances are compared as they are.
         var wanted = (request.MeasuredEndPlayMm - request.Target.IdealMm) / UnitMm;
-        var picks = search.Nearest(wanted, request.Count.Min)
-            .Take(Shown)
-            .Select(stack => PickOf(request, stack))
-            .ToList();
+        var picks = search.Nearest(wanted, request.Count.Min).Take(Shown).Select(stack => PickOf(request, stack)).ToList();
         var reachable = search.Any(
-            (request.MeasuredEndPlayMm - request.Target.MaxMm) / UnitMm, (request.MeasuredEndPlayMm - request.Target.MinMm) / UnitMm, request.Count.Min);
+            (request.MeasuredEndPlayMm - request.Target.MaxMm) / UnitMm,
+            (request.MeasuredEndPlayMm - request.Target.MinMm) / UnitMm,
+            request.Count.Min
+        );
         return new Answer(picks, reachable);
     }
 
@@ -74,15 +81,21 @@ public static class ShimChoice
             left,
             Call.Of(
                 [Check.AtLeast("end play", left, target.MinMm, u), Check.AtMost("end play", left, target.MaxMm, u)],
-                c => Sentence.Of(
-                    (c.Verdict, c.Side) switch
-                    {
-                        (Verdict.Go, _) => "It leaves {value} of end play.",
-                        (Verdict.LookAgain, _) => "It leaves {value} ± {u}: too close to {limit} for this gauge to decide.",
-                        (_, Side.Upper) => "It leaves {value}; at most {limit} is wanted.",
-                        _ => "It leaves {value}; at least {limit} is wanted.",
-                    },
-                    ("value", Quantity.Mm(c.Value, 0.001)), ("limit", Quantity.Mm(c.Limit, 0.001)), ("u", Quantity.Mm(c.Uncertainty, 0.001))))!);
+                c =>
+                    Sentence.Of(
+                        (c.Verdict, c.Side) switch
+                        {
+                            (Verdict.Go, _) => "It leaves {value} of end play.",
+                            (Verdict.LookAgain, _) => "It leaves {value} ± {u}: too close to {limit} for this gauge to decide.",
+                            (_, Side.Upper) => "It leaves {value}; at most {limit} is wanted.",
+                            _ => "It leaves {value}; at least {limit} is wanted.",
+                        },
+                        ("value", Quantity.Mm(c.Value, 0.001)),
+                        ("limit", Quantity.Mm(c.Limit, 0.001)),
+                        ("u", Quantity.Mm(c.Uncertainty, 0.001))
+                    )
+            )!
+        );
     }
 
     private static void CheckUsable(Request request)
@@ -90,16 +103,28 @@ public static class ShimChoice
         var faults = new Faults();
         var (target, count) = (request.Target, request.Count);
         faults.Require(target.MaxMm >= target.MinMm, "target.maxMm", $"must be at least the least end play ({target.MinMm} mm)");
-        faults.Require(target.IdealMm >= target.MinMm && target.IdealMm <= target.MaxMm, "target.idealMm", $"must lie from {target.MinMm} to {target.MaxMm} mm");
+        faults.Require(
+            target.IdealMm >= target.MinMm && target.IdealMm <= target.MaxMm,
+            "target.idealMm",
+            $"must lie from {target.MinMm} to {target.MaxMm} mm"
+        );
         faults.Require(count.Min is >= 0 and <= MostShims, "count.min", $"must be from 0 to {MostShims}");
-        faults.Require(count.Max >= count.Min && count.Max <= MostShims, "count.max", $"must be from count.min ({count.Min}) to {MostShims}");
+        faults.Require(
+            count.Max >= count.Min && count.Max <= MostShims,
+            "count.max",
+            $"must be from count.min ({count.Min}) to {MostShims}"
+        );
         faults.NotNegative(request.GaugeUncertaintyMm, "gaugeUncertaintyMm");
         if (faults.Listed(request.Stock, 1, 200, "stock"))
         {
             for (var i = 0; i < request.Stock.Count; i++)
             {
                 var line = request.Stock[i];
-                faults.Require(line.ThicknessMm >= UnitMm && line.ThicknessMm <= ThickestMm, $"stock[{i}].thicknessMm", $"must be above 0 and at most {ThickestMm} mm");
+                faults.Require(
+                    line.ThicknessMm >= UnitMm && line.ThicknessMm <= ThickestMm,
+                    $"stock[{i}].thicknessMm",
+                    $"must be above 0 and at most {ThickestMm} mm"
+                );
                 faults.Require(line.Quantity >= 0, $"stock[{i}].quantity", "must be 0 or more");
             }
         }
@@ -107,7 +132,8 @@ public static class ShimChoice
         faults.ThrowIfAny();
     }
 
-    /// <summary>Which sums the thinner lines can make, by how many shims: it prunes every branch of the search that comes to nothing.</summary>
+    /// <summary>Which sums the thinner lines can make, by how many shims: it prunes every branch of the search that comes to
+    /// nothing.</summary>
     private sealed class Search
     {
         private readonly List<(int Thickness, int Quantity)> _lines;
@@ -166,9 +192,15 @@ public static class ShimChoice
             var above = Math.Max(0, below + 1);
             while (below >= 0 || above <= top)
             {
-                var (toBelow, toAbove) = (below < 0 ? double.MaxValue : Math.Abs(wanted - below), above > top ? double.MaxValue : Math.Abs(above - wanted));
+                var (toBelow, toAbove) = (
+                    below < 0 ? double.MaxValue : Math.Abs(wanted - below),
+                    above > top ? double.MaxValue : Math.Abs(above - wanted)
+                );
                 var tie = Math.Abs(toBelow - toAbove) < 1e-6;
-                List<int> sums = tie ? [below, above] : toBelow < toAbove ? [below] : [above];
+                List<int> sums =
+                    tie ? [below, above]
+                    : toBelow < toAbove ? [below]
+                    : [above];
                 for (var shims = least; shims <= _most; shims++)
                 {
                     // Two sums at one distance share a rank, so that their stacks are merged by their lists.
@@ -208,7 +240,8 @@ public static class ShimChoice
         private bool Has(int lines, int shims, int sum) =>
             sum >= 0 && sum < _words * 64 && (_sums[lines, shims][sum >> 6] >> (sum & 63) & 1) == 1;
 
-        /// <summary>Stacks of so many shims that make a sum out of the lines up to one, of which some are used, thin beginnings first.</summary>
+        /// <summary>Stacks of so many shims that make a sum out of the lines up to one, of which some are used, thin beginnings
+        /// first.</summary>
         private IEnumerable<IReadOnlyList<int>> Stacks(int upTo, int used, int shims, int sum)
         {
             if (shims == 0)

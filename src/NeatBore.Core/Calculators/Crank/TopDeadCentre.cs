@@ -16,7 +16,12 @@ public static class TopDeadCentre
     /// <param name="Limits">No call is made without.</param>
     /// <param name="GaugeUncertaintyDeg">Expanded uncertainty (k = 2) of one reading, degrees.</param>
     public sealed record Request(
-        double BeforeDeg, double AfterDeg, double? RingDiameterMm = null, MarkLimits? Limits = null, double GaugeUncertaintyDeg = 0.5);
+        double BeforeDeg,
+        double AfterDeg,
+        double? RingDiameterMm = null,
+        MarkLimits? Limits = null,
+        double GaugeUncertaintyDeg = 0.5
+    );
 
     /// <summary>A go up to the one, a stop above the other, degrees.</summary>
     public sealed record MarkLimits(double GoDeg = 1, double StopDeg = 3);
@@ -53,7 +58,10 @@ public static class TopDeadCentre
             error,
             error,
             request.RingDiameterMm is { } d ? Math.PI * d * error / 360 : null,
-            request.Limits is { } limits ? MarkError.Judge(error, request.GaugeUncertaintyDeg / Math.Sqrt(2), limits.GoDeg, limits.StopDeg) : null);
+            request.Limits is { } limits
+                ? MarkError.Judge(error, request.GaugeUncertaintyDeg / Math.Sqrt(2), limits.GoDeg, limits.StopDeg)
+                : null
+        );
     }
 }
 
@@ -64,22 +72,26 @@ internal static class MarkError
     public static Call Judge(double errorDeg, double uncertaintyDeg, double goDeg, double stopDeg, string? source = null)
     {
         var size = Math.Abs(errorDeg);
-        var verdict = size + uncertaintyDeg <= goDeg ? Verdict.Go
+        var verdict =
+            size + uncertaintyDeg <= goDeg ? Verdict.Go
             : size - uncertaintyDeg > stopDeg ? Verdict.Stop
             : size - uncertaintyDeg > goDeg && size + uncertaintyDeg <= stopDeg ? Verdict.Decide
             : Verdict.LookAgain;
         var limit = verdict == Verdict.Stop || (verdict == Verdict.LookAgain && size - uncertaintyDeg > goDeg) ? stopDeg : goDeg;
         return Call.Of(
             [new Check("mark error", verdict, size, limit, uncertaintyDeg, Side.Upper, Dimension.Angle, source)],
-            check => Sentence.Of(
-                check.Verdict switch
-                {
-                    Verdict.Go => "The mark is {value} off, within {limit}.",
-                    Verdict.LookAgain => "The mark is {value} ± {u} off: too close to {limit} for this reading to decide.",
-                    _ => "The mark is {value} off; at most {limit} is wanted.",
-                },
-                ("value", Quantity.Degrees(check.Value)),
-                ("u", Quantity.Degrees(check.Uncertainty)),
-                ("limit", Quantity.Degrees(check.Limit))))!;
+            check =>
+                Sentence.Of(
+                    check.Verdict switch
+                    {
+                        Verdict.Go => "The mark is {value} off, within {limit}.",
+                        Verdict.LookAgain => "The mark is {value} ± {u} off: too close to {limit} for this reading to decide.",
+                        _ => "The mark is {value} off; at most {limit} is wanted.",
+                    },
+                    ("value", Quantity.Degrees(check.Value)),
+                    ("u", Quantity.Degrees(check.Uncertainty)),
+                    ("limit", Quantity.Degrees(check.Limit))
+                )
+        )!;
     }
 }

@@ -1,15 +1,17 @@
 using System.Globalization;
-using System.Text.Json.Serialization;
 using System.Text.Json;
+using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Calculators.Fasteners;
 
-/// <summary>Holes on a circle, one of them perhaps offset, as a plate that can be made: where each hole is and how far from every other.</summary>
+/// <summary>Holes on a circle, one of them perhaps offset, as a plate that can be made: where each hole is and how far from every
+/// other.</summary>
 public static class BoltCircle
 {
     /// <summary>The formula in one line.</summary>
-    public const string Model = "x = R·sin θ, y = R·cos θ, clockwise from the start; offsets added to their hole; chord = distance of centres";
+    public const string Model =
+        "x = R·sin θ, y = R·cos θ, clockwise from the start; offsets added to their hole; chord = distance of centres";
 
     /// <summary>A plate; lengths in mm, angles in degrees clockwise in the view.</summary>
     /// <param name="DiameterMm">Of the bolt circle.</param>
@@ -28,7 +30,8 @@ public static class BoltCircle
         View View = View.Front,
         double StartDeg = 0,
         IReadOnlyList<Offset>? Offsets = null,
-        double CentreHoleMm = 0);
+        double CentreHoleMm = 0
+    );
 
     /// <summary>How far a hole is off its even place: outwards, mm, and clockwise, degrees.</summary>
     public sealed record Offset(HoleNumber Hole, double RadialMm, double Deg);
@@ -66,29 +69,59 @@ public static class BoltCircle
         for (var i = 0; listed && i < offsets.Count; i++)
         {
             faults.Require(
-                offsets[i].Hole.Value >= 1 && offsets[i].Hole.Value <= request.Holes, $"offsets[{i}].hole", $"must be the number of a hole, 1 to {request.Holes}");
-            faults.Require(offsets.Take(i).All(o => o.Hole != offsets[i].Hole), $"offsets[{i}].hole", $"hole {offsets[i].Hole.Value} has an offset already");
-            faults.Require((request.DiameterMm / 2) + offsets[i].RadialMm > 0, $"offsets[{i}].radialMm", "must leave the hole on its own side of the middle");
+                offsets[i].Hole.Value >= 1 && offsets[i].Hole.Value <= request.Holes,
+                $"offsets[{i}].hole",
+                $"must be the number of a hole, 1 to {request.Holes}"
+            );
+            faults.Require(
+                offsets.Take(i).All(o => o.Hole != offsets[i].Hole),
+                $"offsets[{i}].hole",
+                $"hole {offsets[i].Hole.Value} has an offset already"
+            );
+            faults.Require(
+                (request.DiameterMm / 2) + offsets[i].RadialMm > 0,
+                $"offsets[{i}].radialMm",
+                "must leave the hole on its own side of the middle"
+            );
         }
 
         faults.ThrowIfAny();
 
-        var holes = Enumerable.Range(1, request.Holes).Select(n =>
-        {
-            var offset = offsets.FirstOrDefault(o => o.Hole.Value == n);
-            var radius = (request.DiameterMm / 2) + (offset?.RadialMm ?? 0);
-            var deg = request.StartDeg + ((n - 1) * 360.0 / request.Holes) + (offset?.Deg ?? 0);
-            return new Hole($"{n}", radius * Math.Sin(deg * Math.PI / 180), radius * Math.Cos(deg * Math.PI / 180));
-        }).ToList();
-        var chords = holes.SelectMany((a, i) => holes.Skip(i + 1).Select(b => new Chord(
-            a.Id, b.Id, Math.Sqrt(Math.Pow(a.XMm - b.XMm, 2) + Math.Pow(a.YMm - b.YMm, 2))))).ToList();
+        var holes = Enumerable
+            .Range(1, request.Holes)
+            .Select(n =>
+            {
+                var offset = offsets.FirstOrDefault(o => o.Hole.Value == n);
+                var radius = (request.DiameterMm / 2) + (offset?.RadialMm ?? 0);
+                var deg = request.StartDeg + ((n - 1) * 360.0 / request.Holes) + (offset?.Deg ?? 0);
+                return new Hole($"{n}", radius * Math.Sin(deg * Math.PI / 180), radius * Math.Cos(deg * Math.PI / 180));
+            })
+            .ToList();
+        var chords = holes
+            .SelectMany(
+                (a, i) =>
+                    holes.Skip(i + 1).Select(b => new Chord(a.Id, b.Id, Math.Sqrt(Math.Pow(a.XMm - b.XMm, 2) + Math.Pow(a.YMm - b.YMm, 2))))
+            )
+            .ToList();
 
         var closest = chords.MinBy(c => c.Mm)!;
-        faults.Require(closest.Mm > request.HoleDiameterMm, "holeDiameterMm", $"must be smaller than the distance of holes {closest.From} and {closest.To} ({closest.Mm:0.##} mm)");
+        faults.Require(
+            closest.Mm > request.HoleDiameterMm,
+            "holeDiameterMm",
+            $"must be smaller than the distance of holes {closest.From} and {closest.To} ({closest.Mm:0.##} mm)"
+        );
         var farthest = holes.Max(h => Math.Sqrt((h.XMm * h.XMm) + (h.YMm * h.YMm))) + (request.HoleDiameterMm / 2);
-        faults.Require(request.OuterMm / 2 > farthest, "outerMm", $"must be larger than {2 * farthest:0.##} mm, so that the holes stay in the plate");
+        faults.Require(
+            request.OuterMm / 2 > farthest,
+            "outerMm",
+            $"must be larger than {2 * farthest:0.##} mm, so that the holes stay in the plate"
+        );
         var inmost = holes.Min(h => Math.Sqrt((h.XMm * h.XMm) + (h.YMm * h.YMm))) - (request.HoleDiameterMm / 2);
-        faults.Require(request.CentreHoleMm / 2 < inmost, "centreHoleMm", $"must be smaller than {2 * inmost:0.##} mm, so that it keeps off the holes");
+        faults.Require(
+            request.CentreHoleMm / 2 < inmost,
+            "centreHoleMm",
+            $"must be smaller than {2 * inmost:0.##} mm, so that it keeps off the holes"
+        );
         faults.ThrowIfAny();
         return new Answer(holes, chords);
     }
@@ -97,10 +130,14 @@ public static class BoltCircle
     {
         public override HoleNumber Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
             (reader.TokenType == JsonTokenType.Number && reader.TryGetInt32(out var number))
-            || (reader.TokenType == JsonTokenType.String && int.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out number))
+            || (
+                reader.TokenType == JsonTokenType.String
+                && int.TryParse(reader.GetString(), NumberStyles.None, CultureInfo.InvariantCulture, out number)
+            )
                 ? new HoleNumber(number)
                 : throw new JsonException("must be the number of a hole");
 
-        public override void Write(Utf8JsonWriter writer, HoleNumber value, JsonSerializerOptions options) => writer.WriteNumberValue(value.Value);
+        public override void Write(Utf8JsonWriter writer, HoleNumber value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue(value.Value);
     }
 }

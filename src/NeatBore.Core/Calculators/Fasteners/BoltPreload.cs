@@ -25,7 +25,8 @@ public static class BoltPreload
         double HeadMeanDiameterMm,
         double ProofMpa,
         double? TorqueNm = null,
-        double? PreloadN = null);
+        double? PreloadN = null
+    );
 
     /// <summary>Preload and torque that belong together, and how hard the bolt is worked.</summary>
     public sealed record Answer(double PreloadN, double TorqueNm, double TensileMpa, double ProofShare, Call? Call) : CalcAnswer
@@ -40,7 +41,11 @@ public static class BoltPreload
     {
         var faults = new Faults();
         request.Thread.Check(faults, "thread");
-        faults.Require(request.Thread.Form != ThreadForm.Trapezoidal, "thread.form", "must be iso or unified: the formula is for a 60° thread");
+        faults.Require(
+            request.Thread.Form != ThreadForm.Trapezoidal,
+            "thread.form",
+            "must be iso or unified: the formula is for a 60° thread"
+        );
         faults.Within(request.ThreadFriction, 0, 1, "threadFriction");
         faults.Within(request.HeadFriction, 0, 1, "headFriction");
         faults.Positive(request.HeadMeanDiameterMm, "headMeanDiameterMm");
@@ -50,8 +55,12 @@ public static class BoltPreload
         faults.Require(request.PreloadN is null or > 0, "preloadN", "must be larger than 0");
         faults.ThrowIfAny();
 
-        var arm = ((request.Thread.PitchMm / (2 * Math.PI)) + (request.Thread.PitchDiameterMm * request.ThreadFriction / Math.Sqrt(3))
-            + (request.HeadMeanDiameterMm * request.HeadFriction / 2)) / 1e3;
+        var arm =
+            (
+                (request.Thread.PitchMm / (2 * Math.PI))
+                + (request.Thread.PitchDiameterMm * request.ThreadFriction / Math.Sqrt(3))
+                + (request.HeadMeanDiameterMm * request.HeadFriction / 2)
+            ) / 1e3;
         var preload = request.PreloadN ?? (request.TorqueNm!.Value / arm);
         var tensile = preload / request.Thread.StressAreaMm2;
         var share = tensile / request.ProofMpa;
@@ -62,9 +71,15 @@ public static class BoltPreload
             share,
             Call.Of(
                 [Check.Stepped("proof share", share, 0.9, 1, Dimension.Share)],
-                c => Sentence.Of(
-                    c.Verdict == Verdict.Go ? "The bolt is pulled to {share} of its proof stress." : "The bolt is pulled to {share} of its proof stress; at most {limit} is wanted.",
-                    ("share", Quantity.Share(c.Value)),
-                    ("limit", Quantity.Share(c.Limit)))));
+                c =>
+                    Sentence.Of(
+                        c.Verdict == Verdict.Go
+                            ? "The bolt is pulled to {share} of its proof stress."
+                            : "The bolt is pulled to {share} of its proof stress; at most {limit} is wanted.",
+                        ("share", Quantity.Share(c.Value)),
+                        ("limit", Quantity.Share(c.Limit))
+                    )
+            )
+        );
     }
 }

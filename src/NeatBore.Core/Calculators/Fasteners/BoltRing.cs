@@ -3,7 +3,8 @@ namespace NeatBore.Core.Calculators.Fasteners;
 /// <summary>Bolts evenly spaced on a circle.</summary>
 public static class BoltRing
 {
-    /// <summary>The order of a star: from 12 to the bolt opposite, then the one farthest from all that are done and its opposite, clockwise first.</summary>
+    /// <summary>The order of a star: from 12 to the bolt opposite, then the one farthest from all that are done and its opposite,
+    /// clockwise first.</summary>
     /// <param name="bolts">An even number, 2 to 36.</param>
     /// <returns>Degrees clockwise from 12, in the order of tightening.</returns>
     /// <exception cref="ArgumentOutOfRangeException">An odd number, or too few or too many.</exception>

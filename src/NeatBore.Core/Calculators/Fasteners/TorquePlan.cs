@@ -4,11 +4,14 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.Fasteners;
 
 /// <summary>In which order the bolts of a part are tightened, pass by pass.</summary>
-/// <remarks>Outwards from the middle evens out a long flange; a star draws a round one down level. Workshop practice; the engine's manual wins.</remarks>
+/// <remarks>Outwards from the middle evens out a long flange; a star draws a round one down level. Workshop practice; the engine's
+/// manual wins.</remarks>
 public static class TorquePlan
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "outwards: along the longer principal axis, nearest the mean first, sides in turn; star: opposite, then the farthest from any done; clock: clockwise";
+    public const string Model =
+        "outwards: along the longer principal axis, nearest the mean first, sides in turn; star: opposite, then the farthest "
+        + "from any done; clock: clockwise";
 
     private const double SamePlaceMm = 0.1;
     private const double RadiusSpread = 0.15;
@@ -20,16 +23,20 @@ public static class TorquePlan
     public enum Pattern
     {
         /// <summary>Star for a round flange, outwards for any other.</summary>
-        [JsonStringEnumMemberName("auto")] Auto,
+        [JsonStringEnumMemberName("auto")]
+        Auto,
 
         /// <summary>From the middle outwards.</summary>
-        [JsonStringEnumMemberName("outwards")] Outwards,
+        [JsonStringEnumMemberName("outwards")]
+        Outwards,
 
         /// <summary>Across and across.</summary>
-        [JsonStringEnumMemberName("star")] Star,
+        [JsonStringEnumMemberName("star")]
+        Star,
 
         /// <summary>Round by the clock.</summary>
-        [JsonStringEnumMemberName("clock")] Clockwise,
+        [JsonStringEnumMemberName("clock")]
+        Clockwise,
     }
 
     /// <summary>The bolts and what they get.</summary>
@@ -37,9 +44,15 @@ public static class TorquePlan
     /// <param name="Groups">What each group gets.</param>
     /// <param name="View">The end that places are seen from.</param>
     /// <param name="Pattern">How the order goes round.</param>
-    /// <param name="FinalCheck">Whether every bolt is checked at its last torque once more; groups that are tightened by angle are not.</param>
+    /// <param name="FinalCheck">Whether every bolt is checked at its last torque once more; groups that are tightened by angle are
+    /// not.</param>
     public sealed record Request(
-        IReadOnlyList<Fastener> Fasteners, IReadOnlyList<Group> Groups, View View = View.Front, Pattern Pattern = Pattern.Auto, bool FinalCheck = true);
+        IReadOnlyList<Fastener> Fasteners,
+        IReadOnlyList<Group> Groups,
+        View View = View.Front,
+        Pattern Pattern = Pattern.Auto,
+        bool FinalCheck = true
+    );
 
     /// <summary>A bolt at x (right) and y (towards 12), mm, as seen in the view.</summary>
     public sealed record Fastener(string Id, double XMm, double YMm, string Group);
@@ -62,7 +75,11 @@ public static class TorquePlan
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
-        var orders = request.Groups.ToDictionary(g => g.Id, g => OrderOf([.. request.Fasteners.Where(f => f.Group == g.Id)], request.Pattern), StringComparer.Ordinal);
+        var orders = request.Groups.ToDictionary(
+            g => g.Id,
+            g => OrderOf([.. request.Fasteners.Where(f => f.Group == g.Id)], request.Pattern),
+            StringComparer.Ordinal
+        );
         var passes = new List<Pass>();
         var stages = request.Groups.ToDictionary(g => g.Id, g => g.Stages ?? [0.5, 1], StringComparer.Ordinal);
         for (var stage = 0; stage < stages.Values.Max(s => s.Count); stage++)
@@ -70,7 +87,9 @@ public static class TorquePlan
             foreach (var group in request.Groups.Where(g => stage < stages[g.Id].Count))
             {
                 var last = stage == stages[group.Id].Count - 1;
-                passes.Add(new Pass(group.Id, group.FinalNm * stages[group.Id][stage], last ? group.FinalDeg : null, orders[group.Id].Order));
+                passes.Add(
+                    new Pass(group.Id, group.FinalNm * stages[group.Id][stage], last ? group.FinalDeg : null, orders[group.Id].Order)
+                );
             }
         }
 
@@ -82,7 +101,8 @@ public static class TorquePlan
         var reasons = request.Groups.Select(g => orders[g.Id].Because).Distinct(StringComparer.Ordinal).ToList();
         return new Answer(
             passes,
-            reasons.Count == 1 ? reasons[0] : string.Join(" ", request.Groups.Select(g => $"{g.Id}: {orders[g.Id].Because}")));
+            reasons.Count == 1 ? reasons[0] : string.Join(" ", request.Groups.Select(g => $"{g.Id}: {orders[g.Id].Because}"))
+        );
     }
 
     private static (IReadOnlyList<string> Order, string Because) OrderOf(List<Fastener> bolts, Pattern pattern)
@@ -94,7 +114,15 @@ public static class TorquePlan
 
         if (pattern != Pattern.Auto)
         {
-            return (pattern switch { Pattern.Star => Star(bolts), Pattern.Clockwise => Clockwise(bolts), _ => Outwards(bolts) }, "As asked for.");
+            return (
+                pattern switch
+                {
+                    Pattern.Star => Star(bolts),
+                    Pattern.Clockwise => Clockwise(bolts),
+                    _ => Outwards(bolts),
+                },
+                "As asked for."
+            );
         }
 
         var why = NotRound(bolts);
@@ -130,7 +158,10 @@ public static class TorquePlan
         var axis = 0.5 * Math.Atan2(2 * Sum((x, y) => x * y), Sum((x, _) => x * x) - Sum((_, y) => y * y));
         var left = bolts
             .Select(b => (Bolt: b, Along: Math.Round(((b.XMm - mx) * Math.Cos(axis)) + ((b.YMm - my) * Math.Sin(axis)), 9)))
-            .OrderBy(b => Math.Abs(b.Along)).ThenByDescending(b => b.Bolt.YMm).ThenByDescending(b => b.Bolt.XMm).ThenBy(b => b.Bolt.Id, StringComparer.Ordinal)
+            .OrderBy(b => Math.Abs(b.Along))
+            .ThenByDescending(b => b.Bolt.YMm)
+            .ThenByDescending(b => b.Bolt.XMm)
+            .ThenBy(b => b.Bolt.Id, StringComparer.Ordinal)
             .ToList();
         var order = new List<string>();
         var side = 0;
@@ -160,9 +191,11 @@ public static class TorquePlan
         while (order.Count < n)
         {
             var left = round.Except(order, StringComparer.Ordinal).ToList();
-            order.Add(order.Count % 2 == 1
-                ? left.MinBy(id => Math.Round(180 - Apart(id, order[^1]), 9))!
-                : left.MaxBy(id => Math.Round(order.Min(done => Apart(id, done)), 9))!);
+            order.Add(
+                order.Count % 2 == 1
+                    ? left.MinBy(id => Math.Round(180 - Apart(id, order[^1]), 9))!
+                    : left.MaxBy(id => Math.Round(order.Min(done => Apart(id, done)), 9))!
+            );
         }
 
         return order;
@@ -172,16 +205,22 @@ public static class TorquePlan
     private static List<string> Clockwise(List<Fastener> bolts)
     {
         var round = ByClock(bolts);
-        var first = round.FindIndex(b => b.Bolt == bolts.OrderByDescending(x => x.YMm).ThenByDescending(x => x.XMm).ThenBy(x => x.Id, StringComparer.Ordinal).First());
+        var first = round.FindIndex(b =>
+            b.Bolt == bolts.OrderByDescending(x => x.YMm).ThenByDescending(x => x.XMm).ThenBy(x => x.Id, StringComparer.Ordinal).First()
+        );
         return [.. round.Skip(first).Concat(round.Take(first)).Select(b => b.Bolt.Id)];
     }
 
     private static List<(Fastener Bolt, double Deg)> ByClock(List<Fastener> bolts)
     {
         var (mx, my) = Mean(bolts);
-        return [.. bolts
-            .Select(b => (b, Clock.Normalise(Math.Atan2(b.XMm - mx, b.YMm - my) * 180 / Math.PI)))
-            .OrderBy(b => b.Item2).ThenBy(b => b.b.Id, StringComparer.Ordinal)];
+        return
+        [
+            .. bolts
+                .Select(b => (b, Clock.Normalise(Math.Atan2(b.XMm - mx, b.YMm - my) * 180 / Math.PI)))
+                .OrderBy(b => b.Item2)
+                .ThenBy(b => b.b.Id, StringComparer.Ordinal),
+        ];
     }
 
     private static (double X, double Y) Mean(List<Fastener> bolts) => (bolts.Average(b => b.XMm), bolts.Average(b => b.YMm));
@@ -195,7 +234,11 @@ public static class TorquePlan
             for (var i = 0; i < groups.Count; i++)
             {
                 var group = groups[i];
-                faults.Require(groups.Take(i).All(g => g.Id != group.Id), $"groups[{i}].id", $"“{group.Id}” stands twice; each group needs its own id");
+                faults.Require(
+                    groups.Take(i).All(g => g.Id != group.Id),
+                    $"groups[{i}].id",
+                    $"“{group.Id}” stands twice; each group needs its own id"
+                );
                 faults.Require(bolts.Any(b => b.Group == group.Id), $"groups[{i}].id", $"no fastener is of the group “{group.Id}”");
                 faults.Positive(group.FinalNm, $"groups[{i}].finalNm");
                 faults.Require(group.FinalDeg is null or (> 0 and <= 720), $"groups[{i}].finalDeg", "must be above 0 and at most 720");
@@ -203,7 +246,9 @@ public static class TorquePlan
                 {
                     faults.Require(
                         stages[0] > 0 && stages[^1] == 1 && stages.Zip(stages.Skip(1)).All(p => p.Second > p.First),
-                        $"groups[{i}].stages", "must rise from above 0 to 1, such as [0.5, 1]");
+                        $"groups[{i}].stages",
+                        "must rise from above 0 to 1, such as [0.5, 1]"
+                    );
                 }
             }
 
@@ -224,7 +269,8 @@ public static class TorquePlan
                     faults.Require(
                         Math.Abs(sorted[j].b.YMm - sorted[i].b.YMm) >= SamePlaceMm,
                         $"fasteners[{Math.Max(sorted[i].i, sorted[j].i)}].xMm",
-                        $"“{sorted[i].b.Id}” and “{sorted[j].b.Id}” stand in one place; give each bolt its own");
+                        $"“{sorted[i].b.Id}” and “{sorted[j].b.Id}” stand in one place; give each bolt its own"
+                    );
                 }
             }
         }

@@ -22,7 +22,8 @@ public static class WrenchSetting
         double AdaptorLengthMm = 0,
         double AdaptorAngleDeg = 0,
         Multiplier? Multiplier = null,
-        Wrench? Wrench = null);
+        Wrench? Wrench = null
+    );
 
     /// <summary>A geared multiplier: ratio larger than 0, efficiency 0 to 1.</summary>
     public sealed record Multiplier(double Ratio, double Efficiency);
@@ -54,7 +55,8 @@ public static class WrenchSetting
         faults.Require(
             request.WrenchLengthMm <= 0 || Reach(request) > 0,
             "adaptorLengthMm",
-            $"reaches back past the hand at this angle; it must be shorter than the wrench ({request.WrenchLengthMm} mm)");
+            $"reaches back past the hand at this angle; it must be shorter than the wrench ({request.WrenchLengthMm} mm)"
+        );
         if (request.Multiplier is { } multiplier)
         {
             faults.Positive(multiplier.Ratio, "multiplier.ratio");
@@ -87,7 +89,10 @@ public static class WrenchSetting
             Check.AtMost("wrench range", set, wrench.MaxNm, 0, Dimension.Torque),
             Check.AtLeast("wrench range", set, wrench.MinNm, 0, Dimension.Torque),
             Check.AtLeast("lowest fifth", set, fifth, 0, Dimension.Torque) is var low && low.Verdict == Verdict.Stop
-                ? low with { Verdict = Verdict.Decide }
+                ? low with
+                {
+                    Verdict = Verdict.Decide,
+                }
                 : low,
             Check.Stepped("calibration", overdue, 0, double.PositiveInfinity, Dimension.Days),
         ];
@@ -107,6 +112,7 @@ public static class WrenchSetting
             template,
             ("set", Quantity.Nm(set)),
             ("limit", new Quantity(check.Limit, check.Dimension, 0.1)),
-            ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1)));
+            ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1))
+        );
     }
 }

@@ -2,7 +2,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Calculators.Fits;
 
-/// <summary>How far a hub has been drawn on, and how far it has to go, from the depth of the nose's end below the hub's front face.</summary>
+/// <summary>How far a hub has been drawn on, and how far it has to go, from the depth of the nose's end below the hub's front
+/// face.</summary>
 public static class DrawTravel
 {
     /// <summary>The formula and its source in one line.</summary>
@@ -22,7 +23,12 @@ public static class DrawTravel
     /// <param name="ForceN">Force expected here, in line with travel, N; null if the fit is not known.</param>
     /// <param name="Curve">The force band over the whole travel, N; null if the fit is not known.</param>
     public sealed record Answer(
-        double EngagedMm, double LeftMm, double Share, Band? ForceN, IReadOnlyList<InterferenceFit.ForcePoint>? Curve = null) : CalcAnswer
+        double EngagedMm,
+        double LeftMm,
+        double Share,
+        Band? ForceN,
+        IReadOnlyList<InterferenceFit.ForcePoint>? Curve = null
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => DrawTravel.Model;
@@ -34,9 +40,16 @@ public static class DrawTravel
     {
         var faults = new Faults();
         faults.Positive(request.HubLengthMm, "hubLengthMm");
-        faults.Require(request.SeatedDepthMm < request.HubLengthMm, "seatedDepthMm", $"must be smaller than the hub's length ({request.HubLengthMm} mm)");
         faults.Require(
-            request.DepthNowMm <= request.HubLengthMm, "depthNowMm", $"must not be above the hub's length ({request.HubLengthMm} mm): the nose has not entered");
+            request.SeatedDepthMm < request.HubLengthMm,
+            "seatedDepthMm",
+            $"must be smaller than the hub's length ({request.HubLengthMm} mm)"
+        );
+        faults.Require(
+            request.DepthNowMm <= request.HubLengthMm,
+            "depthNowMm",
+            $"must not be above the hub's length ({request.HubLengthMm} mm): the nose has not entered"
+        );
         faults.ThrowIfAny();
         var engaged = request.HubLengthMm - request.DepthNowMm;
         var share = Math.Clamp(engaged / (request.HubLengthMm - request.SeatedDepthMm), 0, 1);
@@ -45,7 +58,8 @@ public static class DrawTravel
             request.DepthNowMm - request.SeatedDepthMm,
             share,
             request.PressForceN is { } force ? new Band(force.Low * share, force.High * share) : null,
-            request.PressForceN is { } home ? Curve(home, request.HubLengthMm - request.SeatedDepthMm) : null);
+            request.PressForceN is { } home ? Curve(home, request.HubLengthMm - request.SeatedDepthMm) : null
+        );
     }
 
     /// <summary>The force band in line with travel, at 11 even points.</summary>

@@ -27,7 +27,8 @@ public static class InterferenceFit
         Band Friction,
         Band? PullFriction = null,
         FitLimits? Limits = null,
-        FitGauges? GaugeUncertaintyMm = null);
+        FitGauges? GaugeUncertaintyMm = null
+    );
 
     /// <summary>A diameter read at a station and an angle.</summary>
     /// <param name="StationMm">Distance in from the front end of the part, mm.</param>
@@ -46,7 +47,8 @@ public static class InterferenceFit
         MaterialChoice Material,
         double InnerDiameterMm = 0,
         double TemperatureC = 20,
-        double RoughnessRzUm = 0);
+        double RoughnessRzUm = 0
+    );
 
     /// <summary>The outer part.</summary>
     /// <param name="Readings">1 to 1,000 diameters of the bore.</param>
@@ -59,7 +61,8 @@ public static class InterferenceFit
         double OuterDiameterMm,
         MaterialChoice Material,
         double TemperatureC = 20,
-        double RoughnessRzUm = 0);
+        double RoughnessRzUm = 0
+    );
 
     /// <summary>Limits in mm; each may be left out.</summary>
     public sealed record FitLimits(double? MinMm = null, double? MaxMm = null, double? RoundnessMm = null, double? TaperMm = null);
@@ -88,20 +91,29 @@ public static class InterferenceFit
         Band? PullForceN,
         Band SlipTorqueNm,
         IReadOnlyList<ForcePoint> Curve,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => InterferenceFit.Model;
     }
 
-    /// <summary>Interference from the means, and from the readings that make it least and most, with its expanded uncertainty; mm.</summary>
+    /// <summary>Interference from the means, and from the readings that make it least and most, with its expanded uncertainty;
+    /// mm.</summary>
     public sealed record InterferenceSpread(double Mean, double Least, double Most, double Uncertainty);
 
     /// <summary>Mean, roundness and taper in mm; yield share at the most interference.</summary>
     public sealed record ShaftResult(double MeanMm, double RoundnessMm, double TaperMm, double YieldShare);
 
     /// <summary>Mean, roundness and taper in mm; stresses at the bore in MPa at the mean; yield share at the most interference.</summary>
-    public sealed record HubResult(double MeanMm, double RoundnessMm, double TaperMm, double HoopMpa, double EquivalentMpa, double YieldShare);
+    public sealed record HubResult(
+        double MeanMm,
+        double RoundnessMm,
+        double TaperMm,
+        double HoopMpa,
+        double EquivalentMpa,
+        double YieldShare
+    );
 
     /// <summary>A point of the force band: travel in mm, force in N.</summary>
     public sealed record ForcePoint(double TravelMm, double LowN, double HighN);
@@ -137,9 +149,8 @@ public static class InterferenceFit
         var hubShare = hub.Brittle
             ? pressureAtMost * hubC / (hub.TensileMpa!.Value / 2)
             : Equivalent(pressureAtMost * hubC, pressureAtMost) / hub.YieldMpa;
-        var boreStress = request.Shaft.InnerDiameterMm > 0
-            ? 2 * pressureAtMost * Squared(d) / (Squared(d) - Squared(request.Shaft.InnerDiameterMm))
-            : 0;
+        var boreStress =
+            request.Shaft.InnerDiameterMm > 0 ? 2 * pressureAtMost * Squared(d) / (Squared(d) - Squared(request.Shaft.InnerDiameterMm)) : 0;
         var shaftShare = shaft.Brittle
             ? Math.Max(pressureAtMost, boreStress) / (shaft.TensileMpa!.Value / 2)
             : Math.Max(pressureAtMost, boreStress) / shaft.YieldMpa;
@@ -154,9 +165,13 @@ public static class InterferenceFit
             press,
             request.PullFriction is { } pull ? new Band(pull.Low * area * pressure, pull.High * area * pressure) : null,
             new Band(press.Low * d / 2e3, press.High * d / 2e3),
-            [.. Enumerable.Range(0, 11).Select(i => new ForcePoint(
-                request.EngagedLengthMm * i / 10, press.Low * i / 10, press.High * i / 10))],
-            Call.Of(checks, c => Reason(c, mean, uncertainty, request.Limits!)));
+            [
+                .. Enumerable
+                    .Range(0, 11)
+                    .Select(i => new ForcePoint(request.EngagedLengthMm * i / 10, press.Low * i / 10, press.High * i / 10)),
+            ],
+            Call.Of(checks, c => Reason(c, mean, uncertainty, request.Limits!))
+        );
     }
 
     private sealed record Diameters(double Mean, double Smallest, double Largest, double Roundness, double Taper);
@@ -184,15 +199,24 @@ public static class InterferenceFit
             sized.Min(s => s.Mm),
             sized.Max(s => s.Mm),
             stations.Max(s => s.Max() - s.Min()),
-            means.Max() - means.Min());
+            means.Max() - means.Min()
+        );
     }
 
-    private static double Equivalent(double hoop, double pressure) =>
-        Math.Sqrt((hoop * hoop) + (pressure * pressure) + (hoop * pressure));
+    private static double Equivalent(double hoop, double pressure) => Math.Sqrt((hoop * hoop) + (pressure * pressure) + (hoop * pressure));
 
     private static List<Check> Checks(
-        FitLimits? limits, double mean, double uncertainty, double effective, Diameters nose, Diameters bore,
-        double shaftU, double hubU, double hubShare, double shaftShare)
+        FitLimits? limits,
+        double mean,
+        double uncertainty,
+        double effective,
+        Diameters nose,
+        Diameters bore,
+        double shaftU,
+        double hubU,
+        double hubShare,
+        double shaftShare
+    )
     {
         var checks = new List<Check>();
         if (limits is null or { MinMm: null, MaxMm: null, RoundnessMm: null, TaperMm: null })
@@ -239,13 +263,16 @@ public static class InterferenceFit
             ("interference", Verdict.Go, _) when limits is { MinMm: not null, MaxMm: not null } =>
                 "The interference is {value} ± {u}, inside {low} to {high}.",
             (_, Verdict.Go, _) => "Everything measured is inside its limits; the {name} is {value}.",
-            ("interference", Verdict.Stop, Side.Lower) => "The interference is {value}; at least {limit} is wanted. The hub would slip and fret.",
+            ("interference", Verdict.Stop, Side.Lower) =>
+                "The interference is {value}; at least {limit} is wanted. The hub would slip and fret.",
             ("interference", Verdict.Stop, _) => "The interference is {value}; at most {limit} is wanted. The hub would gall or split.",
             ("interference", _, _) => "The interference is {value} ± {u}: too close to the limit of {limit} for these gauges to decide.",
             ("effective interference", Verdict.Stop, _) => "Once the surfaces smooth there is nothing left to grip: {value}.",
             ("effective interference", _, _) => "What is left once the surfaces smooth, {value} ± {u}, is too close to nothing to decide.",
-            ("hub stress" or "nose stress", Verdict.Stop, _) => "The {name} reaches {value} of what the material can take: past its elastic limit.",
-            ("hub stress" or "nose stress", _, _) => "The {name} reaches {value} of what the material can take; {limit} is the wanted most.",
+            ("hub stress" or "nose stress", Verdict.Stop, _) =>
+                "The {name} reaches {value} of what the material can take: past its elastic limit.",
+            ("hub stress" or "nose stress", _, _) =>
+                "The {name} reaches {value} of what the material can take; {limit} is the wanted most.",
             (_, Verdict.Stop, _) => "The {name} is {value}; at most {limit} is wanted.",
             _ => "The {name} is {value} ± {u}: too close to the limit of {limit} for this gauge to decide.",
         };
@@ -256,7 +283,8 @@ public static class InterferenceFit
             ("u", u),
             ("low", Quantity.Mm(limits.MinMm ?? mean - uncertainty, 0.001)),
             ("high", Quantity.Mm(limits.MaxMm ?? mean + uncertainty, 0.001)),
-            ("name", Quantity.Word(check.Name)));
+            ("name", Quantity.Word(check.Name))
+        );
     }
 
     private static (Material Shaft, Material Hub) Usable(Request request)
@@ -282,9 +310,15 @@ public static class InterferenceFit
             var largestBore = request.Hub.Readings.Max(r => r.ValueMm);
             var smallest = Math.Min(request.Shaft.Readings.Min(r => r.ValueMm), request.Hub.Readings.Min(r => r.ValueMm));
             faults.Require(
-                request.Hub.OuterDiameterMm > largestBore, "hub.outerDiameterMm", $"must be larger than the bore ({largestBore:0.000} mm)");
+                request.Hub.OuterDiameterMm > largestBore,
+                "hub.outerDiameterMm",
+                $"must be larger than the bore ({largestBore:0.000} mm)"
+            );
             faults.Require(
-                request.Shaft.InnerDiameterMm < smallest, "shaft.innerDiameterMm", $"must be smaller than the shaft and the bore ({smallest:0.000} mm)");
+                request.Shaft.InnerDiameterMm < smallest,
+                "shaft.innerDiameterMm",
+                $"must be smaller than the shaft and the bore ({smallest:0.000} mm)"
+            );
         }
 
         if (request.Limits is { } limits)
@@ -294,7 +328,8 @@ public static class InterferenceFit
             faults.Require(
                 limits.MinMm is null || limits.MaxMm is null || limits.MinMm <= limits.MaxMm,
                 "limits.minMm",
-                $"must not be above maxMm ({limits.MaxMm} mm)");
+                $"must not be above maxMm ({limits.MaxMm} mm)"
+            );
         }
 
         faults.ThrowIfAny();

@@ -10,11 +10,16 @@ namespace NeatBore.Core.Calculators.Fits;
 public static class PressTrace
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where the force leaves it five times as steeply";
+    public const string Model =
+        "Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where the force leaves it five times as steeply";
 
     private const int Bins = 40;
-    private const double TooHigh = 1.15;
-    private const double TooLow = 0.85;
+
+    /// <summary>How many times what was expected a force may be before it is too high: Neat Bore's own, as is the next.</summary>
+    public const double TooHigh = 1.15;
+
+    /// <summary>What share of the least that was expected a force may be before it is too low.</summary>
+    public const double TooLow = 0.85;
 
     /// <summary>A trace and what was expected of it.</summary>
     /// <param name="Points">20 to 20,000, in any order of travel until the peak.</param>
@@ -23,7 +28,12 @@ public static class PressTrace
     /// <param name="SeatToleranceMm">Either side, mm.</param>
     /// <param name="LimitN">Most force that part and tool may see, N.</param>
     public sealed record Request(
-        IReadOnlyList<TracePoint> Points, ExpectedForce Expected, double SeatTravelMm, double SeatToleranceMm, double LimitN);
+        IReadOnlyList<TracePoint> Points,
+        ExpectedForce Expected,
+        double SeatTravelMm,
+        double SeatToleranceMm,
+        double LimitN
+    );
 
     /// <summary>Travel in mm, force in N.</summary>
     public sealed record TracePoint(double TravelMm, double ForceN);
@@ -38,7 +48,14 @@ public static class PressTrace
     /// <param name="Findings">In order of travel; "clean" alone where nothing is wrong.</param>
     /// <param name="Band">The force band that it was held against.</param>
     /// <param name="Call">Galling, over-pressed and not seated are stops; cocked and loose the builder's to decide.</param>
-    public sealed record Answer(double? SeatedAtMm, double PeakN, double PressForceN, IReadOnlyList<PressFinding> Findings, IReadOnlyList<InterferenceFit.ForcePoint> Band, Call? Call) : CalcAnswer
+    public sealed record Answer(
+        double? SeatedAtMm,
+        double PeakN,
+        double PressForceN,
+        IReadOnlyList<PressFinding> Findings,
+        IReadOnlyList<InterferenceFit.ForcePoint> Band,
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => PressTrace.Model;
@@ -86,66 +103,116 @@ public static class PressTrace
         var call = new Call(
             worst,
             Sentence.Of("{what}", ("what", Quantity.Word(lead.Because))),
-            [.. findings.Select(f => new Check(f.Kind, VerdictOf(f.Kind), pressed, Expected(request, end).High, 0, Side.Upper, Dimension.Force))]);
+            [
+                .. findings.Select(f => new Check(
+                    f.Kind,
+                    VerdictOf(f.Kind),
+                    pressed,
+                    Expected(request, end).High,
+                    0,
+                    Side.Upper,
+                    Dimension.Force
+                )),
+            ]
+        );
         return new Answer(seat, peak, pressed, findings, request.Expected.Curve, call);
     }
 
     /// <summary>What a finding of this kind means.</summary>
-    internal static Verdict VerdictOf(string kind) => kind switch
-    {
-        "galling" or "over-pressed" or "not-seated" => Verdict.Stop,
-        "cocked" or "loose" => Verdict.Decide,
-        _ => Verdict.Go,
-    };
+    internal static Verdict VerdictOf(string kind) =>
+        kind switch
+        {
+            "galling" or "over-pressed" or "not-seated" => Verdict.Stop,
+            "cocked" or "loose" => Verdict.Decide,
+            _ => Verdict.Go,
+        };
 
     private static List<PressFinding> Findings(
-        Request request, List<(double X, double Y)> points, double end, double pressed, double scatter, double? seat, double last, double peak)
+        Request request,
+        List<(double X, double Y)> points,
+        double end,
+        double pressed,
+        double scatter,
+        double? seat,
+        double last,
+        double peak
+    )
     {
         var findings = new List<PressFinding>();
         var first = points[0].X;
         var whole = end - first;
         // Bins, so that one noisy point is no finding; and past the scatter, so that a small expected force is none.
-        var bins = Robust.Bins(points, first, end, Bins)
+        var bins = Robust
+            .Bins(points, first, end, Bins)
             .ConvertAll(b => (b.X, High: b.Y > Expected(request, b.X).High * TooHigh && b.Y > Expected(request, b.X).High + scatter));
         var quarter = first + (whole / 4);
         var cocked = bins.Where(b => b.X <= quarter && b.High).ToList();
         if (cocked.Count > 0 && bins.Any(b => b.X > cocked[^1].X && !b.High))
         {
-            findings.Add(new PressFinding("cocked", cocked[0].X, cocked[^1].X, $"The force stood above its band from {cocked[0].X:0.0} to {cocked[^1].X:0.0} mm and came back: it started cocked."));
+            findings.Add(
+                new PressFinding(
+                    "cocked",
+                    cocked[0].X,
+                    cocked[^1].X,
+                    $"The force stood above its band from {cocked[0].X:0.0} to {cocked[^1].X:0.0} mm and came back: it started cocked."
+                )
+            );
         }
 
         var galling = bins.Where(b => b.X > quarter && b.High).ToList();
         if (galling.Count * whole / Bins > 0.1 * whole)
         {
-            findings.Add(new PressFinding("galling", galling[0].X, galling[^1].X, $"The force stood above its band from {galling[0].X:0.0} to {galling[^1].X:0.0} mm: it is galling. Stop and look at both faces."));
+            findings.Add(
+                new PressFinding(
+                    "galling",
+                    galling[0].X,
+                    galling[^1].X,
+                    $"The force stood above its band from {galling[0].X:0.0} to {galling[^1].X:0.0} mm: it is galling. Stop and "
+                        + $"look at both faces."
+                )
+            );
         }
 
         var expected = Expected(request, end);
         if (pressed < expected.Low * TooLow)
         {
-            findings.Add(new PressFinding("loose", first, end, $"It went on with {pressed / 1e3:0.0} kN where at least {expected.Low / 1e3:0.0} kN was expected: it is loose."));
+            findings.Add(
+                new PressFinding(
+                    "loose",
+                    first,
+                    end,
+                    $"It went on with {pressed / 1e3:0.0} kN where at least {expected.Low / 1e3:0.0} kN was expected: it is loose."
+                )
+            );
         }
 
         if (peak > request.LimitN || last > request.SeatTravelMm + request.SeatToleranceMm)
         {
-            findings.Add(new PressFinding(
-                "over-pressed",
-                end,
-                last,
-                peak > request.LimitN
-                    ? $"The force reached {peak / 1e3:0.0} kN; the limit is {request.LimitN / 1e3:0.0} kN."
-                    : $"It went to {last:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± {request.SeatToleranceMm:0.0} mm."));
+            findings.Add(
+                new PressFinding(
+                    "over-pressed",
+                    end,
+                    last,
+                    peak > request.LimitN
+                        ? $"The force reached {peak / 1e3:0.0} kN; the limit is {request.LimitN / 1e3:0.0} kN."
+                        : $"It went to {last:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± {request.SeatToleranceMm:0.0} mm."
+                )
+            );
         }
 
         if (seat is null || seat < request.SeatTravelMm - request.SeatToleranceMm)
         {
-            findings.Add(new PressFinding(
-                "not-seated",
-                end,
-                last,
-                seat is null
-                    ? "The force never rose sharply: it is not seated."
-                    : $"The force rose sharply at {seat:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± {request.SeatToleranceMm:0.0} mm. Something is in the way."));
+            findings.Add(
+                new PressFinding(
+                    "not-seated",
+                    end,
+                    last,
+                    seat is null
+                        ? "The force never rose sharply: it is not seated."
+                        : $"The force rose sharply at {seat:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± "
+                            + $"{request.SeatToleranceMm:0.0} mm. Something is in the way."
+                )
+            );
         }
 
         if (findings.Count == 0)
@@ -192,7 +259,11 @@ public static class PressTrace
             for (var i = 0; i < expected.Curve.Count; i++)
             {
                 var at = expected.Curve[i];
-                faults.Require(i == 0 || at.TravelMm > expected.Curve[i - 1].TravelMm, $"expected.curve[{i}].travelMm", "must be larger than the one before");
+                faults.Require(
+                    i == 0 || at.TravelMm > expected.Curve[i - 1].TravelMm,
+                    $"expected.curve[{i}].travelMm",
+                    "must be larger than the one before"
+                );
                 faults.NotNegative(at.LowN, $"expected.curve[{i}].lowN");
                 faults.Require(at.HighN >= at.LowN, $"expected.curve[{i}].highN", $"must not be below lowN ({at.LowN})");
             }

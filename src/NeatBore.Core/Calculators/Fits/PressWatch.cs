@@ -3,15 +3,15 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.Fits;
 
 /// <summary>What a press says while it is still moving: in its band, too hard early, too hard later, too easy, seating.</summary>
-/// <remarks>The median of the newest points against the band of the fit, with the margins of press-trace; an early warning, never a go.</remarks>
+/// <remarks>The median of the newest points against the band of the fit, with the margins of press-trace; an early warning, never a
+/// go.</remarks>
 public static class PressWatch
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home";
+    public const string Model =
+        "median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home";
 
     private const int Newest = 5;
-    private const double TooHigh = 1.15;
-    private const double TooLow = 0.85;
     private const double Floor = 0.05;
     private const double NearSeatMm = 1.5;
 
@@ -49,34 +49,51 @@ public static class PressWatch
         var first = request.Points.Min(p => p.TravelMm);
         var (low, high) = PressTrace.Expected(request.Expected, travel);
         var floor = Floor * request.Expected.Curve[^1].HighN;
-        var kind = request.Points.Count < Newest || travel - first < 0.5 ? "starting"
-            : force > (high * TooHigh) + floor ? travel >= request.SeatTravelMm - NearSeatMm ? "seating"
-                : travel - first <= (request.SeatTravelMm - first) / 4 ? "cocked-start" : "too-hard"
-            : force < (low * TooLow) - floor ? "too-easy"
+        var kind =
+            request.Points.Count < Newest || travel - first < 0.5 ? "starting"
+            : force > (high * PressTrace.TooHigh) + floor
+                ? travel >= request.SeatTravelMm - NearSeatMm ? "seating"
+                    : travel - first <= (request.SeatTravelMm - first) / 4 ? "cocked-start"
+                    : "too-hard"
+            : force < (low * PressTrace.TooLow) - floor ? "too-easy"
             : "in-band";
         var say = (
             ("at", Quantity.Mm(travel, 0.1)),
             ("force", Quantity.Newtons(force)),
             ("low", Quantity.Newtons(low)),
             ("high", Quantity.Newtons(high)),
-            ("left", Quantity.Mm(Math.Max(0, request.SeatTravelMm - travel), 0.1)));
+            ("left", Quantity.Mm(Math.Max(0, request.SeatTravelMm - travel), 0.1))
+        );
         Sentence Of(string template) => Sentence.Of(template, say.Item1, say.Item2, say.Item3, say.Item4, say.Item5);
-        Call Judged(Verdict verdict, string why, double limit, Side side) => new(
-            verdict, Of(why), [new Check("press force", verdict, force, limit, 0, side, Dimension.Force, "predicted from the fit")]);
+        Call Judged(Verdict verdict, string why, double limit, Side side) =>
+            new(verdict, Of(why), [new Check("press force", verdict, force, limit, 0, side, Dimension.Force, "predicted from the fit")]);
 
-        return new Answer(kind, travel, force, Of(kind switch
-        {
-            "starting" => "Go on, slowly and square. Watch the line against its band.",
-            "seating" => "It is rising: home, or nearly. Stop when it rises sharply.",
-            "cocked-start" => "Ease off. It has started cocked: back it off, set it square on its key and begin again.",
-            "too-hard" => "Ease off. It takes more than the fit explains: look for galling or a burr.",
-            "too-easy" => "Stop and measure: it goes on too easily for this fit.",
-            _ => "It goes on as it should: {left} to go.",
-        }), kind switch
-        {
-            "cocked-start" or "too-hard" => Judged(Verdict.Stop, "{force} at {at}; this fit explains at most {high} there.", high, Side.Upper),
-            "too-easy" => Judged(Verdict.Decide, "{force} at {at}; this fit would take at least {low} there.", low, Side.Lower),
-            _ => null,
-        });
+        return new Answer(
+            kind,
+            travel,
+            force,
+            Of(
+                kind switch
+                {
+                    "starting" => "Go on, slowly and square. Watch the line against its band.",
+                    "seating" => "It is rising: home, or nearly. Stop when it rises sharply.",
+                    "cocked-start" => "Ease off. It has started cocked: back it off, set it square on its key and begin again.",
+                    "too-hard" => "Ease off. It takes more than the fit explains: look for galling or a burr.",
+                    "too-easy" => "Stop and measure: it goes on too easily for this fit.",
+                    _ => "It goes on as it should: {left} to go.",
+                }
+            ),
+            kind switch
+            {
+                "cocked-start" or "too-hard" => Judged(
+                    Verdict.Stop,
+                    "{force} at {at}; this fit explains at most {high} there.",
+                    high,
+                    Side.Upper
+                ),
+                "too-easy" => Judged(Verdict.Decide, "{force} at {at}; this fit would take at least {low} there.", low, Side.Lower),
+                _ => null,
+            }
+        );
     }
 }

@@ -10,7 +10,8 @@ namespace NeatBore.Core.Calculators.Fits;
 public static class SetOutlier
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "score = (v − median)/max(1.4826·MAD, U/2, 0.02·|median|); above 3.5 decide, above 6 stop (Iglewicz and Hoaglin)";
+    public const string Model =
+        "score = (v − median)/max(1.4826·MAD, U/2, 0.02·|median|); above 3.5 decide, above 6 stop (Iglewicz and Hoaglin)";
 
     /// <summary>Fewer than these say nothing of a set.</summary>
     public const int Fewest = 6;
@@ -67,13 +68,20 @@ public static class SetOutlier
         double Score(double value)
         {
             var off = value - median;
-            return off == 0 ? 0 : spread == 0 ? Math.Sign(off) * MostScore : Math.Clamp(off / spread, -MostScore, MostScore);
+            return off == 0 ? 0
+                : spread == 0 ? Math.Sign(off) * MostScore
+                : Math.Clamp(off / spread, -MostScore, MostScore);
         }
 
-        Verdict? Says(double score) => values.Count < Fewest ? null
+        Verdict? Says(double score) =>
+            values.Count < Fewest ? null
             : Math.Abs(score) > StopAbove ? Verdict.Stop
             : Math.Abs(score) > DecideAbove ? Verdict.Decide
             : Verdict.Go;
-        return new Answer(median, spread, [.. request.Readings.Select(r => (r.Id, Score: Score(r.Value))).Select(r => new SetScore(r.Id, r.Score, Says(r.Score)))]);
+        return new Answer(
+            median,
+            spread,
+            [.. request.Readings.Select(r => (r.Id, Score: Score(r.Value))).Select(r => new SetScore(r.Id, r.Score, Says(r.Score)))]
+        );
     }
 }

@@ -10,7 +10,8 @@ namespace NeatBore.Core.Calculators.Fits;
 public static class ThermalFit
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "two lumps: τ = m·c/(h·A) in air; joined through a film k/max(clearance/2, floor); grip an estimate, × or ÷ 3";
+    public const string Model =
+        "two lumps: τ = m·c/(h·A) in air; joined through a film k/max(clearance/2, floor); grip an estimate, × or ÷ 3";
 
     private const double Longest = 3600;
     private const double AbsoluteColdest = -196;
@@ -41,7 +42,8 @@ public static class ThermalFit
         FilmContact Contact,
         double MinSlideClearanceMm = 0,
         double SlideSeconds = 5,
-        double OvenUncertaintyC = 5);
+        double OvenUncertaintyC = 5
+    );
 
     /// <summary>The hub: mass in kg, surface in m², heat in J/(kg·°C), and the most it may be warmed to, °C.</summary>
     public sealed record WarmPart(MaterialChoice Material, double MassKg, double SurfaceAreaM2, double SpecificHeatJPerKgC, double LimitC);
@@ -73,7 +75,8 @@ public static class ThermalFit
         double InterferenceWarmMm,
         IReadOnlyList<Moment> Cooling,
         IReadOnlyList<Moment> Gripping,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => ThermalFit.Model;
@@ -99,9 +102,11 @@ public static class ThermalFit
         // Carried: each lump by itself in air, in closed form.
         var hubRate = request.AirFilmWPerM2C * request.Hub.SurfaceAreaM2 / (request.Hub.MassKg * request.Hub.SpecificHeatJPerKgC);
         var shaftRate = request.AirFilmWPerM2C * request.Shaft.SurfaceAreaM2 / (request.Shaft.MassKg * request.Shaft.SpecificHeatJPerKgC);
-        (double Hub, double Shaft) Carried(double s) => (
-            request.AmbientC + ((start - request.AmbientC) * Math.Exp(-hubRate * s)),
-            request.AmbientC + ((request.ShaftTemperatureC - request.AmbientC) * Math.Exp(-shaftRate * s)));
+        (double Hub, double Shaft) Carried(double s) =>
+            (
+                request.AmbientC + ((start - request.AmbientC) * Math.Exp(-hubRate * s)),
+                request.AmbientC + ((request.ShaftTemperatureC - request.AmbientC) * Math.Exp(-shaftRate * s))
+            );
         double CarriedClearance(double s) => Carried(s) is var (h, c) ? Clearance(h, c) : 0;
         var carry = FirstAtOrBelow(CarriedClearance, request.MinSlideClearanceMm);
 
@@ -117,7 +122,8 @@ public static class ThermalFit
             Math.Max(0, -Clearance(start - request.OvenUncertaintyC, request.ShaftTemperatureC)),
             [.. Times(carry).Select(s => Carried(s) is var (h, c) ? new Moment(s, h, c, Clearance(h, c)) : null!)],
             gripping,
-            call);
+            call
+        );
     }
 
     private static IEnumerable<double> Times(double? end) =>
@@ -152,19 +158,25 @@ public static class ThermalFit
     }
 
     /// <summary>The two joined, by the fourth-order Runge–Kutta method with steps a hundredth of the quickest change.</summary>
-    private static (double? Grip, IReadOnlyList<Moment> Series) Gripping(Request request, Func<double, double, double> clearance, double start)
+    private static (double? Grip, IReadOnlyList<Moment> Series) Gripping(
+        Request request,
+        Func<double, double, double> clearance,
+        double start
+    )
     {
         var hubHeat = request.Hub.MassKg * request.Hub.SpecificHeatJPerKgC;
         var shaftHeat = request.Shaft.MassKg * request.Shaft.SpecificHeatJPerKgC;
         var area = Math.PI * request.ShaftMm * request.Contact.LengthMm * 1e-6;
-        double Conductance(double gapMm) => request.Contact.FluidConductivityWPerMC / (Math.Max(gapMm / 2, request.Contact.GapFloorMm) * 1e-3) * area;
+        double Conductance(double gapMm) =>
+            request.Contact.FluidConductivityWPerMC / (Math.Max(gapMm / 2, request.Contact.GapFloorMm) * 1e-3) * area;
 
         (double Hub, double Shaft) Change(double hubC, double shaftC)
         {
             var across = Conductance(clearance(hubC, shaftC)) * (hubC - shaftC);
             return (
                 (-across - (request.AirFilmWPerM2C * request.Hub.SurfaceAreaM2 * (hubC - request.AmbientC))) / hubHeat,
-                (across - (request.AirFilmWPerM2C * request.Shaft.SurfaceAreaM2 * (shaftC - request.AmbientC))) / shaftHeat);
+                (across - (request.AirFilmWPerM2C * request.Shaft.SurfaceAreaM2 * (shaftC - request.AmbientC))) / shaftHeat
+            );
         }
 
         (double Hub, double Shaft) Step((double Hub, double Shaft) at, double dt)
@@ -173,7 +185,10 @@ public static class ThermalFit
             var b = Change(at.Hub + (a.Hub * dt / 2), at.Shaft + (a.Shaft * dt / 2));
             var c = Change(at.Hub + (b.Hub * dt / 2), at.Shaft + (b.Shaft * dt / 2));
             var d = Change(at.Hub + (c.Hub * dt), at.Shaft + (c.Shaft * dt));
-            return (at.Hub + ((a.Hub + (2 * b.Hub) + (2 * c.Hub) + d.Hub) * dt / 6), at.Shaft + ((a.Shaft + (2 * b.Shaft) + (2 * c.Shaft) + d.Shaft) * dt / 6));
+            return (
+                at.Hub + ((a.Hub + (2 * b.Hub) + (2 * c.Hub) + d.Hub) * dt / 6),
+                at.Shaft + ((a.Shaft + (2 * b.Shaft) + (2 * c.Shaft) + d.Shaft) * dt / 6)
+            );
         }
 
         // As quick as heat can cross at the least gap. Fine steps until that is over; then only slow cooling is left.
@@ -209,7 +224,8 @@ public static class ThermalFit
         (double Hub, double Shaft) at,
         Func<(double Hub, double Shaft), double, (double Hub, double Shaft)> step,
         Func<double, double> stepAt,
-        Func<(double Hub, double Shaft), double> clearance)
+        Func<(double Hub, double Shaft), double> clearance
+    )
     {
         if (clearance(at) <= 0)
         {
@@ -244,25 +260,33 @@ public static class ThermalFit
         var seconds = grip ?? Longest;
         var slide = new Check(
             "time to slide",
-            seconds >= request.SlideSeconds ? Verdict.Go : 3 * seconds >= request.SlideSeconds ? Verdict.Decide : Verdict.Stop,
+            seconds >= request.SlideSeconds ? Verdict.Go
+                : 3 * seconds >= request.SlideSeconds ? Verdict.Decide
+                : Verdict.Stop,
             seconds,
             request.SlideSeconds,
             0,
             Side.Lower,
-            Dimension.Seconds);
+            Dimension.Seconds
+        );
         var oven = Check.AtMost("hub temperature", start + request.OvenUncertaintyC, request.Hub.LimitC, 0, Dimension.Temperature);
-        return Call.Of([slide, oven], check => Sentence.Of(
-            (check.Name, check.Verdict) switch
-            {
-                (_, Verdict.Go) => "It slides for about {grip} before it grips; {slide} are wanted.",
-                ("hub temperature", _) => "The oven may take the hub to {hub}; its limit is {limit}.",
-                (_, Verdict.Decide) => "It grips after about {grip}, × or ÷ 3; {slide} are wanted to slide it home.",
-                _ => "It grips after about {grip}: too tight to slide warm. Draw it.",
-            },
-            ("grip", new Quantity(seconds, Dimension.Seconds, seconds < 1 ? 0.1 : 1)),
-            ("slide", new Quantity(request.SlideSeconds, Dimension.Seconds, 1)),
-            ("hub", new Quantity(start + request.OvenUncertaintyC, Dimension.Temperature, 1)),
-            ("limit", new Quantity(request.Hub.LimitC, Dimension.Temperature, 1))));
+        return Call.Of(
+            [slide, oven],
+            check =>
+                Sentence.Of(
+                    (check.Name, check.Verdict) switch
+                    {
+                        (_, Verdict.Go) => "It slides for about {grip} before it grips; {slide} are wanted.",
+                        ("hub temperature", _) => "The oven may take the hub to {hub}; its limit is {limit}.",
+                        (_, Verdict.Decide) => "It grips after about {grip}, × or ÷ 3; {slide} are wanted to slide it home.",
+                        _ => "It grips after about {grip}: too tight to slide warm. Draw it.",
+                    },
+                    ("grip", new Quantity(seconds, Dimension.Seconds, seconds < 1 ? 0.1 : 1)),
+                    ("slide", new Quantity(request.SlideSeconds, Dimension.Seconds, 1)),
+                    ("hub", new Quantity(start + request.OvenUncertaintyC, Dimension.Temperature, 1)),
+                    ("limit", new Quantity(request.Hub.LimitC, Dimension.Temperature, 1))
+                )
+        );
     }
 
     private static (Material Hub, Material Shaft) Usable(Request request)
@@ -275,7 +299,8 @@ public static class ThermalFit
         faults.Require(
             request.BoreMm <= 0 || Math.Abs(request.ShaftMm - request.BoreMm) < 0.05 * request.BoreMm,
             "shaftMm",
-            $"must be within 5 % of the bore ({request.BoreMm} mm): these two are no pair");
+            $"must be within 5 % of the bore ({request.BoreMm} mm): these two are no pair"
+        );
         faults.Within(request.Hub.MassKg, 0.01, 1e4, "hub.massKg");
         faults.Within(request.Hub.SurfaceAreaM2, 1e-6, 1e3, "hub.surfaceAreaM2");
         faults.Within(request.Hub.SpecificHeatJPerKgC, 10, 1e4, "hub.specificHeatJPerKgC");
@@ -285,19 +310,27 @@ public static class ThermalFit
         faults.Within(request.ShaftTemperatureC, -273, 500, "shaftTemperatureC");
         faults.Within(request.AmbientC, -60, 60, "ambientC");
         faults.Require(
-            request.Hub.LimitC > request.AmbientC && request.Hub.LimitC <= 1000, "hub.limitC", $"must be above ambient ({request.AmbientC} °C) and at most 1000");
+            request.Hub.LimitC > request.AmbientC && request.Hub.LimitC <= 1000,
+            "hub.limitC",
+            $"must be above ambient ({request.AmbientC} °C) and at most 1000"
+        );
         faults.NotNegative(request.WantedClearanceMm, "wantedClearanceMm");
         faults.Require(
             request.MinSlideClearanceMm >= 0 && request.MinSlideClearanceMm <= request.WantedClearanceMm,
             "minSlideClearanceMm",
-            $"must be from 0 to the wanted clearance ({request.WantedClearanceMm} mm)");
+            $"must be from 0 to the wanted clearance ({request.WantedClearanceMm} mm)"
+        );
         faults.Within(request.AirFilmWPerM2C, 0.1, 10000, "airFilmWPerM2C");
         faults.Within(request.Contact.LengthMm, 0.1, 1e4, "contact.lengthMm");
         faults.Within(request.Contact.FluidConductivityWPerMC, 0.001, 1000, "contact.fluidConductivityWPerMC");
         faults.Within(request.Contact.GapFloorMm, 1e-4, 1, "contact.gapFloorMm");
         faults.Within(request.SlideSeconds, 0, Longest, "slideSeconds");
         faults.Within(request.OvenUncertaintyC, 0, 200, "ovenUncertaintyC");
-        faults.Require(hub is null || hub.ExpansionPerC >= 1e-7, "hub.material.expansionPerC", "must be at least 1e-7 for a hub that is warmed");
+        faults.Require(
+            hub is null || hub.ExpansionPerC >= 1e-7,
+            "hub.material.expansionPerC",
+            "must be at least 1e-7 for a hub that is warmed"
+        );
         faults.Require(shaft is null || shaft.ExpansionPerC >= 1e-7, "shaft.material.expansionPerC", "must be at least 1e-7");
         faults.ThrowIfAny();
         return (hub!, shaft!);

@@ -16,7 +16,15 @@ public static class TrunnionSet
     }
 
     /// <summary>One measure across the set; no middle before the first is in.</summary>
-    public sealed record SetMeasure(string Step, string Words, Dimension Dimension, double Resolution, double? Median, double? Spread, IReadOnlyList<SetValue> Values);
+    public sealed record SetMeasure(
+        string Step,
+        string Words,
+        Dimension Dimension,
+        double Resolution,
+        double? Median,
+        double? Spread,
+        IReadOnlyList<SetValue> Values
+    );
 
     /// <summary>A rocker's value, how many spreads it is off, and what that says; no verdict before six are in.</summary>
     public sealed record SetValue(string Item, double Value, double Score, Verdict? Verdict);

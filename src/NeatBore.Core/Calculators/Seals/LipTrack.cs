@@ -4,7 +4,8 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.Seals;
 
 /// <summary>Where a seal's lip runs against a worn groove, and every way to move it off.</summary>
-/// <remarks>clear = |lip − groove centre| − (band + width)/2 − float/2 − tolerance, along the race from its outer end inwards, crank at mid float.</remarks>
+/// <remarks>clear = |lip − groove centre| − (band + width)/2 − float/2 − tolerance, along the race from its outer end inwards, crank at
+/// mid float.</remarks>
 public static class LipTrack
 {
     /// <summary>The formula and its source in one line.</summary>
@@ -15,22 +16,28 @@ public static class LipTrack
     public enum Way
     {
         /// <summary>At the nominal depth.</summary>
-        [JsonStringEnumMemberName("as-is")] AsIs,
+        [JsonStringEnumMemberName("as-is")]
+        AsIs,
 
         /// <summary>Press it less deep.</summary>
-        [JsonStringEnumMemberName("shallower")] Shallower,
+        [JsonStringEnumMemberName("shallower")]
+        Shallower,
 
         /// <summary>Press it deeper.</summary>
-        [JsonStringEnumMemberName("deeper")] Deeper,
+        [JsonStringEnumMemberName("deeper")]
+        Deeper,
 
         /// <summary>Turn the race end for end.</summary>
-        [JsonStringEnumMemberName("turn-race")] TurnRace,
+        [JsonStringEnumMemberName("turn-race")]
+        TurnRace,
 
         /// <summary>A thin repair sleeve.</summary>
-        [JsonStringEnumMemberName("sleeve")] Sleeve,
+        [JsonStringEnumMemberName("sleeve")]
+        Sleeve,
 
         /// <summary>A new part.</summary>
-        [JsonStringEnumMemberName("renew")] Renew,
+        [JsonStringEnumMemberName("renew")]
+        Renew,
     }
 
     /// <summary>The track, the lip and what can be done; all in mm.</summary>
@@ -44,7 +51,8 @@ public static class LipTrack
         double GrooveLimitMm,
         Groove? Groove = null,
         Race? Race = null,
-        RepairSleeve? Sleeve = null);
+        RepairSleeve? Sleeve = null
+    );
 
     /// <summary>A stretch along the race, mm from its outer end.</summary>
     public sealed record Span(double FromMm, double ToMm);
@@ -71,7 +79,8 @@ public static class LipTrack
         public override string Model => LipTrack.Model;
     }
 
-    /// <summary>One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says nothing.</summary>
+    /// <summary>One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says
+    /// nothing.</summary>
     public sealed record TrackOption(Way Kind, double? SealDepthMm, double? LipAtMm, double? ClearMm, Verdict Verdict, string Because);
 
     /// <summary>Weighs every way.</summary>
@@ -98,9 +107,15 @@ public static class LipTrack
         {
             var grown = 2 * sleeve.WallMm;
             var on = At(request, Way.Sleeve, nominal, null, new Span(sleeve.FromMm, sleeve.ToMm));
-            options.Add(grown <= sleeve.LipMaxGrowthMm
-                ? on
-                : on with { Verdict = Verdict.Stop, Because = $"The sleeve makes the shaft {grown:0.00} mm larger; the lip takes {sleeve.LipMaxGrowthMm:0.00} mm." });
+            options.Add(
+                grown <= sleeve.LipMaxGrowthMm
+                    ? on
+                    : on with
+                    {
+                        Verdict = Verdict.Stop,
+                        Because = $"The sleeve makes the shaft {grown:0.00} mm larger; the lip takes {sleeve.LipMaxGrowthMm:0.00} mm.",
+                    }
+            );
         }
 
         options.Add(new TrackOption(Way.Renew, null, null, null, Verdict.Go, "A new part has no groove."));
@@ -141,7 +156,10 @@ public static class LipTrack
     private static double LipAt(Request request, double depth) => request.Lip.AtNominalMm + (depth - request.SealDepthMm.Nominal);
 
     private static double Clear(Request request, double depth, Groove groove) =>
-        Math.Abs(LipAt(request, depth) - groove.CentreMm) - ((request.Lip.BandMm + groove.WidthMm) / 2) - (request.FloatMm / 2) - request.ToleranceMm;
+        Math.Abs(LipAt(request, depth) - groove.CentreMm)
+        - ((request.Lip.BandMm + groove.WidthMm) / 2)
+        - (request.FloatMm / 2)
+        - request.ToleranceMm;
 
     private static TrackOption At(Request request, Way way, double depth, Groove? groove, Span track)
     {
@@ -152,17 +170,51 @@ public static class LipTrack
         if (lip - reach < track.FromMm - tie || lip + reach > track.ToMm + tie)
         {
             return new TrackOption(
-                way, depth, lip, clear, Verdict.Stop, $"The lip would run off its track: it needs {lip - reach:0.0} to {lip + reach:0.0} mm, the track is {track.FromMm:0.0} to {track.ToMm:0.0} mm.");
+                way,
+                depth,
+                lip,
+                clear,
+                Verdict.Stop,
+                $"The lip would run off its track: it needs {lip - reach:0.0} to {lip + reach:0.0} mm, the track is "
+                    + $"{track.FromMm:0.0} to {track.ToMm:0.0} mm."
+            );
         }
 
         return clear switch
         {
             null => new TrackOption(way, depth, lip, null, Verdict.Go, "There is no groove under the lip."),
-            { } c when c >= request.WantClearMm - tie => new TrackOption(way, depth, lip, c, Verdict.Go, $"The lip runs {c:0.0} mm clear of the groove."),
-            >= 0 => new TrackOption(way, depth, lip, clear, Verdict.Decide, $"The lip runs {clear:0.0} mm clear of the groove; {request.WantClearMm:0.0} mm is wanted."),
+            { } c when c >= request.WantClearMm - tie => new TrackOption(
+                way,
+                depth,
+                lip,
+                c,
+                Verdict.Go,
+                $"The lip runs {c:0.0} mm clear of the groove."
+            ),
+            >= 0 => new TrackOption(
+                way,
+                depth,
+                lip,
+                clear,
+                Verdict.Decide,
+                $"The lip runs {clear:0.0} mm clear of the groove; {request.WantClearMm:0.0} mm is wanted."
+            ),
             _ when groove!.DepthMm <= request.GrooveLimitMm => new TrackOption(
-                way, depth, lip, clear, Verdict.Decide, $"The lip runs in the groove, which is only {groove.DepthMm:0.000} mm deep."),
-            _ => new TrackOption(way, depth, lip, clear, Verdict.Stop, $"The lip runs in the groove, which is {groove!.DepthMm:0.000} mm deep."),
+                way,
+                depth,
+                lip,
+                clear,
+                Verdict.Decide,
+                $"The lip runs in the groove, which is only {groove.DepthMm:0.000} mm deep."
+            ),
+            _ => new TrackOption(
+                way,
+                depth,
+                lip,
+                clear,
+                Verdict.Stop,
+                $"The lip runs in the groove, which is {groove!.DepthMm:0.000} mm deep."
+            ),
         };
     }
 
@@ -171,8 +223,16 @@ public static class LipTrack
         var faults = new Faults();
         faults.Require(request.Track.ToMm > request.Track.FromMm, "track.toMm", $"must be larger than fromMm ({request.Track.FromMm})");
         faults.Positive(request.Lip.BandMm, "lip.bandMm");
-        faults.Require(request.SealDepthMm.Min <= request.SealDepthMm.Nominal, "sealDepthMm.min", $"must not be above nominal ({request.SealDepthMm.Nominal})");
-        faults.Require(request.SealDepthMm.Max >= request.SealDepthMm.Nominal, "sealDepthMm.max", $"must not be below nominal ({request.SealDepthMm.Nominal})");
+        faults.Require(
+            request.SealDepthMm.Min <= request.SealDepthMm.Nominal,
+            "sealDepthMm.min",
+            $"must not be above nominal ({request.SealDepthMm.Nominal})"
+        );
+        faults.Require(
+            request.SealDepthMm.Max >= request.SealDepthMm.Nominal,
+            "sealDepthMm.max",
+            $"must not be below nominal ({request.SealDepthMm.Nominal})"
+        );
         faults.NotNegative(request.FloatMm, "floatMm");
         faults.NotNegative(request.ToleranceMm, "toleranceMm");
         faults.NotNegative(request.WantClearMm, "wantClearMm");

@@ -4,11 +4,13 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.Seals;
 
 /// <summary>When a joint has to be closed, may be handled and may see oil, from when the sealant was spread.</summary>
-/// <remarks>The product's times hold at 23 °C; a shop that is warmer or colder changes all of them by the product's factor for each degree.</remarks>
+/// <remarks>The product's times hold at 23 °C; a shop that is warmer or colder changes all of them by the product's factor for each
+/// degree.</remarks>
 public static class SealantClock
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "times × perCFactor^(23 − shopC), from when it was spread; the product's own sheet gives the times at 23 °C";
+    public const string Model =
+        "times × perCFactor^(23 − shopC), from when it was spread; the product's own sheet gives the times at 23 °C";
 
     private const double SheetC = 23;
     private const double MostMinutes = 60 * 24 * 30;
@@ -34,24 +36,34 @@ public static class SealantClock
     public enum Stage
     {
         /// <summary>The joint can still be closed.</summary>
-        [JsonStringEnumMemberName("open")] Open,
+        [JsonStringEnumMemberName("open")]
+        Open,
 
         /// <summary>Its open time is over: closed by now, or not at all.</summary>
-        [JsonStringEnumMemberName("past-open")] PastOpen,
+        [JsonStringEnumMemberName("past-open")]
+        PastOpen,
 
         /// <summary>It has a skin.</summary>
-        [JsonStringEnumMemberName("skinned")] Skinned,
+        [JsonStringEnumMemberName("skinned")]
+        Skinned,
 
         /// <summary>It may be handled.</summary>
-        [JsonStringEnumMemberName("handle")] Handle,
+        [JsonStringEnumMemberName("handle")]
+        Handle,
 
         /// <summary>It may see oil.</summary>
-        [JsonStringEnumMemberName("cured")] Cured,
+        [JsonStringEnumMemberName("cured")]
+        Cured,
     }
 
     /// <summary>The times, with the offset of when it was spread, and all stages that hold now.</summary>
     public sealed record Answer(
-        DateTimeOffset CloseUpBy, DateTimeOffset SkinAt, DateTimeOffset HandleAt, DateTimeOffset CureAt, IReadOnlyList<Stage> Now) : CalcAnswer
+        DateTimeOffset CloseUpBy,
+        DateTimeOffset SkinAt,
+        DateTimeOffset HandleAt,
+        DateTimeOffset CureAt,
+        IReadOnlyList<Stage> Now
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => SealantClock.Model;
@@ -63,22 +75,50 @@ public static class SealantClock
     {
         var faults = new Faults();
         var product = request.Product;
-        faults.Require(product.SkinMinutes > 0 && product.SkinMinutes <= MostMinutes, "product.skinMinutes", $"must be above 0 and at most {MostMinutes}");
-        faults.Require(product.OpenMinutes > 0 && product.OpenMinutes <= MostMinutes, "product.openMinutes", $"must be above 0 and at most {MostMinutes}");
-        faults.Require(product.HandleHours > 0 && product.HandleHours <= MostHours, "product.handleHours", $"must be above 0 and at most {MostHours}");
-        faults.Require(product.CureHours >= product.HandleHours && product.CureHours <= MostHours, "product.cureHours", $"must be from the handling time ({product.HandleHours} h) to {MostHours}");
+        faults.Require(
+            product.SkinMinutes > 0 && product.SkinMinutes <= MostMinutes,
+            "product.skinMinutes",
+            $"must be above 0 and at most {MostMinutes}"
+        );
+        faults.Require(
+            product.OpenMinutes > 0 && product.OpenMinutes <= MostMinutes,
+            "product.openMinutes",
+            $"must be above 0 and at most {MostMinutes}"
+        );
+        faults.Require(
+            product.HandleHours > 0 && product.HandleHours <= MostHours,
+            "product.handleHours",
+            $"must be above 0 and at most {MostHours}"
+        );
+        faults.Require(
+            product.CureHours >= product.HandleHours && product.CureHours <= MostHours,
+            "product.cureHours",
+            $"must be from the handling time ({product.HandleHours} h) to {MostHours}"
+        );
         faults.Within(product.PerCFactor, 1, 1.2, "product.perCFactor");
         faults.Within(request.ShopC, -20, 60, "shopC");
+        faults.Require(request.SpreadAt.Year is >= 1900 and <= 9000, "spreadAt", "must be a time from 1900 to 9000");
         faults.Require(
-            request.SpreadAt.Year is >= 1900 and <= 9000, "spreadAt", "must be a time from 1900 to 9000");
-        faults.Require(request.NowAt >= request.SpreadAt, "nowAt", $"must not be before it was spread ({request.SpreadAt:O}); check the clock");
+            request.NowAt >= request.SpreadAt,
+            "nowAt",
+            $"must not be before it was spread ({request.SpreadAt:O}); check the clock"
+        );
         faults.ThrowIfAny();
 
         var factor = Math.Pow(product.PerCFactor, SheetC - request.ShopC);
         DateTimeOffset After(double minutes) => request.SpreadAt.AddMinutes(minutes * factor);
-        var (closeUpBy, skinAt, handleAt, cureAt) = (After(product.OpenMinutes), After(product.SkinMinutes), After(product.HandleHours * 60), After(product.CureHours * 60));
+        var (closeUpBy, skinAt, handleAt, cureAt) = (
+            After(product.OpenMinutes),
+            After(product.SkinMinutes),
+            After(product.HandleHours * 60),
+            After(product.CureHours * 60)
+        );
         List<Stage> now = [request.NowAt <= closeUpBy ? Stage.Open : Stage.PastOpen];
-        now.AddRange(new[] { (skinAt, Stage.Skinned), (handleAt, Stage.Handle), (cureAt, Stage.Cured) }.Where(s => request.NowAt >= s.Item1).Select(s => s.Item2));
+        now.AddRange(
+            new[] { (skinAt, Stage.Skinned), (handleAt, Stage.Handle), (cureAt, Stage.Cured) }
+                .Where(s => request.NowAt >= s.Item1)
+                .Select(s => s.Item2)
+        );
         return new Answer(closeUpBy, skinAt, handleAt, cureAt, now);
     }
 }

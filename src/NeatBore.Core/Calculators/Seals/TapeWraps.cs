@@ -8,7 +8,8 @@ public static class TapeWraps
     /// <summary>The formula in one line.</summary>
     public const string Model = "wraps = ⌊(ring − nose)/(2·tape)⌋; left = (ring − nose)/2 − wraps·tape";
 
-    /// <summary>Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the nose.</summary>
+    /// <summary>Inside of the ring, outside of the nose, thickness of the tape; mm, all above 0, the ring not smaller than the
+    /// nose.</summary>
     public sealed record Request(double RingInnerMm, double NoseMm, double TapeMm);
 
     /// <summary>Whole wraps, and the radial play that is left, mm.</summary>

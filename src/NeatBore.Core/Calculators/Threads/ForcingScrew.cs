@@ -33,7 +33,8 @@ public static class ForcingScrew
         double? LeadMm = null,
         double? PitchDiameterMm = null,
         double? RatedForceN = null,
-        double? YieldMpa = null);
+        double? YieldMpa = null
+    );
 
     /// <summary>What it takes.</summary>
     /// <param name="TorqueNm">To push, N·m.</param>
@@ -50,7 +51,8 @@ public static class ForcingScrew
         double StressAreaMm2,
         double TensileMpa,
         double EquivalentMpa,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => ForcingScrew.Model;
@@ -78,7 +80,10 @@ public static class ForcingScrew
         var rub = request.ThreadFriction / Math.Cos((request.FlankDeg ?? request.Thread.FlankDeg) * Math.PI / 180);
         if ((Math.PI * d2) - (rub * lead) <= 0)
         {
-            throw new UnusableInputException("leadMm", $"is so steep that the thread binds; it must be below {Math.PI * d2 / rub:0.#} mm at this friction");
+            throw new UnusableInputException(
+                "leadMm",
+                $"is so steep that the thread binds; it must be below {Math.PI * d2 / rub:0.#} mm at this friction"
+            );
         }
 
         var thread = request.ForceN * d2 / 2 * (lead + (Math.PI * rub * d2)) / ((Math.PI * d2) - (rub * lead)) / 1e3;
@@ -102,18 +107,27 @@ public static class ForcingScrew
         }
 
         return new Answer(
-            thread + collar, back + collar, Math.PI * rub * d2 > lead, area, tensile, equivalent, Call.Of(checks, c => Reason(c, thread + collar)));
+            thread + collar,
+            back + collar,
+            Math.PI * rub * d2 > lead,
+            area,
+            tensile,
+            equivalent,
+            Call.Of(checks, c => Reason(c, thread + collar))
+        );
     }
 
-    private static Sentence Reason(Check check, double torque) => Sentence.Of(
-        (check.Name, check.Verdict) switch
-        {
-            (_, Verdict.Go) => "{torque} pushes it; tool and screw are strong enough.",
-            ("force", _) => "{value} is needed and the tool is rated for {limit}: it could let go.",
-            (_, Verdict.Stop) => "The screw would yield: it reaches {value} of its yield.",
-            _ => "The screw reaches {value} of its yield; {limit} is the wanted most.",
-        },
-        ("torque", Quantity.Nm(torque)),
-        ("value", check.Dimension == Dimension.Force ? Quantity.Newtons(check.Value) : Quantity.Share(check.Value)),
-        ("limit", check.Dimension == Dimension.Force ? Quantity.Newtons(check.Limit) : Quantity.Share(check.Limit)));
+    private static Sentence Reason(Check check, double torque) =>
+        Sentence.Of(
+            (check.Name, check.Verdict) switch
+            {
+                (_, Verdict.Go) => "{torque} pushes it; tool and screw are strong enough.",
+                ("force", _) => "{value} is needed and the tool is rated for {limit}: it could let go.",
+                (_, Verdict.Stop) => "The screw would yield: it reaches {value} of its yield.",
+                _ => "The screw reaches {value} of its yield; {limit} is the wanted most.",
+            },
+            ("torque", Quantity.Nm(torque)),
+            ("value", check.Dimension == Dimension.Force ? Quantity.Newtons(check.Value) : Quantity.Share(check.Value)),
+            ("limit", check.Dimension == Dimension.Force ? Quantity.Newtons(check.Limit) : Quantity.Share(check.Limit))
+        );
 }

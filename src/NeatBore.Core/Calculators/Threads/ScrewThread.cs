@@ -8,13 +8,16 @@ namespace NeatBore.Core.Calculators.Threads;
 public enum ThreadForm
 {
     /// <summary>ISO metric, 60°.</summary>
-    [JsonStringEnumMemberName("iso")] Iso,
+    [JsonStringEnumMemberName("iso")]
+    Iso,
 
     /// <summary>Unified inch, 60°.</summary>
-    [JsonStringEnumMemberName("unified")] Unified,
+    [JsonStringEnumMemberName("unified")]
+    Unified,
 
     /// <summary>Metric trapezoidal, 30°.</summary>
-    [JsonStringEnumMemberName("trapezoidal")] Trapezoidal,
+    [JsonStringEnumMemberName("trapezoidal")]
+    Trapezoidal,
 }
 
 /// <summary>A thread by its basic geometry (ISO 68-1 and ISO 724; ASME B1.1; ISO 2904).</summary>
@@ -35,14 +38,18 @@ public sealed record ScrewThread(double MajorMm, double PitchMm, ThreadForm Form
 
     /// <summary>Tensile stress area, mm² (ISO 898-1; ASME B1.1 for unified).</summary>
     [JsonIgnore]
-    public double StressAreaMm2 => Math.PI / 4 * Math.Pow(
-        Form switch
-        {
-            ThreadForm.Iso => MajorMm - (13 * s_root3 / 24 * PitchMm),
-            ThreadForm.Unified => MajorMm - (0.9743 * PitchMm),
-            _ => (PitchDiameterMm + MinorMm) / 2,
-        },
-        2);
+    public double StressAreaMm2 =>
+        Math.PI
+        / 4
+        * Math.Pow(
+            Form switch
+            {
+                ThreadForm.Iso => MajorMm - (13 * s_root3 / 24 * PitchMm),
+                ThreadForm.Unified => MajorMm - (0.9743 * PitchMm),
+                _ => (PitchDiameterMm + MinorMm) / 2,
+            },
+            2
+        );
 
     /// <summary>Half of the thread angle, degrees.</summary>
     [JsonIgnore]
@@ -50,18 +57,22 @@ public sealed record ScrewThread(double MajorMm, double PitchMm, ThreadForm Form
 
     /// <summary>As it is written: M18×1.5, in words for the other forms.</summary>
     [JsonIgnore]
-    public string Name => Form switch
-    {
-        ThreadForm.Iso => $"M{MajorMm:0.###}×{PitchMm:0.###}",
-        ThreadForm.Unified => $"{MajorMm / 25.4:0.####} in, {25.4 / PitchMm:0.#} to the inch",
-        _ => $"Tr {MajorMm:0.###}×{PitchMm:0.###}",
-    };
+    public string Name =>
+        Form switch
+        {
+            ThreadForm.Iso => $"M{MajorMm:0.###}×{PitchMm:0.###}",
+            ThreadForm.Unified => $"{MajorMm / 25.4:0.####} in, {25.4 / PitchMm:0.#} to the inch",
+            _ => $"Tr {MajorMm:0.###}×{PitchMm:0.###}",
+        };
 
     internal void Check(Faults faults, string field)
     {
         faults.Positive(MajorMm, $"{field}.majorMm");
         faults.Positive(PitchMm, $"{field}.pitchMm");
         faults.Require(
-            MajorMm <= 0 || PitchMm <= 0 || PitchMm <= MajorMm / 2, $"{field}.pitchMm", $"must be at most half of the major diameter ({MajorMm / 2} mm)");
+            MajorMm <= 0 || PitchMm <= 0 || PitchMm <= MajorMm / 2,
+            $"{field}.pitchMm",
+            $"must be at most half of the major diameter ({MajorMm / 2} mm)"
+        );
     }
 }

@@ -21,13 +21,16 @@ public static class ThreadEngagement
     public enum Weakest
     {
         /// <summary>The screw breaks.</summary>
-        [JsonStringEnumMemberName("bolt-break")] BoltBreak,
+        [JsonStringEnumMemberName("bolt-break")]
+        BoltBreak,
 
         /// <summary>The screw's thread strips.</summary>
-        [JsonStringEnumMemberName("bolt-strip")] BoltStrip,
+        [JsonStringEnumMemberName("bolt-strip")]
+        BoltStrip,
 
         /// <summary>The hole's thread strips.</summary>
-        [JsonStringEnumMemberName("hole-strip")] HoleStrip,
+        [JsonStringEnumMemberName("hole-strip")]
+        HoleStrip,
     }
 
     /// <summary>Screws in their holes.</summary>
@@ -47,7 +50,8 @@ public static class ThreadEngagement
         double HoleTensileMpa,
         int Screws = 1,
         double Safety = 2,
-        double AreaFactor = 1);
+        double AreaFactor = 1
+    );
 
     /// <summary>What holds and what does not; per screw.</summary>
     public sealed record Answer(
@@ -59,7 +63,8 @@ public static class ThreadEngagement
         Weakest Weakest,
         double Utilisation,
         double MinimumEngagedMm,
-        Call? Call) : CalcAnswer
+        Call? Call
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => ThreadEngagement.Model;
@@ -71,7 +76,11 @@ public static class ThreadEngagement
     {
         var faults = new Faults();
         request.Thread.Check(faults, "thread");
-        faults.Require(request.Thread.Form != ThreadForm.Trapezoidal, "thread.form", "must be iso or unified: these areas are of a 60° thread");
+        faults.Require(
+            request.Thread.Form != ThreadForm.Trapezoidal,
+            "thread.form",
+            "must be iso or unified: these areas are of a 60° thread"
+        );
         faults.Positive(request.EngagedMm, "engagedMm");
         faults.Positive(request.ForceN, "forceN");
         faults.Positive(request.BoltTensileMpa, "boltTensileMpa");
@@ -89,7 +98,12 @@ public static class ThreadEngagement
         var boltStrip = boltArea * request.BoltTensileMpa / root3;
         var holeStrip = holeArea * request.HoleTensileMpa / root3;
         var boltBreak = thread.StressAreaMm2 * request.BoltTensileMpa;
-        var (least, weakest) = new[] { (boltBreak, Weakest.BoltBreak), (boltStrip, Weakest.BoltStrip), (holeStrip, Weakest.HoleStrip) }.MinBy(w => w.Item1);
+        var (least, weakest) = new[]
+        {
+            (boltBreak, Weakest.BoltBreak),
+            (boltStrip, Weakest.BoltStrip),
+            (holeStrip, Weakest.HoleStrip),
+        }.MinBy(w => w.Item1);
         var utilisation = request.ForceN / request.Screws / least;
         var minimum = request.EngagedMm * boltBreak / Math.Min(boltStrip, holeStrip);
         var wanted = Math.Max(Math.Max(thread.MajorMm, minimum), request.HoleTensileMpa < SoftMpa ? 1.5 * thread.MajorMm : 0);
@@ -100,24 +114,32 @@ public static class ThreadEngagement
                 Check.AtMost("thread load", utilisation, 1 / request.Safety, 0, Dimension.Share),
                 engagement.Verdict == Verdict.Stop ? engagement with { Verdict = Verdict.Decide } : engagement,
             ],
-            c => Reason(c, weakest, thread));
+            c => Reason(c, weakest, thread)
+        );
         return new Answer(boltArea, holeArea, boltStrip, holeStrip, boltBreak, weakest, utilisation, minimum, call);
     }
 
-    private static Sentence Reason(Check check, Weakest weakest, ScrewThread thread) => Sentence.Of(
-        (check.Name, check.Verdict) switch
-        {
-            (_, Verdict.Go) => "Each {thread} carries {value} of what it can before {weakest}.",
-            ("thread load", _) => "Each {thread} carries {value} of what it can before {weakest}; at most {limit} is safe.",
-            _ => "{value} of {thread} is engaged; at least {limit} is wanted, so that the screw breaks before a thread strips.",
-        },
-        ("thread", Quantity.Word(thread.Name)),
-        ("weakest", Quantity.Word(weakest switch
-        {
-            Weakest.BoltBreak => "it breaks",
-            Weakest.BoltStrip => "its own thread strips",
-            _ => "the hole’s thread strips",
-        })),
-        ("value", check.Dimension == Dimension.Share ? Quantity.Share(check.Value) : Quantity.Mm(check.Value, 0.1)),
-        ("limit", check.Dimension == Dimension.Share ? Quantity.Share(check.Limit) : Quantity.Mm(check.Limit, 0.1)));
+    private static Sentence Reason(Check check, Weakest weakest, ScrewThread thread) =>
+        Sentence.Of(
+            (check.Name, check.Verdict) switch
+            {
+                (_, Verdict.Go) => "Each {thread} carries {value} of what it can before {weakest}.",
+                ("thread load", _) => "Each {thread} carries {value} of what it can before {weakest}; at most {limit} is safe.",
+                _ => "{value} of {thread} is engaged; at least {limit} is wanted, so that the screw breaks before a thread strips.",
+            },
+            ("thread", Quantity.Word(thread.Name)),
+            (
+                "weakest",
+                Quantity.Word(
+                    weakest switch
+                    {
+                        Weakest.BoltBreak => "it breaks",
+                        Weakest.BoltStrip => "its own thread strips",
+                        _ => "the hole’s thread strips",
+                    }
+                )
+            ),
+            ("value", check.Dimension == Dimension.Share ? Quantity.Share(check.Value) : Quantity.Mm(check.Value, 0.1)),
+            ("limit", check.Dimension == Dimension.Share ? Quantity.Share(check.Limit) : Quantity.Mm(check.Limit, 0.1))
+        );
 }

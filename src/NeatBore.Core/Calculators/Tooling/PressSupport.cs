@@ -3,7 +3,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Calculators.Tooling;
 
-/// <summary>What a press stands on and what it pushes with, picked from the crib: a support under the body's flats, a pusher that follows through the bore.</summary>
+/// <summary>What a press stands on and what it pushes with, picked from the crib: a support under the body's flats, a pusher that
+/// follows through the bore.</summary>
 /// <remarks>
 /// The support's hole passes what comes out and its rim lies wholly on the body's flat round the bore; the pusher goes
 /// through the bore, bears on the part and clears what stands inside it. Workshop practice; clearances 0.2 mm.
@@ -11,7 +12,9 @@ namespace NeatBore.Core.Calculators.Tooling;
 public static class PressSupport
 {
     /// <summary>The rule in one line.</summary>
-    public const string Model = "support: hole ≥ what comes out + 0.2 and ≥ the flat's inside, outside ≤ the flat's, longer than what comes out; pusher: outside ≤ bore − 0.2, hole ≥ what it clears + 0.2; stack ≤ daylight";
+    public const string Model =
+        "support: hole ≥ what comes out + 0.2 and ≥ the flat's inside, outside ≤ the flat's, longer than what comes out; pusher: "
+        + "outside ≤ bore − 0.2, hole ≥ what it clears + 0.2; stack ≤ daylight";
 
     private const double RoomMm = 0.2;
 
@@ -21,7 +24,13 @@ public static class PressSupport
     /// <param name="Pushed">What the pusher bears on.</param>
     /// <param name="DaylightMm">Between the press's table and its ram, mm.</param>
     /// <param name="Crib">1 to 1,000 pieces.</param>
-    public sealed record Request(PressedBody Body, PassingPart Passing, PushedPart Pushed, double DaylightMm, IReadOnlyList<StackPiece> Crib);
+    public sealed record Request(
+        PressedBody Body,
+        PassingPart Passing,
+        PushedPart Pushed,
+        double DaylightMm,
+        IReadOnlyList<StackPiece> Crib
+    );
 
     /// <summary>The body: its bore, its height at the bore, and the flat round the bore that may be stood on, mm.</summary>
     public sealed record PressedBody(double BoreMm, double HeightMm, double LandInnerMm, double LandOuterMm);
@@ -29,7 +38,8 @@ public static class PressSupport
     /// <summary>What comes out below: its outside and its length, mm; a length of 0 where nothing does.</summary>
     public sealed record PassingPart(double OuterMm, double LengthMm);
 
-    /// <summary>What is pushed: its outside and inside, what stands inside it that the pusher must clear (0 for nothing), and how far it stands proud at the start, mm.</summary>
+    /// <summary>What is pushed: its outside and inside, what stands inside it that the pusher must clear (0 for nothing), and how far it
+    /// stands proud at the start, mm.</summary>
     public sealed record PushedPart(double OuterMm, double InnerMm, double ClearOverMm, double ProudMm);
 
     /// <summary>What a piece is.</summary>
@@ -37,16 +47,20 @@ public static class PressSupport
     public enum StackKind
     {
         /// <summary>A socket of a wrench set.</summary>
-        [JsonStringEnumMemberName("socket")] Socket,
+        [JsonStringEnumMemberName("socket")]
+        Socket,
 
         /// <summary>A thick washer.</summary>
-        [JsonStringEnumMemberName("washer")] Washer,
+        [JsonStringEnumMemberName("washer")]
+        Washer,
 
         /// <summary>A sleeve or a piece of tube.</summary>
-        [JsonStringEnumMemberName("sleeve")] Sleeve,
+        [JsonStringEnumMemberName("sleeve")]
+        Sleeve,
 
         /// <summary>A solid bar.</summary>
-        [JsonStringEnumMemberName("bar")] Bar,
+        [JsonStringEnumMemberName("bar")]
+        Bar,
     }
 
     /// <summary>A piece of the crib, mm.</summary>
@@ -69,7 +83,8 @@ public static class PressSupport
         IReadOnlyList<RefusedPiece> Refused,
         ToMake? MakeOne,
         PressedBody Body,
-        PushedPart Pushed) : CalcAnswer
+        PushedPart Pushed
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => PressSupport.Model;
@@ -82,7 +97,14 @@ public static class PressSupport
     public sealed record ToMake(PieceSize? Support, PieceSize? Pusher, string Words);
 
     /// <summary>A piece's outside, hole and length, each between two sizes, mm; null where it does not matter.</summary>
-    public sealed record PieceSize(double? OuterLeastMm, double OuterMostMm, double InnerLeastMm, double? InnerMostMm, double? LengthLeastMm, double LengthMostMm);
+    public sealed record PieceSize(
+        double? OuterLeastMm,
+        double OuterMostMm,
+        double InnerLeastMm,
+        double? InnerMostMm,
+        double? LengthLeastMm,
+        double LengthMostMm
+    );
 
     /// <summary>Picks the stack.</summary>
     /// <exception cref="UnusableInputException">A value can't be: every fault is named by its field.</exception>
@@ -98,20 +120,42 @@ public static class PressSupport
         var pieces = request.Crib.Select(p => (Piece: p, AsSupport: NotSupport(request, p), AsPusher: NotPusher(request, p))).ToList();
         var supports = pieces.Where(p => p.AsSupport.Count == 0).Select(p => p.Piece).ToList();
         var pushers = pieces.Where(p => p.AsPusher.Count == 0).Select(p => p.Piece).ToList();
-        double Height(StackPiece support, StackPiece pusher) => support.LengthMm + request.Body.HeightMm + request.Pushed.ProudMm + pusher.LengthMm;
+        double Height(StackPiece support, StackPiece pusher) =>
+            support.LengthMm + request.Body.HeightMm + request.Pushed.ProudMm + pusher.LengthMm;
         // Rim by rim from the widest, so that the first pair that fits under the ram is the one.
-        var pick = supports.GroupBy(Rim).OrderByDescending(g => g.Key)
-            .SelectMany(_ => pushers.GroupBy(Rim).OrderByDescending(g => g.Key), (below, above) => below
-                .SelectMany(_ => above, (s, p) => (Support: s, Pusher: p))
-                .Where(x => x.Support.Id != x.Pusher.Id && Height(x.Support, x.Pusher) <= request.DaylightMm)
-                .OrderBy(x => Height(x.Support, x.Pusher)).ThenBy(x => x.Support.Id, StringComparer.Ordinal).ThenBy(x => x.Pusher.Id, StringComparer.Ordinal)
-                .FirstOrDefault())
+        var pick = supports
+            .GroupBy(Rim)
+            .OrderByDescending(g => g.Key)
+            .SelectMany(
+                _ => pushers.GroupBy(Rim).OrderByDescending(g => g.Key),
+                (below, above) =>
+                    below
+                        .SelectMany(_ => above, (s, p) => (Support: s, Pusher: p))
+                        .Where(x => x.Support.Id != x.Pusher.Id && Height(x.Support, x.Pusher) <= request.DaylightMm)
+                        .OrderBy(x => Height(x.Support, x.Pusher))
+                        .ThenBy(x => x.Support.Id, StringComparer.Ordinal)
+                        .ThenBy(x => x.Pusher.Id, StringComparer.Ordinal)
+                        .FirstOrDefault()
+            )
             .FirstOrDefault(x => x.Support is not null);
-        var refused = pieces.Where(p => p.AsSupport.Count > 0 && p.AsPusher.Count > 0)
-            .Select(p => new RefusedPiece(p.Piece.Id, $"as a support: {string.Join("; ", p.AsSupport)}. As a pusher: {string.Join("; ", p.AsPusher)}"));
+        var refused = pieces
+            .Where(p => p.AsSupport.Count > 0 && p.AsPusher.Count > 0)
+            .Select(p => new RefusedPiece(
+                p.Piece.Id,
+                $"as a support: {string.Join("; ", p.AsSupport)}. As a pusher: {string.Join("; ", p.AsPusher)}"
+            ));
         var fits = pieces.Where(p => p.AsSupport.Count == 0 || p.AsPusher.Count == 0).Select(p => p.Piece.Id);
         return pick.Support is null
-            ? new Answer(null, null, [.. fits.Order(StringComparer.Ordinal)], null, [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)], Sizes(request, supports, pushers), request.Body, request.Pushed)
+            ? new Answer(
+                null,
+                null,
+                [.. fits.Order(StringComparer.Ordinal)],
+                null,
+                [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)],
+                Sizes(request, supports, pushers),
+                request.Body,
+                request.Pushed
+            )
             : new Answer(
                 pick.Support.Id,
                 pick.Pusher.Id,
@@ -120,7 +164,8 @@ public static class PressSupport
                 [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)],
                 null,
                 request.Body,
-                request.Pushed);
+                request.Pushed
+            );
     }
 
     /// <summary>Width of a piece's rim, to a nanometre, so that equal rims compare equal.</summary>
@@ -135,7 +180,11 @@ public static class PressSupport
         var reasons = new List<string>();
         if (piece.InnerMm < passing.OuterMm + RoomMm)
         {
-            reasons.Add(piece.InnerMm == 0 ? $"it has no hole for the {passing.OuterMm:0.##} mm that comes out" : $"its {piece.InnerMm:0.##} mm hole won’t pass the {passing.OuterMm:0.##} mm that comes out");
+            reasons.Add(
+                piece.InnerMm == 0
+                    ? $"it has no hole for the {passing.OuterMm:0.##} mm that comes out"
+                    : $"its {piece.InnerMm:0.##} mm hole won’t pass the {passing.OuterMm:0.##} mm that comes out"
+            );
         }
 
         if (piece.InnerMm > 0 && piece.InnerMm < body.LandInnerMm)
@@ -167,7 +216,11 @@ public static class PressSupport
 
         if (piece.InnerMm < Clears(pushed))
         {
-            reasons.Add(piece.InnerMm == 0 ? $"it is solid and won’t go over the {pushed.ClearOverMm:0.##} mm inside" : $"its {piece.InnerMm:0.##} mm hole won’t clear the {pushed.ClearOverMm:0.##} mm inside");
+            reasons.Add(
+                piece.InnerMm == 0
+                    ? $"it is solid and won’t go over the {pushed.ClearOverMm:0.##} mm inside"
+                    : $"its {piece.InnerMm:0.##} mm hole won’t clear the {pushed.ClearOverMm:0.##} mm inside"
+            );
         }
 
         if (piece.InnerMm >= pushed.OuterMm)
@@ -188,23 +241,44 @@ public static class PressSupport
         var (body, passing, pushed) = (request.Body, request.Passing, request.Pushed);
         var room = request.DaylightMm - body.HeightMm - pushed.ProudMm;
         var shortest = supports.Count > 0 ? supports.Min(s => s.LengthMm) : passing.LengthMm;
-        var support = supports.Count > 0 ? null : new PieceSize(
-            null, body.LandOuterMm, Math.Max(passing.OuterMm + RoomMm, body.LandInnerMm), null, passing.LengthMm, room - (pushers.Count > 0 ? pushers.Min(p => p.LengthMm) : 0));
-        var pusher = pushers.Count > 0 && support is not null ? null : new PieceSize(
-            pushed.InnerMm, body.BoreMm - RoomMm, Clears(pushed), pushed.OuterMm, null, room - shortest);
+        var support =
+            supports.Count > 0
+                ? null
+                : new PieceSize(
+                    null,
+                    body.LandOuterMm,
+                    Math.Max(passing.OuterMm + RoomMm, body.LandInnerMm),
+                    null,
+                    passing.LengthMm,
+                    room - (pushers.Count > 0 ? pushers.Min(p => p.LengthMm) : 0)
+                );
+        var pusher =
+            pushers.Count > 0 && support is not null
+                ? null
+                : new PieceSize(pushed.InnerMm, body.BoreMm - RoomMm, Clears(pushed), pushed.OuterMm, null, room - shortest);
         var words = new List<string>();
         if (support is not null)
         {
-            words.Add(support.InnerLeastMm >= support.OuterMostMm
-                ? $"no support can do it: the hole has to be {support.InnerLeastMm:0.##} mm and the flat is {support.OuterMostMm:0.##} mm; hold the body by its sides"
-                : $"a support with a hole of {support.InnerLeastMm:0.##} mm or more, outside up to {support.OuterMostMm:0.##} mm, longer than {support.LengthLeastMm:0.##} mm");
+            words.Add(
+                support.InnerLeastMm >= support.OuterMostMm
+                    ? $"no support can do it: the hole has to be {support.InnerLeastMm:0.##} mm and the flat is "
+                        + $"{support.OuterMostMm:0.##} mm; hold the body by its sides"
+                    : $"a support with a hole of {support.InnerLeastMm:0.##} mm or more, outside up to "
+                        + $"{support.OuterMostMm:0.##} mm, longer than {support.LengthLeastMm:0.##} mm"
+            );
         }
 
         if (pusher is not null)
         {
-            words.Add(pusher.LengthMostMm <= 0
-                ? "a press with more daylight"
-                : $"a pusher up to {pusher.OuterMostMm:0.##} mm outside{(pusher.InnerLeastMm > 0 ? $", hole {pusher.InnerLeastMm:0.##} mm or more" : pushed.InnerMm > 0 ? $", at least {pushed.InnerMm:0.##} mm" : "")}, at most {pusher.LengthMostMm:0.##} mm long");
+            var hole =
+                pusher.InnerLeastMm > 0 ? $", hole {pusher.InnerLeastMm:0.##} mm or more"
+                : pushed.InnerMm > 0 ? $", at least {pushed.InnerMm:0.##} mm"
+                : "";
+            words.Add(
+                pusher.LengthMostMm <= 0
+                    ? "a press with more daylight"
+                    : $"a pusher up to {pusher.OuterMostMm:0.##} mm outside{hole}, at most {pusher.LengthMostMm:0.##} mm long"
+            );
         }
 
         return new ToMake(support, pusher, $"Make {string.Join(", and ", words)}.");
@@ -215,13 +289,25 @@ public static class PressSupport
         var (body, passing, pushed, faults) = (request.Body, request.Passing, request.Pushed, new Faults());
         faults.Positive(body.BoreMm, "body.boreMm");
         faults.Positive(body.HeightMm, "body.heightMm");
-        faults.Require(body.LandInnerMm >= body.BoreMm, "body.landInnerMm", $"must not be smaller than the bore ({body.BoreMm} mm): the flat lies round it");
+        faults.Require(
+            body.LandInnerMm >= body.BoreMm,
+            "body.landInnerMm",
+            $"must not be smaller than the bore ({body.BoreMm} mm): the flat lies round it"
+        );
         faults.Require(body.LandOuterMm > body.LandInnerMm, "body.landOuterMm", $"must be larger than landInnerMm ({body.LandInnerMm} mm)");
         faults.Positive(passing.OuterMm, "passing.outerMm");
         faults.NotNegative(passing.LengthMm, "passing.lengthMm");
         faults.Positive(pushed.OuterMm, "pushed.outerMm");
-        faults.Require(pushed.InnerMm >= 0 && pushed.InnerMm < pushed.OuterMm, "pushed.innerMm", $"must be 0 for a solid part, and smaller than its outside ({pushed.OuterMm} mm)");
-        faults.Require(pushed.ClearOverMm >= 0 && pushed.ClearOverMm < pushed.OuterMm, "pushed.clearOverMm", $"must be 0 where nothing stands inside, and smaller than the part's outside ({pushed.OuterMm} mm)");
+        faults.Require(
+            pushed.InnerMm >= 0 && pushed.InnerMm < pushed.OuterMm,
+            "pushed.innerMm",
+            $"must be 0 for a solid part, and smaller than its outside ({pushed.OuterMm} mm)"
+        );
+        faults.Require(
+            pushed.ClearOverMm >= 0 && pushed.ClearOverMm < pushed.OuterMm,
+            "pushed.clearOverMm",
+            $"must be 0 where nothing stands inside, and smaller than the part's outside ({pushed.OuterMm} mm)"
+        );
         faults.NotNegative(pushed.ProudMm, "pushed.proudMm");
         faults.Require(request.DaylightMm > body.HeightMm, "daylightMm", $"must be larger than the body's height ({body.HeightMm} mm)");
         if (faults.Listed(request.Crib, 1, 1000, "crib"))
@@ -232,7 +318,11 @@ public static class PressSupport
                 var piece = request.Crib[i];
                 faults.Require(ids.Add(piece.Id), $"crib[{i}].id", $"“{piece.Id}” stands twice; each piece needs its own id");
                 faults.Positive(piece.OuterMm, $"crib[{i}].outerMm");
-                faults.Require(piece.InnerMm >= 0 && piece.InnerMm < piece.OuterMm, $"crib[{i}].innerMm", $"must be 0 for a solid piece, and smaller than its outside ({piece.OuterMm} mm)");
+                faults.Require(
+                    piece.InnerMm >= 0 && piece.InnerMm < piece.OuterMm,
+                    $"crib[{i}].innerMm",
+                    $"must be 0 for a solid piece, and smaller than its outside ({piece.OuterMm} mm)"
+                );
                 faults.Positive(piece.LengthMm, $"crib[{i}].lengthMm");
             }
         }

@@ -33,7 +33,8 @@ public static class ToolMatch
         double? BoltCircleMm = null,
         int? Holes = null,
         double? SpreadMm = null,
-        string? NoseTip = null);
+        string? NoseTip = null
+    );
 
     /// <summary>A metric screw with its length, mm.</summary>
     public sealed record ScrewLength(double MajorMm, double PitchMm, double LengthMm);
@@ -73,7 +74,8 @@ public static class ToolMatch
         double? LengthMm = null,
         DateOnly? CalibrationDue = null,
         string? Kept = null,
-        int? Quantity = null);
+        int? Quantity = null
+    );
 
     /// <summary>What fits, best margin first, and what does not.</summary>
     public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused) : CalcAnswer
@@ -110,7 +112,8 @@ public static class ToolMatch
 
         return new Answer(
             [.. fits.OrderByDescending(f => f.Margin).ThenBy(f => f.Id, StringComparer.Ordinal)],
-            [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)]);
+            [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)]
+        );
     }
 
     private static string Name(ScrewLength screw) => new ScrewThread(screw.MajorMm, screw.PitchMm).Name;
@@ -125,7 +128,9 @@ public static class ToolMatch
 
         foreach (var screw in need.Threads)
         {
-            var same = tool.Threads.Where(t => Math.Abs(t.MajorMm - screw.MajorMm) < SameMm && Math.Abs(t.PitchMm - screw.PitchMm) < SameMm).ToList();
+            var same = tool
+                .Threads.Where(t => Math.Abs(t.MajorMm - screw.MajorMm) < SameMm && Math.Abs(t.PitchMm - screw.PitchMm) < SameMm)
+                .ToList();
             if (same.Count == 0)
             {
                 var near = tool.Threads.Where(t => Math.Abs(t.MajorMm - screw.MajorMm) < SameMm).Select(Name).ToList();
@@ -149,7 +154,11 @@ public static class ToolMatch
 
         if (need.SpreadMm is { } spread && (tool.SpreadMm is not { } opens || spread < opens[0] || spread > opens[1]))
         {
-            reasons.Add(tool.SpreadMm is { } o ? $"its jaws open {o[0]:0.#} to {o[1]:0.#} mm, {spread:0.#} mm is needed" : $"it has no jaws to open to {spread:0.#} mm");
+            reasons.Add(
+                tool.SpreadMm is { } o
+                    ? $"its jaws open {o[0]:0.#} to {o[1]:0.#} mm, {spread:0.#} mm is needed"
+                    : $"it has no jaws to open to {spread:0.#} mm"
+            );
         }
 
         if (tool.ReachMm < need.ReachMm)
@@ -159,7 +168,11 @@ public static class ToolMatch
 
         if (tool.RatedForceN < need.ForceN)
         {
-            reasons.Add(tool.RatedForceN == 0 ? "it is rated for no force" : $"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {need.ForceN / 1e3:0.#} kN is expected");
+            reasons.Add(
+                tool.RatedForceN == 0
+                    ? "it is rated for no force"
+                    : $"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {need.ForceN / 1e3:0.#} kN is expected"
+            );
         }
 
         if (need.NoseTip is { } tip && !tool.Tips.Contains(tip, StringComparer.Ordinal))

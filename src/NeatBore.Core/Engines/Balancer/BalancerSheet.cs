@@ -41,21 +41,26 @@ public sealed record BalancerSheet(
     FlangeSheet? Flange = null,
     WarmSheet? Warm = null,
     RingRunOutSheet? RingRunOut = null,
-    SealTrackSheet? SealTrack = null);
+    SealTrackSheet? SealTrack = null
+);
 
 /// <summary>How a balancer is made and held on the crank.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<BalancerDesign>))]
 public enum BalancerDesign
 {
     /// <summary>A solid hub pressed on the nose, pulled by its threaded holes.</summary>
-    [JsonStringEnumMemberName("solid")] Solid,
+    [JsonStringEnumMemberName("solid")]
+    Solid,
 
     /// <summary>A light-alloy body screwed to a steel hub that is pressed on the nose.</summary>
-    [JsonStringEnumMemberName("screwed-body")] ScrewedBody,
+    [JsonStringEnumMemberName("screwed-body")]
+    ScrewedBody,
 
     /// <summary>A spoked hub pressed on the nose, gripped behind its spokes.</summary>
-    [JsonStringEnumMemberName("spoked")] Spoked,
+    [JsonStringEnumMemberName("spoked")]
+    Spoked,
 
     /// <summary>Bolted to a flange on a pilot; nothing is pressed.</summary>
-    [JsonStringEnumMemberName("flange")] Flange,
+    [JsonStringEnumMemberName("flange")]
+    Flange,
 }

@@ -1,4 +1,12 @@
 namespace NeatBore.Core.Engines;
 
 /// <summary>A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m.</summary>
-public sealed record FlangeSheet(int Bolts, double BoltCircleMm, double MajorMm, double PitchMm, double PilotMm, double TorqueNm, Limit Torque);
+public sealed record FlangeSheet(
+    int Bolts,
+    double BoltCircleMm,
+    double MajorMm,
+    double PitchMm,
+    double PilotMm,
+    double TorqueNm,
+    Limit Torque
+);

@@ -4,4 +4,10 @@ namespace NeatBore.Core.Engines;
 
 /// <summary>The crank's nose; lengths in mm, roughness in µm.</summary>
 public sealed record NoseSheet(
-    double DiameterMm, double InnerDiameterMm, double LengthMm, IReadOnlyList<double> StationsMm, Material Material, double RoughnessRzUm);
+    double DiameterMm,
+    double InnerDiameterMm,
+    double LengthMm,
+    IReadOnlyList<double> StationsMm,
+    Material Material,
+    double RoughnessRzUm
+);

@@ -19,4 +19,5 @@ public sealed record PullerSheet(
     double HubTensileMpa,
     double ScrewTensileMpa,
     double ReachMm,
-    string NoseTip);
+    string NoseTip
+);

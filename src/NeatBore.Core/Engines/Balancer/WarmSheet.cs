@@ -9,4 +9,11 @@ namespace NeatBore.Core.Engines;
 /// <param name="Rubber">The most that the rubber stands, °C; nothing where only the default is known.</param>
 /// <param name="WantedClearanceMm">To slide with, mm.</param>
 public sealed record WarmSheet(
-    double MassKg, double SurfaceM2, double SpecificHeatJPerKgC, double NoseMassKg, double NoseSpecificHeatJPerKgC, Limit? Rubber = null, double WantedClearanceMm = 0.008);
+    double MassKg,
+    double SurfaceM2,
+    double SpecificHeatJPerKgC,
+    double NoseMassKg,
+    double NoseSpecificHeatJPerKgC,
+    Limit? Rubber = null,
+    double WantedClearanceMm = 0.008
+);

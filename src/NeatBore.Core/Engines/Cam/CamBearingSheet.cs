@@ -29,4 +29,5 @@ public sealed record CamBearingSheet(
     double DepthMm,
     IReadOnlyList<Passage> Passages,
     IReadOnlyList<ShellHole> Holes,
-    double? JointDeg = null);
+    double? JointDeg = null
+);

@@ -25,4 +25,5 @@ public sealed record CamSheet(
     Limit? Crush = null,
     Limit? Clearance = null,
     Limit? TurnTorque = null,
-    Limit? PlugDepth = null);
+    Limit? PlugDepth = null
+);

@@ -13,15 +13,17 @@ namespace NeatBore.Core.Engines;
 public sealed record RearSheet(RearKind Kind, SealSheet Seal, RearFlangeSheet Flange, HousingSheet? Housing = null, double? SleeveMm = null)
 {
     /// <summary>The plate that is bolted on the flange's own circle to press a seal or draw a sleeve, as seen from the rear.</summary>
-    public BoltCircle.Request Plate => new(
-        Flange.BoltCircleMm,
-        Flange.Bolts,
-        Flange.MajorMm + 0.5,
-        Seal.ShaftMm + 12,
-        View.Rear,
-        // Clockwise from the front is anticlockwise from the rear.
-        Offsets: Flange.OffsetHoleDeg is { } off ? [new BoltCircle.Offset(new(Flange.Bolts), 0, -off)] : null,
-        CentreHoleMm: 0);
+    public BoltCircle.Request Plate =>
+        new(
+            Flange.BoltCircleMm,
+            Flange.Bolts,
+            Flange.MajorMm + 0.5,
+            Seal.ShaftMm + 12,
+            View.Rear,
+            // Clockwise from the front is anticlockwise from the rear.
+            Offsets: Flange.OffsetHoleDeg is { } off ? [new BoltCircle.Offset(new(Flange.Bolts), 0, -off)] : null,
+            CentreHoleMm: 0
+        );
 }
 
 /// <summary>How the rear seal is held.</summary>
@@ -29,22 +31,35 @@ public sealed record RearSheet(RearKind Kind, SealSheet Seal, RearFlangeSheet Fl
 public enum RearKind
 {
     /// <summary>In a housing that floats on its bolts.</summary>
-    [JsonStringEnumMemberName("housing")] Housing,
+    [JsonStringEnumMemberName("housing")]
+    Housing,
 
     /// <summary>In a bore of the block.</summary>
-    [JsonStringEnumMemberName("block")] Block,
+    [JsonStringEnumMemberName("block")]
+    Block,
 
     /// <summary>In two halves, in block and cap.</summary>
-    [JsonStringEnumMemberName("two-piece")] TwoPiece,
+    [JsonStringEnumMemberName("two-piece")]
+    TwoPiece,
 
     /// <summary>A rope, in block and cap.</summary>
-    [JsonStringEnumMemberName("rope")] Rope,
+    [JsonStringEnumMemberName("rope")]
+    Rope,
 }
 
 /// <summary>The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m.</summary>
 public sealed record RearFlangeSheet(
-    int Bolts, double BoltCircleMm, double MajorMm, double PitchMm, double TorqueNm, Limit Torque, bool BoltsUsedOnce, double? OffsetHoleDeg = null)
+    int Bolts,
+    double BoltCircleMm,
+    double MajorMm,
+    double PitchMm,
+    double TorqueNm,
+    Limit Torque,
+    bool BoltsUsedOnce,
+    double? OffsetHoleDeg = null
+)
 {
-    /// <summary>Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last may be offset.</summary>
+    /// <summary>Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last
+    /// may be offset.</summary>
     public IReadOnlyList<BoltPlace> Places => BoltPlace.Ring(Bolts, BoltCircleMm, "flange", View.Rear, OffsetHoleDeg);
 }

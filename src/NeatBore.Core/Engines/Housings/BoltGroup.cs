@@ -3,20 +3,34 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Engines;
 
 /// <summary>Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1.</summary>
-public sealed record BoltGroup(string Id, double MajorMm, double PitchMm, double TorqueNm, Limit Torque, IReadOnlyList<double>? Stages = null);
+public sealed record BoltGroup(
+    string Id,
+    double MajorMm,
+    double PitchMm,
+    double TorqueNm,
+    Limit Torque,
+    IReadOnlyList<double>? Stages = null
+);
 
 /// <summary>A bolt as seen from the front, mm, and its group.</summary>
 public sealed record BoltPlace(string Id, double XMm, double YMm, string Group)
 {
     /// <summary>The bolts of a ring as seen from the front, numbered clockwise from 12 in the builder's view.</summary>
     public static IReadOnlyList<BoltPlace> Ring(int bolts, double circleMm, string group, View view, double? offsetHoleDeg = null) =>
-    [
-        .. Enumerable.Range(0, bolts).Select(i =>
-        {
-            var deg = ((view == View.Front ? 1 : -1) * i * 360.0 / bolts) + (i == bolts - 1 ? offsetHoleDeg ?? 0 : 0);
-            return new BoltPlace($"{i + 1}", circleMm / 2 * Math.Sin(deg * Math.PI / 180), circleMm / 2 * Math.Cos(deg * Math.PI / 180), group);
-        }),
-    ];
+        [
+            .. Enumerable
+                .Range(0, bolts)
+                .Select(i =>
+                {
+                    var deg = ((view == View.Front ? 1 : -1) * i * 360.0 / bolts) + (i == bolts - 1 ? offsetHoleDeg ?? 0 : 0);
+                    return new BoltPlace(
+                        $"{i + 1}",
+                        circleMm / 2 * Math.Sin(deg * Math.PI / 180),
+                        circleMm / 2 * Math.Cos(deg * Math.PI / 180),
+                        group
+                    );
+                }),
+        ];
 }
 
 /// <summary>A point across the engine as seen from the front: x right, y towards 12, mm from the crank's axis.</summary>

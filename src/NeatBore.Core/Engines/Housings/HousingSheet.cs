@@ -19,7 +19,8 @@ public sealed record HousingSheet(
     IReadOnlyList<PlanePoint>? Dowels = null,
     Limit? Offset = null,
     Limit? Rail = null,
-    IReadOnlyList<Landmark>? Landmarks = null);
+    IReadOnlyList<Landmark>? Landmarks = null
+);
 
 /// <summary>Something to be seen at a clock angle from the front.</summary>
 public sealed record Landmark(double AngleDeg, string Name);

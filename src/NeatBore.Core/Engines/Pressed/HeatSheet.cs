@@ -21,4 +21,5 @@ public sealed record HeatSheet(
     double InnerSpecificHeatJPerKgC,
     double FreezerC = -18,
     double WantedClearanceMm = 0.02,
-    double SlideSeconds = 4);
+    double SlideSeconds = 4
+);

@@ -34,30 +34,44 @@ public sealed record PressedSheet(
     IReadOnlyList<string> Facing,
     HeatSheet? Heat = null,
     double? RunsOnMm = null,
-    Limit? Clearance = null);
+    Limit? Clearance = null
+);
 
 /// <summary>What kind of part is pressed.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<PressedKind>))]
 public enum PressedKind
 {
     /// <summary>A gear or sprocket on a shaft.</summary>
-    [JsonStringEnumMemberName("gear")] Gear,
+    [JsonStringEnumMemberName("gear")]
+    Gear,
 
     /// <summary>A race on a shaft.</summary>
-    [JsonStringEnumMemberName("race")] Race,
+    [JsonStringEnumMemberName("race")]
+    Race,
 
     /// <summary>A plain bush in a bore.</summary>
-    [JsonStringEnumMemberName("bush")] Bush,
+    [JsonStringEnumMemberName("bush")]
+    Bush,
 
     /// <summary>A spigot bearing in the crank's end.</summary>
-    [JsonStringEnumMemberName("spigot")] Spigot,
+    [JsonStringEnumMemberName("spigot")]
+    Spigot,
 
     /// <summary>A pin that slips in one part and is held by shrinking in another.</summary>
-    [JsonStringEnumMemberName("pin")] Pin,
+    [JsonStringEnumMemberName("pin")]
+    Pin,
 }
 
 /// <summary>The part inside: its outside and the hole through it (0 for solid), mm; roughness in µm.</summary>
 public sealed record PressedInner(double DiameterMm, double InnerDiameterMm, double LengthMm, Material Material, double RoughnessRzUm = 0);
 
-/// <summary>The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in µm.</summary>
-public sealed record PressedOuter(double OuterDiameterMm, double HeightMm, double LandInnerMm, double LandOuterMm, Material Material, double RoughnessRzUm = 0);
+/// <summary>The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in
+/// µm.</summary>
+public sealed record PressedOuter(
+    double OuterDiameterMm,
+    double HeightMm,
+    double LandInnerMm,
+    double LandOuterMm,
+    Material Material,
+    double RoughnessRzUm = 0
+);

@@ -18,15 +18,18 @@ public sealed record RockerSheet(
     IReadOnlyList<TrunnionKit> Kits,
     int NeedlesEach = 0,
     Limit? EndFloat = null,
-    double FloatIdealMm = 0.25)
+    double FloatIdealMm = 0.25
+)
 {
     /// <summary>What is wrong with the places: too few, too many, one missing or there twice; null where nothing is.</summary>
     public string? Fault()
     {
         var numbers = Places.Select(p => p.Number).ToList();
         return Places.Count is < 8 or > 32 ? $"a set has 8 to 32 rockers; this one has {Places.Count}"
-            : numbers.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"rocker {twice.Key} is there twice; each place has one"
-            : Enumerable.Range(1, Places.Count).Except(numbers).FirstOrDefault() is > 0 and var missing ? $"rocker {missing} is missing; the places are numbered 1 to {Places.Count}"
+            : numbers.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice
+                ? $"rocker {twice.Key} is there twice; each place has one"
+            : Enumerable.Range(1, Places.Count).Except(numbers).FirstOrDefault() is > 0 and var missing
+                ? $"rocker {missing} is missing; the places are numbered 1 to {Places.Count}"
             : null;
     }
 }
@@ -41,4 +44,11 @@ public sealed record RockerPlace(int Number, double ZMm, string Bank, string Val
 
 /// <summary>A rocker's body: its bore right through, the boss round it and the flat that it may be stood on, mm; roughness in µm.</summary>
 public sealed record RockerBodySheet(
-    double BoreMm, double OuterMm, double WidthMm, double LandInnerMm, double LandOuterMm, Material Material, double RoughnessRzUm = 0);
+    double BoreMm,
+    double OuterMm,
+    double WidthMm,
+    double LandInnerMm,
+    double LandOuterMm,
+    Material Material,
+    double RoughnessRzUm = 0
+);

@@ -11,10 +11,12 @@ public sealed record TrunnionSheet(double DiameterMm, double LengthMm, double Be
 public enum TrunnionKind
 {
     /// <summary>A plain bush each side.</summary>
-    [JsonStringEnumMemberName("bush")] Bush,
+    [JsonStringEnumMemberName("bush")]
+    Bush,
 
     /// <summary>Caged needles in a drawn cup each side, the marked end out.</summary>
-    [JsonStringEnumMemberName("needles")] Needles,
+    [JsonStringEnumMemberName("needles")]
+    Needles,
 }
 
 /// <summary>A trunnion kit: what goes in at each side, mm.</summary>
@@ -40,4 +42,5 @@ public sealed record TrunnionKit(
     double RoughnessRzUm,
     Limit Friction,
     Limit? Interference = null,
-    Limit? Clearance = null);
+    Limit? Clearance = null
+);

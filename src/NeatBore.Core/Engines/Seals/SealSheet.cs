@@ -23,21 +23,26 @@ public sealed record SealSheet(
     double? BottomsMm = null,
     Limit? Tilt = null,
     IReadOnlyList<double>? JointsDeg = null,
-    double RestHours = 4);
+    double RestHours = 4
+);
 
 /// <summary>What kind of lip a seal has.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<LipKind>))]
 public enum LipKind
 {
     /// <summary>A sprung rubber lip.</summary>
-    [JsonStringEnumMemberName("rubber")] Rubber,
+    [JsonStringEnumMemberName("rubber")]
+    Rubber,
 
     /// <summary>A PTFE lip, fitted dry over its own sleeve and left to settle.</summary>
-    [JsonStringEnumMemberName("ptfe")] Ptfe,
+    [JsonStringEnumMemberName("ptfe")]
+    Ptfe,
 
     /// <summary>A seal in two halves.</summary>
-    [JsonStringEnumMemberName("split")] Split,
+    [JsonStringEnumMemberName("split")]
+    Split,
 
     /// <summary>A rope laid into its groove.</summary>
-    [JsonStringEnumMemberName("rope")] Rope,
+    [JsonStringEnumMemberName("rope")]
+    Rope,
 }

@@ -21,4 +21,5 @@ public sealed record SealTrackSheet(
     double SealDepthMaxMm,
     double FloatMm,
     double? SleeveWallMm = null,
-    double LipMaxGrowthMm = 0.6);
+    double LipMaxGrowthMm = 0.6
+);

@@ -25,7 +25,11 @@ public static partial class BalancerInspection
         LipTrack.Groove? groove = null;
         if (felt == "felt")
         {
-            if (c.Number(GrooveStep.Centre) is not { } centre || c.Number(GrooveStep.Width) is not { } width || c.Number(GrooveStep.Depth) is not { } depth)
+            if (
+                c.Number(GrooveStep.Centre) is not { } centre
+                || c.Number(GrooveStep.Width) is not { } width
+                || c.Number(GrooveStep.Depth) is not { } depth
+            )
             {
                 return null;
             }
@@ -33,16 +37,21 @@ public static partial class BalancerInspection
             groove = new LipTrack.Groove(centre, width, depth);
         }
 
-        return LipTrack.Solve(new LipTrack.Request(
-            new LipTrack.Span(track.FromMm, track.ToMm),
-            new LipTrack.Lip(track.LipAtMm, track.LipBandMm),
-            new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm),
-            track.FloatMm,
-            0.2,
-            HouseDefaults.LipClear.Low!.Value,
-            HouseDefaults.GrooveDepth.High!.Value,
-            groove,
-            Sleeve: track.SleeveWallMm is { } wall ? new LipTrack.RepairSleeve(track.FromMm, track.ToMm, wall, track.LipMaxGrowthMm) : null));
+        return LipTrack.Solve(
+            new LipTrack.Request(
+                new LipTrack.Span(track.FromMm, track.ToMm),
+                new LipTrack.Lip(track.LipAtMm, track.LipBandMm),
+                new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm),
+                track.FloatMm,
+                0.2,
+                NeatBoreDefaults.LipClear.Low!.Value,
+                NeatBoreDefaults.GrooveDepth.High!.Value,
+                groove,
+                Sleeve: track.SleeveWallMm is { } wall
+                    ? new LipTrack.RepairSleeve(track.FromMm, track.ToMm, wall, track.LipMaxGrowthMm)
+                    : null
+            )
+        );
     }
 
     private static Judgement JudgeGroove(StepContext c)
@@ -53,7 +62,10 @@ public static partial class BalancerInspection
         }
 
         var pick = answer.Options.First(o => o.Kind == answer.Pick);
-        var verdict = pick.Kind == LipTrack.Way.Renew ? Verdict.Stop : pick.Kind == LipTrack.Way.Sleeve ? Verdict.Decide : pick.Verdict;
+        var verdict =
+            pick.Kind == LipTrack.Way.Renew ? Verdict.Stop
+            : pick.Kind == LipTrack.Way.Sleeve ? Verdict.Decide
+            : pick.Verdict;
         return new Judgement(
             Sentence.Of(
                 pick.Kind switch
@@ -64,11 +76,28 @@ public static partial class BalancerInspection
                     LipTrack.Way.Sleeve => "Fit a thin repair sleeve over the groove, or say why not.",
                     _ => "The track is past mending: another hub.",
                 },
-                ("depth", Quantity.Mm(pick.SealDepthMm ?? 0, 0.1))),
+                ("depth", Quantity.Mm(pick.SealDepthMm ?? 0, 0.1))
+            ),
             new Call(
                 verdict,
                 Sentence.Of("{why}", ("why", Quantity.Word(pick.Because))),
-                pick.ClearMm is { } clear ? [new Check("clear of the groove", verdict, clear, HouseDefaults.LipClear.Low!.Value, 0, Side.Lower, Dimension.Length, HouseDefaults.LipClear.SourceWords)] : []),
-            answer);
+                pick.ClearMm is { } clear
+                    ?
+                    [
+                        new Check(
+                            "clear of the groove",
+                            verdict,
+                            clear,
+                            NeatBoreDefaults.LipClear.Low!.Value,
+                            0,
+                            Side.Lower,
+                            Dimension.Length,
+                            NeatBoreDefaults.LipClear.SourceWords
+                        ),
+                    ]
+                    : []
+            ),
+            answer
+        );
     }
 }

@@ -15,10 +15,15 @@ public static partial class BalancerInspection
 
     private static TopDeadCentre.Answer? Marked(StepContext c) =>
         c.Number(MarkStep.Before) is { } before && c.Number(MarkStep.After) is { } after
-            ? TopDeadCentre.Solve(new TopDeadCentre.Request(
-                before, after, c.Sheet.Balancer.Ring.OuterDiameterMm,
-                new TopDeadCentre.MarkLimits(HouseDefaults.MarkErrorDeg.Low!.Value, HouseDefaults.MarkErrorDeg.High!.Value),
-                Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))))
+            ? TopDeadCentre.Solve(
+                new TopDeadCentre.Request(
+                    before,
+                    after,
+                    c.Sheet.Balancer.Ring.OuterDiameterMm,
+                    new TopDeadCentre.MarkLimits(NeatBoreDefaults.MarkErrorDeg.Low!.Value, NeatBoreDefaults.MarkErrorDeg.High!.Value),
+                    Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))
+                )
+            )
             : null;
 
     private static Judgement JudgeMark(StepContext c)
@@ -28,7 +33,7 @@ public static partial class BalancerInspection
             return Prompt.Next(c);
         }
 
-        var call = answer.Call!.Sourced(_ => HouseDefaults.MarkErrorDeg.SourceWords);
+        var call = answer.Call!.Sourced(_ => NeatBoreDefaults.MarkErrorDeg.SourceWords);
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch
@@ -39,8 +44,10 @@ public static partial class BalancerInspection
                 },
                 ("error", Quantity.Degrees(Math.Abs(answer.MarkErrorDeg))),
                 ("move", Quantity.Mm(Math.Abs(answer.MoveMarkMm ?? 0), 0.1)),
-                ("way", Quantity.Word(answer.MarkErrorDeg > 0 ? "with" : "against"))),
+                ("way", Quantity.Word(answer.MarkErrorDeg > 0 ? "with" : "against"))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

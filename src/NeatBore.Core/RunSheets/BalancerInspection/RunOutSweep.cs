@@ -17,31 +17,50 @@ public static partial class BalancerInspection
     }
 
     private static IReadOnlyList<Slot> Sweep(StepName which) =>
-    [
-        .. s_sweepDeg.Select(deg => new Slot(
-            At(which, deg), $"{Clock.Text(deg)}", SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
-            Rig: new Dictionary<string, double> { ["sweep"] = which == RadialStep.Name ? 1 : 2 })),
-    ];
+        [
+            .. s_sweepDeg.Select(deg => new Slot(
+                At(which, deg),
+                $"{Clock.Text(deg)}",
+                SlotKind.Number,
+                Dimension.Length,
+                0.01,
+                "dial",
+                deg,
+                Plausible: new Band(-3, 3),
+                Rig: new Dictionary<string, double> { ["sweep"] = which == RadialStep.Name ? 1 : 2 }
+            )),
+        ];
 
-    private static (Limit Limit, string Name) SweepLimit(StepContext c, StepName which) => which == RadialStep.Name
-        ? (c.Sheet.Balancer.RingRunOut?.Radial ?? HouseDefaults.RingRadial, "radial run-out")
-        : (c.Sheet.Balancer.RingRunOut?.Face ?? HouseDefaults.RingFace, "face run-out");
+    private static (Limit Limit, string Name) SweepLimit(StepContext c, StepName which) =>
+        which == RadialStep.Name
+            ? (c.Sheet.Balancer.RingRunOut?.Radial ?? NeatBoreDefaults.RingRadial, "radial run-out")
+            : (c.Sheet.Balancer.RingRunOut?.Face ?? NeatBoreDefaults.RingFace, "face run-out");
 
     private static NumberSlot At(StepName which, int deg) => which.Number($"{deg}");
 
-    private static RunOut.Answer? Swept(StepContext c, StepName which) => s_sweepDeg.Any(deg => !c.Taken(At(which, deg)))
-        ? null
-        : RunOut.Solve(new RunOut.Request(
-            [.. s_sweepDeg.Select(deg => new RunOut.SweepReading(deg, c.Number(At(which, deg))!.Value))], s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg)))));
+    private static RunOut.Answer? Swept(StepContext c, StepName which) =>
+        s_sweepDeg.Any(deg => !c.Taken(At(which, deg)))
+            ? null
+            : RunOut.Solve(
+                new RunOut.Request(
+                    [.. s_sweepDeg.Select(deg => new RunOut.SweepReading(deg, c.Number(At(which, deg))!.Value))],
+                    s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg)))
+                )
+            );
 
     private static Judgement JudgeSweep(StepContext c, StepName which)
     {
         var next = s_sweepDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(At(which, deg!.Value)));
         if (Swept(c, which) is not { } answer)
         {
-            return new Judgement(Sentence.Of(
-                next == 0 ? "Dial on the ring, zeroed at {clock}. Read it there, then turn the crank." : "Turn the crank until the dial stands at {clock}. Read it.",
-                ("clock", Quantity.AtClock(next!.Value))));
+            return new Judgement(
+                Sentence.Of(
+                    next == 0
+                        ? "Dial on the ring, zeroed at {clock}. Read it there, then turn the crank."
+                        : "Turn the crank until the dial stands at {clock}. Read it.",
+                    ("clock", Quantity.AtClock(next!.Value))
+                )
+            );
         }
 
         var (limit, name) = SweepLimit(c, which);
@@ -50,9 +69,16 @@ public static partial class BalancerInspection
         var uncertainty = s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg))) * Math.Sqrt(2);
         var call = Call.Of(
             [Check.AtMost(name, sweep.TirMm, limit.High!.Value, uncertainty, Dimension.Length, limit.SourceWords)],
-            check => Sentence.Of(
-                check.Verdict == Verdict.LookAgain ? "It swings {value} ± {u}: too close to {limit} for this dial to decide." : "It swings {value} in a turn; at most {limit} is wanted.",
-                ("value", Quantity.Mm(check.Value)), ("u", Quantity.Mm(check.Uncertainty)), ("limit", Quantity.Mm(check.Limit))))!;
+            check =>
+                Sentence.Of(
+                    check.Verdict == Verdict.LookAgain
+                        ? "It swings {value} ± {u}: too close to {limit} for this dial to decide."
+                        : "It swings {value} in a turn; at most {limit} is wanted.",
+                    ("value", Quantity.Mm(check.Value)),
+                    ("u", Quantity.Mm(check.Uncertainty)),
+                    ("limit", Quantity.Mm(check.Limit))
+                )
+        )!;
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch
@@ -61,8 +87,10 @@ public static partial class BalancerInspection
                     Verdict.LookAgain => "Clean the ring under the tip and sweep it again.",
                     _ => "It does not run true: bent, or the ring has slipped. Highest towards {clock}.",
                 },
-                ("clock", Quantity.AtClock(sweep.OnceDeg ?? 0))),
+                ("clock", Quantity.AtClock(sweep.OnceDeg ?? 0))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

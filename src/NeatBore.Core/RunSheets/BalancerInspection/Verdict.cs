@@ -15,47 +15,83 @@ public static partial class BalancerInspection
     private static Judgement JudgeVerdict(StepContext c)
     {
         var (radial, face, mark, track) = (Swept(c, RadialStep.Name), Swept(c, FaceStep.Name), Marked(c), TrackOf(c));
-        if (c.Picked(RubberStep.Ring) is null || radial is null || face is null || c.Picked(MetalStep.Nose) is null || mark is null
-            || (track is null && c.Sheet.Balancer.SealTrack is not null))
+        if (
+            c.Picked(RubberStep.Ring) is null
+            || radial is null
+            || face is null
+            || c.Picked(MetalStep.Nose) is null
+            || mark is null
+            || (track is null && c.Sheet.Balancer.SealTrack is not null)
+        )
         {
             return new Judgement(Sentence.Of("Look at and measure everything first."));
         }
 
-        bool Says(params PickSlot[] slots) => slots.Any(s => c.Picked(s) is "deep" or "bulge" or "missing" or "moved" or "crack" or "spread");
+        bool Says(params PickSlot[] slots) =>
+            slots.Any(s => c.Picked(s) is "deep" or "bulge" or "missing" or "moved" or "crack" or "spread");
         var (radialLimit, faceLimit) = (SweepLimit(c, RadialStep.Name).Limit.High!.Value, SweepLimit(c, FaceStep.Name).Limit.High!.Value);
         var branches = new List<BalancerVerdict.Branch>
         {
-            new("Rubber sound, ring where it was?", Word(c, RubberStep.Front, RubberStep.Back, RubberStep.Ring), BalancerVerdict.Outcome.Replace, Says(RubberStep.Front, RubberStep.Back, RubberStep.Ring)),
+            new(
+                "Rubber sound, ring where it was?",
+                Word(c, RubberStep.Front, RubberStep.Back, RubberStep.Ring),
+                BalancerVerdict.Outcome.Replace,
+                Says(RubberStep.Front, RubberStep.Back, RubberStep.Ring)
+            ),
             new(
                 "Ring runs true?",
-                Sentence.Of("{radial} radial, {face} face", ("radial", Quantity.Mm(radial.Radial.TirMm)), ("face", Quantity.Mm(face.Radial.TirMm))),
+                Sentence.Of(
+                    "{radial} radial, {face} face",
+                    ("radial", Quantity.Mm(radial.Radial.TirMm)),
+                    ("face", Quantity.Mm(face.Radial.TirMm))
+                ),
                 BalancerVerdict.Outcome.Replace,
-                radial.Radial.TirMm > radialLimit || face.Radial.TirMm > faceLimit),
-            new("Hub’s bore and keyway hold?", Word(c, MetalStep.Bore, MetalStep.Keyway), BalancerVerdict.Outcome.Replace, Says(MetalStep.Bore, MetalStep.Keyway)),
+                radial.Radial.TirMm > radialLimit || face.Radial.TirMm > faceLimit
+            ),
+            new(
+                "Hub’s bore and keyway hold?",
+                Word(c, MetalStep.Bore, MetalStep.Keyway),
+                BalancerVerdict.Outcome.Replace,
+                Says(MetalStep.Bore, MetalStep.Keyway)
+            ),
             new("Nose fit to press on?", Word(c, MetalStep.Nose), BalancerVerdict.Outcome.Sleeve, c.Picked(MetalStep.Nose) == "worn"),
         };
         if (track is not null)
         {
             var pick = track.Options.First(o => o.Kind == track.Pick);
-            branches.Add(new(
-                "Good metal for the seal’s lip?",
-                Sentence.Of("{pick}", ("pick", Quantity.Word(pick.Kind switch
-                {
-                    LipTrack.Way.AsIs => "as it is",
-                    LipTrack.Way.Shallower => "seal pressed shallower",
-                    LipTrack.Way.Deeper => "seal pressed deeper",
-                    LipTrack.Way.Sleeve => "only on a sleeve",
-                    _ => "none left",
-                }))),
-                pick.Kind == LipTrack.Way.Renew ? BalancerVerdict.Outcome.Replace : BalancerVerdict.Outcome.Sleeve,
-                pick.Kind is LipTrack.Way.Sleeve or LipTrack.Way.Renew));
+            branches.Add(
+                new(
+                    "Good metal for the seal’s lip?",
+                    Sentence.Of(
+                        "{pick}",
+                        (
+                            "pick",
+                            Quantity.Word(
+                                pick.Kind switch
+                                {
+                                    LipTrack.Way.AsIs => "as it is",
+                                    LipTrack.Way.Shallower => "seal pressed shallower",
+                                    LipTrack.Way.Deeper => "seal pressed deeper",
+                                    LipTrack.Way.Sleeve => "only on a sleeve",
+                                    _ => "none left",
+                                }
+                            )
+                        )
+                    ),
+                    pick.Kind == LipTrack.Way.Renew ? BalancerVerdict.Outcome.Replace : BalancerVerdict.Outcome.Sleeve,
+                    pick.Kind is LipTrack.Way.Sleeve or LipTrack.Way.Renew
+                )
+            );
         }
 
-        branches.Add(new(
-            "Mark true?",
-            Sentence.Of("{error} off", ("error", Quantity.Degrees(Math.Abs(mark.MarkErrorDeg)))),
-            BalancerVerdict.Outcome.ReMark,
-            Math.Abs(mark.MarkErrorDeg) > HouseDefaults.MarkErrorDeg.Low!.Value));
+        branches.Add(
+            new(
+                "Mark true?",
+                Sentence.Of("{error} off", ("error", Quantity.Degrees(Math.Abs(mark.MarkErrorDeg)))),
+                BalancerVerdict.Outcome.ReMark,
+                Math.Abs(mark.MarkErrorDeg) > NeatBoreDefaults.MarkErrorDeg.Low!.Value
+            )
+        );
         var answer = BalancerVerdict.Solve(branches);
         var why = branches.FirstOrDefault(b => b.Fault && b.LeadsTo == answer.Outcome);
         var because = why is null
@@ -63,10 +99,21 @@ public static partial class BalancerInspection
             : Sentence.Of("{ask} No: {found}.", ("ask", Quantity.Word(why.Ask)), ("found", Quantity.Word(Wording.Write(why.Found))));
         return answer.Outcome switch
         {
-            BalancerVerdict.Outcome.Reuse => new Judgement(Sentence.Of("Use it again. Measure nose and bore before it goes on."), new Call(Verdict.Go, because, []), answer),
+            BalancerVerdict.Outcome.Reuse => new Judgement(
+                Sentence.Of("Use it again. Measure nose and bore before it goes on."),
+                new Call(Verdict.Go, because, []),
+                answer
+            ),
             BalancerVerdict.Outcome.ReMark => new Judgement(
-                Sentence.Of("Cut a new mark at true centre and deface the old one. Say when it is done."), new Call(Verdict.Decide, because, []), answer),
-            BalancerVerdict.Outcome.Sleeve => new Judgement(Sentence.Of("Sleeve it first. Say what was fitted, then it may go back."), new Call(Verdict.Decide, because, []), answer),
+                Sentence.Of("Cut a new mark at true centre and deface the old one. Say when it is done."),
+                new Call(Verdict.Decide, because, []),
+                answer
+            ),
+            BalancerVerdict.Outcome.Sleeve => new Judgement(
+                Sentence.Of("Sleeve it first. Say what was fitted, then it may go back."),
+                new Call(Verdict.Decide, because, []),
+                answer
+            ),
             _ => new Judgement(Sentence.Of("Replace it. It does not go back on an engine."), new Call(Verdict.Stop, because, []), answer),
         };
     }

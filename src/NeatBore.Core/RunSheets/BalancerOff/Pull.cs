@@ -26,23 +26,31 @@ public static partial class BalancerOff
                     Sentence.Of(
                         "Pull, holding the yoke. Expect up to {torque}; stop at {most}.",
                         ("torque", new Quantity(expected.TorqueNm, Dimension.Torque, 1)),
-                        ("most", new Quantity(rated.TorqueNm, Dimension.Torque, 1))),
-                    Answer: expected)
+                        ("most", new Quantity(rated.TorqueNm, Dimension.Torque, 1))
+                    ),
+                    Answer: expected
+                )
                 : waiting;
         }
 
         var limit = rated?.TorqueNm ?? peak;
         var call = Call.Of(
             [Check.AtMost("pull torque", peak, limit, 0, Dimension.Torque, "the puller’s rating")],
-            check => Sentence.Of(
-                check.Verdict == Verdict.Go ? "It came off with {value} at the screw; the puller’s rating is reached at {limit}." : "{value} at the screw is past the puller’s rating, reached at {limit}.",
-                ("value", new Quantity(check.Value, Dimension.Torque, 1)),
-                ("limit", new Quantity(check.Limit, Dimension.Torque, 1))))!;
+            check =>
+                Sentence.Of(
+                    check.Verdict == Verdict.Go
+                        ? "It came off with {value} at the screw; the puller’s rating is reached at {limit}."
+                        : "{value} at the screw is past the puller’s rating, reached at {limit}.",
+                    ("value", new Quantity(check.Value, Dimension.Torque, 1)),
+                    ("limit", new Quantity(check.Limit, Dimension.Torque, 1))
+                )
+        )!;
         return new Judgement(
             call.Verdict == Verdict.Go
                 ? Sentence.Of("It is off. Keep key, bolt and washer with it.")
                 : Sentence.Of("Look the puller over before it is used again, and nose and hub for damage."),
             call,
-            expected);
+            expected
+        );
     }
 }

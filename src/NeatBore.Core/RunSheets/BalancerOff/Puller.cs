@@ -31,8 +31,13 @@ public static partial class BalancerOff
                 Sentence.Of("Don’t pull on the ring. Choose the hub, below the drawing."),
                 new Call(
                     Verdict.Stop,
-                    Sentence.Of("The ring is only bonded to the hub by {rubber} of rubber: it would come off and leave the hub behind.", ("rubber", Quantity.Mm(c.Sheet.Balancer.Ring.RubberMm, 0.1))),
-                    []));
+                    Sentence.Of(
+                        "The ring is only bonded to the hub by {rubber} of rubber: it would come off and leave the hub behind.",
+                        ("rubber", Quantity.Mm(c.Sheet.Balancer.Ring.RubberMm, 0.1))
+                    ),
+                    []
+                )
+            );
         }
 
         if (Design(c) == BalancerDesign.Solid)
@@ -50,45 +55,92 @@ public static partial class BalancerOff
         {
             if (!c.Taken(PullerStep.Behind))
             {
-                return new Judgement(Sentence.Of(
-                    "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
-                    ("count", Quantity.Count(c.Sheet.Balancer.Spokes!.Spokes)), ("reach", Quantity.Mm(c.Sheet.Balancer.Spokes.ReachMm, 1))));
+                return new Judgement(
+                    Sentence.Of(
+                        "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
+                        ("count", Quantity.Count(c.Sheet.Balancer.Spokes!.Spokes)),
+                        ("reach", Quantity.Mm(c.Sheet.Balancer.Spokes.ReachMm, 1))
+                    )
+                );
             }
 
             var screw = ScrewAt(tool, need.ForceN);
             var call = Call.Of(
                 [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")],
-                _ => Sentence.Of(
-                    "The tool is rated for {rated} and {needed} may be needed.",
-                    ("rated", Quantity.Newtons(tool.RatedForceN)), ("needed", Quantity.Newtons(need.ForceN))));
+                _ =>
+                    Sentence.Of(
+                        "The tool is rated for {rated} and {needed} may be needed.",
+                        ("rated", Quantity.Newtons(tool.RatedForceN)),
+                        ("needed", Quantity.Newtons(need.ForceN))
+                    )
+            );
             return new Judgement(
-                Sentence.Of("It holds. Expect up to {torque} at its screw. Pull it.", ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))), call, screw);
+                Sentence.Of(
+                    "It holds. Expect up to {torque} at its screw. Pull it.",
+                    ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))
+                ),
+                call,
+                screw
+            );
         }
 
         var judged = JudgePuller(c);
         return c.Number(PullerStep.Engaged) is { } engaged && engaged < c.Sheet.Balancer.Puller!.DepthMm && judged.Call is not null
-            ? judged with
-            {
-                Do = Sentence.Of("Run the screws right through the steel hub: {more} more.", ("more", Quantity.Mm(c.Sheet.Balancer.Puller.DepthMm - engaged, 0.1))),
-                Call = Call.Of(
-                    [Check.AtLeast("engagement", engaged, c.Sheet.Balancer.Puller.DepthMm, 0, Dimension.Length, "right through the steel hub")],
-                    check => Sentence.Of("{value} engaged; the steel hub is {limit} through.", ("value", Quantity.Mm(check.Value, 0.1)), ("limit", Quantity.Mm(check.Limit, 0.1)))),
-            }
-            : judged.Call is not null && !c.Taken(PullerStep.Through) ? Prompt.Next(c) : judged;
+                ? judged with
+                {
+                    Do = Sentence.Of(
+                        "Run the screws right through the steel hub: {more} more.",
+                        ("more", Quantity.Mm(c.Sheet.Balancer.Puller.DepthMm - engaged, 0.1))
+                    ),
+                    Call = Call.Of(
+                        [
+                            Check.AtLeast(
+                                "engagement",
+                                engaged,
+                                c.Sheet.Balancer.Puller.DepthMm,
+                                0,
+                                Dimension.Length,
+                                "right through the steel hub"
+                            ),
+                        ],
+                        check =>
+                            Sentence.Of(
+                                "{value} engaged; the steel hub is {limit} through.",
+                                ("value", Quantity.Mm(check.Value, 0.1)),
+                                ("limit", Quantity.Mm(check.Limit, 0.1))
+                            )
+                    ),
+                }
+            : judged.Call is not null && !c.Taken(PullerStep.Through) ? Prompt.Next(c)
+            : judged;
     }
 
     /// <summary>What it may take to come off: the sheet's tightest fit, at the friction of years.</summary>
     private static Band ReleaseForce(BalancerSheet sheet)
     {
-        var friction = HouseDefaults.PullFriction;
+        var friction = NeatBoreDefaults.PullFriction;
         var bore = sheet.Nose.DiameterMm;
-        InterferenceFit.Answer At(double interference) => InterferenceFit.Solve(new InterferenceFit.Request(
-            new InterferenceFit.ShaftPart([new(0, 0, bore + interference)], sheet.Nose.Material, sheet.Nose.InnerDiameterMm, RoughnessRzUm: sheet.Nose.RoughnessRzUm),
-            new InterferenceFit.HubPart([new(0, 0, bore)], sheet.Hub.OuterDiameterMm, sheet.Hub.Material, RoughnessRzUm: sheet.Hub.RoughnessRzUm),
-            sheet.Hub.LengthMm - sheet.SeatedDepthMm,
-            new Band(friction.Low!.Value, friction.High!.Value),
-            new Band(friction.Low!.Value, friction.High!.Value)));
-        var wanted = sheet.Interference ?? HouseDefaults.Interference;
+        InterferenceFit.Answer At(double interference) =>
+            InterferenceFit.Solve(
+                new InterferenceFit.Request(
+                    new InterferenceFit.ShaftPart(
+                        [new(0, 0, bore + interference)],
+                        sheet.Nose.Material,
+                        sheet.Nose.InnerDiameterMm,
+                        RoughnessRzUm: sheet.Nose.RoughnessRzUm
+                    ),
+                    new InterferenceFit.HubPart(
+                        [new(0, 0, bore)],
+                        sheet.Hub.OuterDiameterMm,
+                        sheet.Hub.Material,
+                        RoughnessRzUm: sheet.Hub.RoughnessRzUm
+                    ),
+                    sheet.Hub.LengthMm - sheet.SeatedDepthMm,
+                    new Band(friction.Low!.Value, friction.High!.Value),
+                    new Band(friction.Low!.Value, friction.High!.Value)
+                )
+            );
+        var wanted = sheet.Interference ?? NeatBoreDefaults.Interference;
         return new Band(At(wanted.Low!.Value).PullForceN!.Low, At(wanted.High!.Value).PullForceN!.High);
     }
 
@@ -116,14 +168,17 @@ public static partial class BalancerOff
             force,
             puller.BoltCircleMm,
             puller.Holes,
-            NoseTip: puller.NoseTip);
+            NoseTip: puller.NoseTip
+        );
     }
 
     private static ForcingScrew.Answer? ScrewAt(ToolMatch.CribTool tool, double force)
     {
-        var friction = HouseDefaults.GreasedScrewFriction.High!.Value;
+        var friction = NeatBoreDefaults.GreasedScrewFriction.High!.Value;
         return tool.Screw is { } thread
-            ? ForcingScrew.Solve(new ForcingScrew.Request(force, thread, friction, friction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN))
+            ? ForcingScrew.Solve(
+                new ForcingScrew.Request(force, thread, friction, friction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN)
+            )
             : null;
     }
 
@@ -144,8 +199,12 @@ public static partial class BalancerOff
                 new Call(
                     Verdict.Stop,
                     Sentence.Of("{tool}: {why}.", ("tool", Quantity.Word(tool.Name ?? tool.Id)), ("why", Quantity.Word(refusal.Because))),
-                    tool.RatedForceN < need.ForceN ? [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")] : []),
-                match);
+                    tool.RatedForceN < need.ForceN
+                        ? [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")]
+                        : []
+                ),
+                match
+            );
         }
 
         if (c.Number(PullerStep.Engaged) is not { } engaged)
@@ -154,28 +213,42 @@ public static partial class BalancerOff
                 Sentence.Of(
                     "Run the {count} screws in by fingers, at least {depth}. Stop at once if one binds.",
                     ("count", Quantity.Count(need.Holes!.Value)),
-                    ("depth", Quantity.Mm(c.Sheet.Balancer.Puller!.MajorMm, 1))),
-                Answer: match);
+                    ("depth", Quantity.Mm(c.Sheet.Balancer.Puller!.MajorMm, 1))
+                ),
+                Answer: match
+            );
         }
 
         var puller = c.Sheet.Balancer.Puller!;
-        var threads = ThreadEngagement.Solve(new ThreadEngagement.Request(
-            new ScrewThread(puller.MajorMm, puller.PitchMm), engaged, need.ForceN, puller.ScrewTensileMpa, puller.HubTensileMpa, puller.Holes, AreaFactor: OrdinaryFit));
+        var threads = ThreadEngagement.Solve(
+            new ThreadEngagement.Request(
+                new ScrewThread(puller.MajorMm, puller.PitchMm),
+                engaged,
+                need.ForceN,
+                puller.ScrewTensileMpa,
+                puller.HubTensileMpa,
+                puller.Holes,
+                AreaFactor: OrdinaryFit
+            )
+        );
         var screw = ScrewAt(tool, need.ForceN);
         var call = Call.Of(
             [
                 .. threads.Call!.Checks.Select(check => check with { Source = "Neat Bore default" }),
                 Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit"),
             ],
-            check => (check.Name, check.Verdict) switch
-            {
-                (_, Verdict.Go) => Sentence.Of(
-                    "Each screw carries {load} of what it can; the tool is rated for {rated} and {needed} may be needed.",
-                    ("load", Quantity.Share(threads.Utilisation)),
-                    ("rated", Quantity.Newtons(tool.RatedForceN)),
-                    ("needed", Quantity.Newtons(need.ForceN))),
-                _ => threads.Call.Why,
-            })!;
+            check =>
+                (check.Name, check.Verdict) switch
+                {
+                    (_, Verdict.Go) => Sentence.Of(
+                        "Each screw carries {load} of what it can; the tool is rated for {rated} and {needed} may be needed.",
+                        ("load", Quantity.Share(threads.Utilisation)),
+                        ("rated", Quantity.Newtons(tool.RatedForceN)),
+                        ("needed", Quantity.Newtons(need.ForceN))
+                    ),
+                    _ => threads.Call.Why,
+                }
+        )!;
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch
@@ -184,8 +257,10 @@ public static partial class BalancerOff
                     Verdict.Decide => "Run the screws in deeper, or say why it will do.",
                     _ => "The threads would not hold. Run them in deeper, or free the fit first.",
                 },
-                ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))),
+                ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))
+            ),
             call,
-            threads);
+            threads
+        );
     }
 }

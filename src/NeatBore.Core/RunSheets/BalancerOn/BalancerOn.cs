@@ -4,7 +4,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>A balancer on, from the measuring of nose and bore to the mark: drawn on cold, or warmed first; or bolted to its flange.</summary>
+/// <summary>A balancer on, from the measuring of nose and bore to the mark: drawn on cold, or warmed first; or bolted to its
+/// flange.</summary>
 public static partial class BalancerOn
 {
     private static class PartsStep
@@ -40,245 +41,372 @@ public static partial class BalancerOn
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
     /// <summary>A press-fit hub drawn on cold; what every design builds on.</summary>
-    private static Procedure PressFit { get; } = new(
-        "balancer-on",
-        1,
-        "Balancer on",
-        _ => ["balancer"],
-        [new Choice(Lubricant, FitStep.Name, "On nose and bore", sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))])],
-        [
-            new Step(PartsStep.Name, "Parts and cleaning", "checks")
-            {
-                Slots = _ =>
-                [
-                    new Slot("balancer", "Balancer", SlotKind.Text),
-                    new Slot("bolt", "Crank bolt, new or used", SlotKind.Text),
-                    Slot.Tick("nose", "Nose deburred, keyway edges too"),
-                    Slot.Tick("bore", "Hub bore deburred"),
-                    Slot.Tick("thread", "Crank bolt’s thread chased"),
-                    Slot.Tick("clean", "Both washed, dry and at rest"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
-            },
-            new Step(NoseStep.Name, "Measure the nose", "diameters")
-            {
-                Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
-                Judge = Prompt.Next,
-                Cautions = ["Keep fingers clear of the keyway’s edges."],
-            },
-            new Step(BoreStep.Name, "Measure the bore", "diameters")
-            {
-                Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
-                Judge = Prompt.Next,
-                Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
-            },
-            new Step(FitStep.Name, "The fit", "fit")
-            {
-                Needs = [NoseStep.Name, BoreStep.Name],
-                Judge = JudgeFit,
-                Gate = "the fit is a go",
-                Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
-            },
-            new Step(DressStep.Name, "Key, oil, sealant", "checks")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick("key", "Key home in its slot, not proud"),
-                    Slot.Tick("oil", $"Nose and bore: {Chosen(c).Name}"),
-                    Slot.Tick("sealant", "Dab of sealant in the keyway"),
-                    Slot.Tick("track", "Seal’s track as its lip wants it"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Sealant vapour: air the room, no flame near."],
-            },
-            new Step(ToolStep.Name, "Draw tool in", "checks")
-            {
-                Slots = _ =>
-                [
-                    Slot.Tick("adapter", "Adapter in by fingers, full depth, then back a touch"),
-                    Slot.Tick("stud", "Stud right in"),
-                    Slot.Tick("start", "Hub on its key by hand, square"),
-                    Slot.Tick("bearing", "Thrust bearing’s turning face to the nut"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
-            },
-            new Step(DrawStep.Name, "Draw it on", "draw")
-            {
-                Slots = c =>
-                [
-                    DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm),
-                    DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm),
-                    Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
-                ],
-                Judge = JudgeDraw,
-                Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
-            },
-            new Step(SeatStep.Name, "Seated depth", "hub-face")
-            {
-                Slots = c => [.. s_seatDeg.Select(deg => DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with { AngleDeg = deg })],
-                Judge = JudgeSeat,
-                Gate = "seated, square",
-                Cautions = ["Slack the tool off before you lean over it."],
-            },
-            new Step(BoltStep.Name, "Crank bolt", "wrench")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
-                    Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
-                    new Slot(BoltStep.Wrench, "Wrench, drive to grip", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(100, 1500)),
-                    new Slot(BoltStep.Adaptor, "Adaptor, 0 for none", SlotKind.Number, Dimension.Length, 1, "rule", Plausible: new Band(0, 400)),
-                    new Slot(BoltStep.Angle, "Adaptor off the wrench’s line", SlotKind.Number, Dimension.Angle, 1, "rule", Plausible: new Band(0, 180)),
-                    new Slot(BoltStep.Set, "Wrench set to", SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)),
-                    Slot.Tick(BoltStep.Click, "One smooth pull to the click, crank held") with { Bolt = s_crankBolt },
-                ],
-                Judge = JudgeBolt,
-                Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
-            },
-            new Step(TurnStep.Name, "Crank turns", "checks")
-            {
-                Slots = _ =>
-                [
-                    Slot.Tick("two-turns", "Two full turns by hand, smooth"),
-                    Slot.Tick("tight", "No tight place, no scrape"),
-                    Slot.Tick("float", "Float feels as it did before"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Crank lock out first. Fingers out of chain and belts."],
-            },
-            new Step(MarkStep.Name, "Mark against true centre", "mark")
-            {
-                Slots = _ => [new Slot(MarkStep.Error, "Mark past pointer, + with rotation", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-20, 20))],
-                Judge = JudgeMark,
-                Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
-            },
-        ]);
+    private static Procedure PressFit { get; } =
+        new(
+            "balancer-on",
+            1,
+            "Balancer on",
+            _ => ["balancer"],
+            [
+                new Choice(
+                    Lubricant,
+                    FitStep.Name,
+                    "On nose and bore",
+                    sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))]
+                ),
+            ],
+            [
+                new Step(PartsStep.Name, "Parts and cleaning", "checks")
+                {
+                    Slots = _ =>
+                        [
+                            new Slot("balancer", "Balancer", SlotKind.Text),
+                            new Slot("bolt", "Crank bolt, new or used", SlotKind.Text),
+                            Slot.Tick("nose", "Nose deburred, keyway edges too"),
+                            Slot.Tick("bore", "Hub bore deburred"),
+                            Slot.Tick("thread", "Crank bolt’s thread chased"),
+                            Slot.Tick("clean", "Both washed, dry and at rest"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
+                },
+                new Step(NoseStep.Name, "Measure the nose", "diameters")
+                {
+                    Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
+                    Judge = Prompt.Next,
+                    Cautions = ["Keep fingers clear of the keyway’s edges."],
+                },
+                new Step(BoreStep.Name, "Measure the bore", "diameters")
+                {
+                    Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
+                    Judge = Prompt.Next,
+                    Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
+                },
+                new Step(FitStep.Name, "The fit", "fit")
+                {
+                    Needs = [NoseStep.Name, BoreStep.Name],
+                    Judge = JudgeFit,
+                    Gate = "the fit is a go",
+                    Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
+                },
+                new Step(DressStep.Name, "Key, oil, sealant", "checks")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick("key", "Key home in its slot, not proud"),
+                            Slot.Tick("oil", $"Nose and bore: {Chosen(c).Name}"),
+                            Slot.Tick("sealant", "Dab of sealant in the keyway"),
+                            Slot.Tick("track", "Seal’s track as its lip wants it"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Sealant vapour: air the room, no flame near."],
+                },
+                new Step(ToolStep.Name, "Draw tool in", "checks")
+                {
+                    Slots = _ =>
+                        [
+                            Slot.Tick("adapter", "Adapter in by fingers, full depth, then back a touch"),
+                            Slot.Tick("stud", "Stud right in"),
+                            Slot.Tick("start", "Hub on its key by hand, square"),
+                            Slot.Tick("bearing", "Thrust bearing’s turning face to the nut"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
+                },
+                new Step(DrawStep.Name, "Draw it on", "draw")
+                {
+                    Slots = c =>
+                        [
+                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm),
+                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm),
+                            Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
+                        ],
+                    Judge = JudgeDraw,
+                    Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
+                },
+                new Step(SeatStep.Name, "Seated depth", "hub-face")
+                {
+                    Slots = c =>
+                        [
+                            .. s_seatDeg.Select(deg =>
+                                DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with
+                                {
+                                    AngleDeg = deg,
+                                }
+                            ),
+                        ],
+                    Judge = JudgeSeat,
+                    Gate = "seated, square",
+                    Cautions = ["Slack the tool off before you lean over it."],
+                },
+                new Step(BoltStep.Name, "Crank bolt", "wrench")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
+                            Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                            new Slot(
+                                BoltStep.Wrench,
+                                "Wrench, drive to grip",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                1,
+                                "rule",
+                                Plausible: new Band(100, 1500)
+                            ),
+                            new Slot(
+                                BoltStep.Adaptor,
+                                "Adaptor, 0 for none",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                1,
+                                "rule",
+                                Plausible: new Band(0, 400)
+                            ),
+                            new Slot(
+                                BoltStep.Angle,
+                                "Adaptor off the wrench’s line",
+                                SlotKind.Number,
+                                Dimension.Angle,
+                                1,
+                                "rule",
+                                Plausible: new Band(0, 180)
+                            ),
+                            new Slot(
+                                BoltStep.Set,
+                                "Wrench set to",
+                                SlotKind.Number,
+                                Dimension.Torque,
+                                0.1,
+                                "torque-wrench",
+                                Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)
+                            ),
+                            Slot.Tick(BoltStep.Click, "One smooth pull to the click, crank held") with
+                            {
+                                Bolt = s_crankBolt,
+                            },
+                        ],
+                    Judge = JudgeBolt,
+                    Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
+                },
+                new Step(TurnStep.Name, "Crank turns", "checks")
+                {
+                    Slots = _ =>
+                        [
+                            Slot.Tick("two-turns", "Two full turns by hand, smooth"),
+                            Slot.Tick("tight", "No tight place, no scrape"),
+                            Slot.Tick("float", "Float feels as it did before"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Crank lock out first. Fingers out of chain and belts."],
+                },
+                new Step(MarkStep.Name, "Mark against true centre", "mark")
+                {
+                    Slots = _ =>
+                        [
+                            new Slot(
+                                MarkStep.Error,
+                                "Mark past pointer, + with rotation",
+                                SlotKind.Number,
+                                Dimension.Angle,
+                                0.1,
+                                "degree-wheel",
+                                Plausible: new Band(-20, 20)
+                            ),
+                        ],
+                    Judge = JudgeMark,
+                    Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
+                },
+            ]
+        );
 
     /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
-    public static Procedure Version1 { get; } = PressFit with
-    {
-        Choices =
-        [
-            .. PressFit.Choices,
-            new Choice(Method, MethodStep.Name, "How it goes on", sheet =>
+    public static Procedure Version1 { get; } =
+        PressFit with
+        {
+            Choices =
             [
-                new("cold", "cold, oiled, drawn on"),
-                .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
-                new("hammer", "driven on with a hammer"),
-                new("crank-bolt", "drawn with the crank bolt"),
-            ]),
-        ],
-        Steps =
-        [
-            First(PartsStep.Name),
-            First(NoseStep.Name) with { When = Pressed },
-            First(BoreStep.Name) with { When = Pressed },
-            First(FitStep.Name) with { When = Pressed },
-            new Step(MethodStep.Name, "How it goes on", "method")
-            {
-                When = Pressed,
-                Slots = c => c.Chosen(Method) switch
+                .. PressFit.Choices,
+                new Choice(
+                    Method,
+                    MethodStep.Name,
+                    "How it goes on",
+                    sheet =>
+                        [
+                            new("cold", "cold, oiled, drawn on"),
+                            .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
+                            new("hammer", "driven on with a hammer"),
+                            new("crank-bolt", "drawn with the crank bolt"),
+                        ]
+                ),
+            ],
+            Steps =
+            [
+                First(PartsStep.Name),
+                First(NoseStep.Name) with
                 {
-                    "warm" =>
-                    [
-                        new Slot(MethodStep.Ambient, "Air in the shop", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 45), Expected: 18),
-                        Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
-                    ],
-                    "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
-                    _ => [],
+                    When = Pressed,
                 },
-                Judge = JudgeMethod,
-                Gate = "a way that does no harm",
-                Cautions = ["A hot hub burns: oven gloves, both hands."],
-            },
-            First(DressStep.Name) with { When = Pressed },
-            First(ToolStep.Name) with { When = Pressed },
-            new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
-            {
-                When = c => Pressed(c).Because is { } why ? new Applies(why) : Applies.If(c.Chosen(Method) == "warm", "It goes on cold."),
-                Slots = c =>
-                [
-                    Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
-                    new Slot(WarmStep.Hub, "Hub’s temperature", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(30, 160), Expected: Warmed(c)?.Plan),
-                    Slot.Tick(WarmStep.Out, "Out of the oven"),
-                    Slot.Tick(WarmStep.On, "On the nose, square on its key"),
-                ],
-                Judge = JudgeWarm,
-                Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
-            },
-            First(DrawStep.Name) with
-            {
-                When = Pressed,
-                Slots = c =>
-                [
-                    DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with { Expected = c.Sheet.Balancer.Hub.LengthMm - 4 },
-                    new Slot(DrawStep.Trace, "Force against travel", SlotKind.Trace, Instrument: "press", Required: false,
-                        Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1), Rig: PressRig(c)),
-                    DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
-                    {
-                        Required = !c.Taken(DrawStep.Trace),
-                        Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
-                    },
-                    Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
-                ],
-                Judge = JudgeDrawn,
-            },
-            First(SeatStep.Name) with
-            {
-                When = Pressed,
-                Slots = c => [.. First(SeatStep.Name).Slots(c).Select(s => s with { Expected = c.Sheet.Balancer.SeatedDepthMm })],
-            },
-            First(BoltStep.Name) with
-            {
-                When = Pressed,
-                Slots = c =>
-                [
-                    Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
-                    Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
-                    new Slot(BoltStep.Trace, "Torque against angle", SlotKind.Trace, Instrument: "angle-wrench", Required: false,
-                        Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                        Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm },
-                        Bolt: s_crankBolt),
-                    .. First(BoltStep.Name).Slots(c).Where(s => s.Kind == SlotKind.Number || s.Key == "click").Select(s => s with { Required = !c.Taken(BoltStep.Trace) }),
-                ],
-                Judge = JudgeBoltTraced,
-            },
-            new Step(BodyStep.Name, "Body screws back", "bolt-ring")
-            {
-                When = c => Applies.If(c.Sheet.Balancer.Body is not null, "No body is screwed to this hub."),
-                Slots = c => RingSlots(c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm),
-                Judge = c => JudgeRing(c, c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm, c.Sheet.Balancer.Body.Torque),
-                Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
-            },
-            new Step(PilotStep.Name, "On its pilot", "checks")
-            {
-                When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is pressed on: it has no pilot."),
-                Slots = _ =>
-                [
-                    Slot.Tick("faces", "Both faces clean, no burr, no paint"),
-                    Slot.Tick("pilot", "Home on its pilot by hand, marks together"),
-                    Slot.Tick("rock", "It does not rock"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["It is heavy: hold it until two bolts are in."],
-            },
-            new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
-            {
-                When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is held by the crank bolt."),
-                Slots = c => RingSlots(c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm),
-                Judge = c => JudgeRing(c, c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm, c.Sheet.Balancer.Flange.Torque),
-                Gate = "every bolt tight",
-                Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
-            },
-            First(TurnStep.Name),
-            First(MarkStep.Name),
-        ],
-    };
+                First(BoreStep.Name) with
+                {
+                    When = Pressed,
+                },
+                First(FitStep.Name) with
+                {
+                    When = Pressed,
+                },
+                new Step(MethodStep.Name, "How it goes on", "method")
+                {
+                    When = Pressed,
+                    Slots = c =>
+                        c.Chosen(Method) switch
+                        {
+                            "warm" =>
+                            [
+                                new Slot(
+                                    MethodStep.Ambient,
+                                    "Air in the shop",
+                                    SlotKind.Number,
+                                    Dimension.Temperature,
+                                    1,
+                                    "thermometer",
+                                    Plausible: new Band(-10, 45),
+                                    Expected: 18
+                                ),
+                                Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
+                            ],
+                            "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
+                            _ => [],
+                        },
+                    Judge = JudgeMethod,
+                    Gate = "a way that does no harm",
+                    Cautions = ["A hot hub burns: oven gloves, both hands."],
+                },
+                First(DressStep.Name) with
+                {
+                    When = Pressed,
+                },
+                First(ToolStep.Name) with
+                {
+                    When = Pressed,
+                },
+                new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
+                {
+                    When = c =>
+                        Pressed(c).Because is { } why ? new Applies(why) : Applies.If(c.Chosen(Method) == "warm", "It goes on cold."),
+                    Slots = c =>
+                        [
+                            Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
+                            new Slot(
+                                WarmStep.Hub,
+                                "Hub’s temperature",
+                                SlotKind.Number,
+                                Dimension.Temperature,
+                                1,
+                                "thermometer",
+                                Plausible: new Band(30, 160),
+                                Expected: Warmed(c)?.Plan
+                            ),
+                            Slot.Tick(WarmStep.Out, "Out of the oven"),
+                            Slot.Tick(WarmStep.On, "On the nose, square on its key"),
+                        ],
+                    Judge = JudgeWarm,
+                    Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
+                },
+                First(DrawStep.Name) with
+                {
+                    When = Pressed,
+                    Slots = c =>
+                        [
+                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with
+                            {
+                                Expected = c.Sheet.Balancer.Hub.LengthMm - 4,
+                            },
+                            new Slot(
+                                DrawStep.Trace,
+                                "Force against travel",
+                                SlotKind.Trace,
+                                Instrument: "press",
+                                Required: false,
+                                Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
+                                Rig: PressRig(c)
+                            ),
+                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
+                            {
+                                Required = !c.Taken(DrawStep.Trace),
+                                Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
+                            },
+                            Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
+                        ],
+                    Judge = JudgeDrawn,
+                },
+                First(SeatStep.Name) with
+                {
+                    When = Pressed,
+                    Slots = c => [.. First(SeatStep.Name).Slots(c).Select(s => s with { Expected = c.Sheet.Balancer.SeatedDepthMm })],
+                },
+                First(BoltStep.Name) with
+                {
+                    When = Pressed,
+                    Slots = c =>
+                        [
+                            Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
+                            Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                            new Slot(
+                                BoltStep.Trace,
+                                "Torque against angle",
+                                SlotKind.Trace,
+                                Instrument: "angle-wrench",
+                                Required: false,
+                                Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
+                                Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm },
+                                Bolt: s_crankBolt
+                            ),
+                            .. First(BoltStep.Name)
+                                .Slots(c)
+                                .Where(s => s.Kind == SlotKind.Number || s.Key == "click")
+                                .Select(s => s with { Required = !c.Taken(BoltStep.Trace) }),
+                        ],
+                    Judge = JudgeBoltTraced,
+                },
+                new Step(BodyStep.Name, "Body screws back", "bolt-ring")
+                {
+                    When = c => Applies.If(c.Sheet.Balancer.Body is not null, "No body is screwed to this hub."),
+                    Slots = c => RingSlots(c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm),
+                    Judge = c => JudgeRing(c, c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm, c.Sheet.Balancer.Body.Torque),
+                    Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
+                },
+                new Step(PilotStep.Name, "On its pilot", "checks")
+                {
+                    When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is pressed on: it has no pilot."),
+                    Slots = _ =>
+                        [
+                            Slot.Tick("faces", "Both faces clean, no burr, no paint"),
+                            Slot.Tick("pilot", "Home on its pilot by hand, marks together"),
+                            Slot.Tick("rock", "It does not rock"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["It is heavy: hold it until two bolts are in."],
+                },
+                new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
+                {
+                    When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is held by the crank bolt."),
+                    Slots = c => RingSlots(c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm),
+                    Judge = c =>
+                        JudgeRing(c, c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm, c.Sheet.Balancer.Flange.Torque),
+                    Gate = "every bolt tight",
+                    Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
+                },
+                First(TurnStep.Name),
+                First(MarkStep.Name),
+            ],
+        };
 
     private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
 
     private static Applies Pressed(StepContext c) =>
-        Applies.If(c.Sheet.Balancer.Design != BalancerDesign.Flange, "Nothing is pressed on here: it sits on a pilot and is bolted to its flange.");
+        Applies.If(
+            c.Sheet.Balancer.Design != BalancerDesign.Flange,
+            "Nothing is pressed on here: it sits on a pilot and is bolted to its flange."
+        );
 }

@@ -1,4 +1,5 @@
 using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
@@ -18,9 +19,6 @@ public static partial class BalancerOn
         public static readonly TickSlot Click = Name.Tick("click");
     }
 
-    /// <summary>Torque at which a bolted joint is closed, as a share of its final torque.</summary>
-    private const double SnugShare = 0.25;
-
     private static Judgement JudgeBoltTraced(StepContext c)
     {
         if (c.Trace(BoltStep.Trace) is not { } trace)
@@ -29,7 +27,7 @@ public static partial class BalancerOn
         }
 
         var bolt = c.Sheet.CrankBolt;
-        var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * SnugShare);
+        var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * NeatBoreDefaults.SnugShare);
         if (answer.Call?.Sourced(_ => bolt.Torque.SourceWords) is not { } call)
         {
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
@@ -47,15 +45,21 @@ public static partial class BalancerOn
                     (_, "yielding") => "The bolt is stretching. New bolt, or say why this one stays.",
                     _ => "It came tight too soon: look for a bottomed bolt or dirt, or say why it is good.",
                 },
-                ("target", Quantity.Nm(bolt.TorqueNm))),
+                ("target", Quantity.Nm(bolt.TorqueNm))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 
     private static Judgement JudgeBolt(StepContext c)
     {
         var bolt = c.Sheet.CrankBolt;
-        if (c.Number(BoltStep.Wrench) is not { } length || c.Number(BoltStep.Adaptor) is not { } adaptor || c.Number(BoltStep.Angle) is not { } angle)
+        if (
+            c.Number(BoltStep.Wrench) is not { } length
+            || c.Number(BoltStep.Adaptor) is not { } adaptor
+            || c.Number(BoltStep.Angle) is not { } angle
+        )
         {
             return Prompt.Next(c);
         }
@@ -72,25 +76,36 @@ public static partial class BalancerOn
                 Sentence.Of(
                     set is null ? "Set the wrench to {set} for {target} at the bolt." : "One smooth pull to the click, crank held.",
                     ("set", Quantity.Nm(answer.SetNm)),
-                    ("target", Quantity.Nm(bolt.TorqueNm))),
-                Answer: answer);
+                    ("target", Quantity.Nm(bolt.TorqueNm))
+                ),
+                Answer: answer
+            );
         }
 
         var reached = WrenchSetting.AtFastenerNm(request, setNm);
         var uncertainty = WrenchSetting.AtFastenerNm(request, set.Instrument?.UncertaintyAt(setNm) ?? 0);
-        var checks = bolt.Torque.Checks("torque at the bolt", reached, uncertainty, Dimension.Torque).Concat(answer.Call?.Checks ?? []).ToList();
-        var call = Call.Of(checks, check => Sentence.Of(
-            (check.Name, check.Verdict) switch
-            {
-                (_, Verdict.Go) => "{value} ± {u} reached the bolt.",
-                ("torque at the bolt", Verdict.LookAgain) => "{value} ± {u} reached the bolt: too close to {limit} for this wrench to decide.",
-                ("torque at the bolt", _) => "{value} reached the bolt; {limit} is the limit.",
-                ("calibration", _) => "This wrench’s calibration ran out {value} ago.",
-                _ => "The setting of {value} is outside where this wrench is true: {limit}.",
-            },
-            ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1)),
-            ("u", new Quantity(check.Uncertainty, check.Dimension, 0.1)),
-            ("limit", new Quantity(check.Limit, check.Dimension, 0.1))));
+        var checks = bolt
+            .Torque.Checks("torque at the bolt", reached, uncertainty, Dimension.Torque)
+            .Concat(answer.Call?.Checks ?? [])
+            .ToList();
+        var call = Call.Of(
+            checks,
+            check =>
+                Sentence.Of(
+                    (check.Name, check.Verdict) switch
+                    {
+                        (_, Verdict.Go) => "{value} ± {u} reached the bolt.",
+                        ("torque at the bolt", Verdict.LookAgain) =>
+                            "{value} ± {u} reached the bolt: too close to {limit} for this wrench to decide.",
+                        ("torque at the bolt", _) => "{value} reached the bolt; {limit} is the limit.",
+                        ("calibration", _) => "This wrench’s calibration ran out {value} ago.",
+                        _ => "The setting of {value} is outside where this wrench is true: {limit}.",
+                    },
+                    ("value", new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Days ? 1 : 0.1)),
+                    ("u", new Quantity(check.Uncertainty, check.Dimension, 0.1)),
+                    ("limit", new Quantity(check.Limit, check.Dimension, 0.1))
+                )
+        );
         if (call is null)
         {
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
@@ -100,7 +115,8 @@ public static partial class BalancerOn
         {
             (Verdict.Go, _, _) => "Tight. Crank lock out; turn it by hand.",
             (Verdict.Decide, _, _) => "Check it with another wrench, or say why this one will do.",
-            (_, "torque at the bolt", Side.Upper) when call.Verdict == Verdict.Stop => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
+            (_, "torque at the bolt", Side.Upper) when call.Verdict == Verdict.Stop =>
+                "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
             (_, "wrench range", _) => "Use another wrench: set {set} on it and pull again.",
             _ => "Slack it off, set {set}, and pull again.",
         };

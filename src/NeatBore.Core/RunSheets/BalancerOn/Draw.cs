@@ -49,22 +49,41 @@ public static partial class BalancerOn
         // The press counts from where the hub was started; the fit counts from the nose's end.
         var points = trace.X.Select((x, i) => new PressTrace.TracePoint(x + length - start, trace.Y[i])).ToList();
         var curve = new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravel));
-        var answer = PressTrace.Solve(new PressTrace.Request(points, curve, seatTravel, HouseDefaults.SeatToleranceMm, force.High * HouseDefaults.PressLimitFactor));
+        var answer = PressTrace.Solve(
+            new PressTrace.Request(
+                points,
+                curve,
+                seatTravel,
+                NeatBoreDefaults.SeatToleranceMm,
+                force.High * NeatBoreDefaults.PressLimitFactor
+            )
+        );
         if (PressedIn.Gap(points) is { } gap)
         {
             return new Judgement(
                 Sentence.Of("The gauge dropped out on the way. Judge by hand: read the seated depth, or draw it again."),
                 new Call(
                     Verdict.LookAgain,
-                    Sentence.Of("Nothing was recorded from {from} to {to}.", ("from", Quantity.Mm(gap.From, 0.1)), ("to", Quantity.Mm(gap.To, 0.1))),
-                    []),
-                answer);
+                    Sentence.Of(
+                        "Nothing was recorded from {from} to {to}.",
+                        ("from", Quantity.Mm(gap.From, 0.1)),
+                        ("to", Quantity.Mm(gap.To, 0.1))
+                    ),
+                    []
+                ),
+                answer
+            );
         }
 
         var short0 = answer.Findings.Any(f => f.Kind == "not-seated");
         var watch = PressWatch.Solve(new PressWatch.Request([.. points.TakeLast(200)], curve, seatTravel));
-        var cockedStart = short0 && points.Any(p => p.TravelMm <= points[0].TravelMm + ((seatTravel - points[0].TravelMm) / 4)
-            && p.ForceN > 1.15 * PressTrace.Expected(curve, p.TravelMm).High) && points.Max(p => p.TravelMm) < seatTravel / 2;
+        var cockedStart =
+            short0
+            && points.Any(p =>
+                p.TravelMm <= points[0].TravelMm + ((seatTravel - points[0].TravelMm) / 4)
+                && p.ForceN > NeatBoreDefaults.ForceTooHigh * PressTrace.Expected(curve, p.TravelMm).High
+            )
+            && points.Max(p => p.TravelMm) < seatTravel / 2;
         if (cockedStart)
         {
             return new Judgement(
@@ -73,27 +92,40 @@ public static partial class BalancerOn
                     Verdict.Stop,
                     Sentence.Of(
                         "{peak} at {at}; this fit explains at most {high} there.",
-                        ("peak", Quantity.Newtons(answer.PeakN)), ("at", Quantity.Mm(watch.TravelMm, 0.1)), ("high", Quantity.Newtons(PressTrace.Expected(curve, watch.TravelMm).High))),
-                    answer.Call!.Checks),
-                answer);
+                        ("peak", Quantity.Newtons(answer.PeakN)),
+                        ("at", Quantity.Mm(watch.TravelMm, 0.1)),
+                        ("high", Quantity.Newtons(PressTrace.Expected(curve, watch.TravelMm).High))
+                    ),
+                    answer.Call!.Checks
+                ),
+                answer
+            );
         }
 
         return new Judgement(
-            Sentence.Of(answer.Findings[0].Kind switch
+            Sentence.Of(
+                answer.Findings[0].Kind switch
+                {
+                    "clean" => c.Taken(DrawStep.Home)
+                        ? "Clean, and home. Read its depth at three places."
+                        : "Clean. Tick that it is home, then read its depth.",
+                    "cocked" => "It came back square, but started cocked. Look at key and nose, or say why it is good.",
+                    "galling" => "Pull it back off. Look at nose and bore for galling.",
+                    "loose" => "It went on too easily. Pull it off and measure again, or say why it holds.",
+                    "over-pressed" => "Stop there. Look at hub, rubber and nose before you go on.",
+                    _ => "Not home. Find what is in the way, then draw it again.",
+                }
+            ),
+            answer.Call! with
             {
-                "clean" => c.Taken(DrawStep.Home) ? "Clean, and home. Read its depth at three places." : "Clean. Tick that it is home, then read its depth.",
-                "cocked" => "It came back square, but started cocked. Look at key and nose, or say why it is good.",
-                "galling" => "Pull it back off. Look at nose and bore for galling.",
-                "loose" => "It went on too easily. Pull it off and measure again, or say why it holds.",
-                "over-pressed" => "Stop there. Look at hub, rubber and nose before you go on.",
-                _ => "Not home. Find what is in the way, then draw it again.",
-            }),
-            answer.Call! with { Checks = [.. answer.Call!.Checks.Select(k => k with { Source = "predicted from the fit" })] },
-            answer);
+                Checks = [.. answer.Call!.Checks.Select(k => k with { Source = "predicted from the fit" })],
+            },
+            answer
+        );
     }
 
-    private static Slot DepthSlot(StepContext c, string key, string label, double most) => new(
-        key, label, SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, most), Peers: null);
+    private static Slot DepthSlot(StepContext c, string key, string label, double most) =>
+        new(key, label, SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, most), Peers: null);
 
     private static Judgement JudgeDraw(StepContext c)
     {
@@ -113,7 +145,9 @@ public static partial class BalancerOn
                     : c.Taken(DrawStep.Part) ? "Draw it {left} more, until the force rises sharply. Hold the stud."
                     : "Draw it {half}, then read the depth again. Hold the stud.",
                 ("left", Quantity.Mm(answer.LeftMm, 0.1)),
-                ("half", Quantity.Mm(answer.LeftMm / 2, 1))),
-            Answer: answer);
+                ("half", Quantity.Mm(answer.LeftMm / 2, 1))
+            ),
+            Answer: answer
+        );
     }
 }

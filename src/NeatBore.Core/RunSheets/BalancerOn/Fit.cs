@@ -42,26 +42,43 @@ public static partial class BalancerOn
     private static IReadOnlyList<Slot> Diameters(StepContext c, string instrument, double nominal)
     {
         var plausible = new Band(nominal * 0.97, nominal * 1.03);
-        var sizes = c.Sheet.Balancer.Nose.StationsMm.SelectMany((station, i) => s_acrossDeg.Select(deg => new Slot(
-            $"s{i + 1}-{deg}",
-            $"{Wording.Number(station, 0.1).Replace(".0", "", StringComparison.Ordinal)} mm in, {(deg == 0 ? "12 to 6" : "3 to 9")}",
-            SlotKind.Number,
-            Dimension.Length,
-            0.001,
-            instrument,
-            deg,
-            station,
-            plausible,
-            "diameter",
-            Expected: instrument == "micrometer" ? nominal : nominal - (Middle(c) ?? 0))));
-        return [.. sizes, new Slot("temperature", "Its temperature", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-10, 60), Expected: 18)];
+        var sizes = c.Sheet.Balancer.Nose.StationsMm.SelectMany(
+            (station, i) =>
+                s_acrossDeg.Select(deg => new Slot(
+                    $"s{i + 1}-{deg}",
+                    $"{Wording.Number(station, 0.1).Replace(".0", "", StringComparison.Ordinal)} mm in, {Clock.Across(deg)}",
+                    SlotKind.Number,
+                    Dimension.Length,
+                    0.001,
+                    instrument,
+                    deg,
+                    station,
+                    plausible,
+                    "diameter",
+                    Expected: instrument == "micrometer" ? nominal : nominal - (Middle(c) ?? 0)
+                ))
+        );
+        return
+        [
+            .. sizes,
+            new Slot(
+                "temperature",
+                "Its temperature",
+                SlotKind.Number,
+                Dimension.Temperature,
+                1,
+                "thermometer",
+                Plausible: new Band(-10, 60),
+                Expected: 18
+            ),
+        ];
     }
 
     /// <summary>The middle of the wanted interference, mm.</summary>
-    private static double? Middle(StepContext c) => c.Sheet.Balancer.Interference is { Low: { } low, High: { } high } ? (low + high) / 2 : null;
+    private static double? Middle(StepContext c) =>
+        c.Sheet.Balancer.Interference is { Low: { } low, High: { } high } ? (low + high) / 2 : null;
 
-    private static Lubricant Chosen(StepContext c) =>
-        c.Sheet.Balancer.Lubricants.First(l => l.Id == c.Chosen(Lubricant));
+    private static Lubricant Chosen(StepContext c) => c.Sheet.Balancer.Lubricants.First(l => l.Id == c.Chosen(Lubricant));
 
     private static Judgement JudgeFit(StepContext c)
     {
@@ -73,28 +90,48 @@ public static partial class BalancerOn
         }
 
         IReadOnlyList<InterferenceFit.DiameterReading> Sizes(StepName step) =>
-            [.. noseSlots.Where(s => s.StationMm is not null).Select(s => new InterferenceFit.DiameterReading(s.StationMm!.Value, s.AngleDeg!.Value, c.Number(step, s)!.Value))];
-        double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null)
-            .Max(s => c.Uncertainty(step, s));
+            [
+                .. noseSlots
+                    .Where(s => s.StationMm is not null)
+                    .Select(s => new InterferenceFit.DiameterReading(s.StationMm!.Value, s.AngleDeg!.Value, c.Number(step, s)!.Value)),
+            ];
+        double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null).Max(s => c.Uncertainty(step, s));
 
-        var interference = sheet.Interference ?? HouseDefaults.Interference;
-        var roundness = sheet.Roundness ?? HouseDefaults.Roundness;
-        var taper = sheet.Taper ?? HouseDefaults.Taper;
+        var interference = sheet.Interference ?? NeatBoreDefaults.Interference;
+        var roundness = sheet.Roundness ?? NeatBoreDefaults.Roundness;
+        var taper = sheet.Taper ?? NeatBoreDefaults.Taper;
         var friction = Chosen(c).Friction;
-        var answer = InterferenceFit.Solve(new InterferenceFit.Request(
-            new InterferenceFit.ShaftPart(Sizes(NoseStep.Name), sheet.Nose.Material, sheet.Nose.InnerDiameterMm, c.Number(NoseStep.Temperature)!.Value, sheet.Nose.RoughnessRzUm),
-            new InterferenceFit.HubPart(Sizes(BoreStep.Name), sheet.Hub.OuterDiameterMm, sheet.Hub.Material, c.Number(BoreStep.Temperature)!.Value, sheet.Hub.RoughnessRzUm),
-            sheet.Hub.LengthMm - sheet.SeatedDepthMm,
-            new Band(friction.Low!.Value, friction.High!.Value),
-            Limits: new InterferenceFit.FitLimits(interference.Low, interference.High, roundness.High, taper.High),
-            GaugeUncertaintyMm: new InterferenceFit.FitGauges(Gauge(NoseStep.Name), Gauge(BoreStep.Name))));
-        var call = answer.Call!.Sourced(check => check.Name switch
-        {
-            "interference" => interference.SourceWords,
-            "nose roundness" or "bore roundness" => roundness.SourceWords,
-            "nose taper" or "bore taper" => taper.SourceWords,
-            _ => "Neat Bore default",
-        });
+        var answer = InterferenceFit.Solve(
+            new InterferenceFit.Request(
+                new InterferenceFit.ShaftPart(
+                    Sizes(NoseStep.Name),
+                    sheet.Nose.Material,
+                    sheet.Nose.InnerDiameterMm,
+                    c.Number(NoseStep.Temperature)!.Value,
+                    sheet.Nose.RoughnessRzUm
+                ),
+                new InterferenceFit.HubPart(
+                    Sizes(BoreStep.Name),
+                    sheet.Hub.OuterDiameterMm,
+                    sheet.Hub.Material,
+                    c.Number(BoreStep.Temperature)!.Value,
+                    sheet.Hub.RoughnessRzUm
+                ),
+                sheet.Hub.LengthMm - sheet.SeatedDepthMm,
+                new Band(friction.Low!.Value, friction.High!.Value),
+                Limits: new InterferenceFit.FitLimits(interference.Low, interference.High, roundness.High, taper.High),
+                GaugeUncertaintyMm: new InterferenceFit.FitGauges(Gauge(NoseStep.Name), Gauge(BoreStep.Name))
+            )
+        );
+        var call = answer.Call!.Sourced(check =>
+            check.Name switch
+            {
+                "interference" => interference.SourceWords,
+                "nose roundness" or "bore roundness" => roundness.SourceWords,
+                "nose taper" or "bore taper" => taper.SourceWords,
+                _ => "Neat Bore default",
+            }
+        );
 
         var lead = call.Checks[0];
         var middle = (interference.Low + interference.High) / 2 ?? answer.InterferenceMm.Mean;
@@ -103,7 +140,8 @@ public static partial class BalancerOn
             (Verdict.Go, _, _) => "Fit it. Expect {low} to {high} to draw it home.",
             (Verdict.LookAgain, _, _) => "Measure both again, with a finer gauge if you have one.",
             (Verdict.Stop, "interference", Side.Upper) => "Don’t draw it on. Hone {hone} out of the bore, then measure again.",
-            (Verdict.Stop, "interference", _) or (_, "effective interference", _) => "Don’t fit it: it is loose. Sleeve the nose or change the hub.",
+            (Verdict.Stop, "interference", _) or (_, "effective interference", _) =>
+                "Don’t fit it: it is loose. Sleeve the nose or change the hub.",
             (Verdict.Stop, "nose roundness" or "nose taper", _) => "Don’t fit it. Dress or sleeve the nose, then measure again.",
             (Verdict.Stop, "bore roundness" or "bore taper", _) => "Don’t fit it. Hone or change the hub, then measure again.",
             (Verdict.Stop, _, _) => "Don’t draw it on. It would yield: hone {hone} out of the bore.",
@@ -114,8 +152,10 @@ public static partial class BalancerOn
                 template,
                 ("low", Quantity.Newtons(answer.PressForceN.Low)),
                 ("high", Quantity.Newtons(answer.PressForceN.High)),
-                ("hone", Quantity.Mm(answer.InterferenceMm.Mean - middle, 0.001))),
+                ("hone", Quantity.Mm(answer.InterferenceMm.Mean - middle, 0.001))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

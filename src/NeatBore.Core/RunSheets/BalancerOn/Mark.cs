@@ -19,17 +19,20 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Crank at true centre, on the positive stop. Read how far the mark stands past the pointer."));
         }
 
-        var limit = HouseDefaults.MarkErrorDeg;
+        var limit = NeatBoreDefaults.MarkErrorDeg;
         var uncertainty = c.Reading(MarkStep.Error)?.Instrument?.UncertaintyAt(error) ?? 0;
         var call = MarkError.Judge(error, uncertainty, limit.Low!.Value, limit.High!.Value, limit.SourceWords);
         return new Judgement(
-            Sentence.Of(call.Verdict switch
-            {
-                Verdict.Go => "The balancer is on. Its record is kept.",
-                Verdict.LookAgain => "Bring it to the stop from both sides again and read it finer.",
-                Verdict.Decide => "Re-mark the ring at true centre, or say why it can stay.",
-                _ => "The mark lies: the ring has walked, or key or hub is wrong. Don’t time the engine by it.",
-            }),
-            call);
+            Sentence.Of(
+                call.Verdict switch
+                {
+                    Verdict.Go => "The balancer is on. Its record is kept.",
+                    Verdict.LookAgain => "Bring it to the stop from both sides again and read it finer.",
+                    Verdict.Decide => "Re-mark the ring at true centre, or say why it can stay.",
+                    _ => "The mark lies: the ring has walked, or key or hub is wrong. Don’t time the engine by it.",
+                }
+            ),
+            call
+        );
     }
 }

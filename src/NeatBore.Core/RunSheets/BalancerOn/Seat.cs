@@ -9,6 +9,7 @@ public static partial class BalancerOn
     private static class SeatStep
     {
         public static readonly StepName Name = new("seat");
+
         public static NumberSlot At(int deg) => Name.Number($"{deg}");
     }
 
@@ -18,19 +19,25 @@ public static partial class BalancerOn
         var next = s_seatDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(SeatStep.At(deg!.Value)));
         if (next is { } at)
         {
-            return new Judgement(Sentence.Of("Depth gauge across the hub’s face at {clock}, rod on the nose’s rim.", ("clock", Quantity.AtClock(at))));
+            return new Judgement(
+                Sentence.Of("Depth gauge across the hub’s face at {clock}, rod on the nose’s rim.", ("clock", Quantity.AtClock(at)))
+            );
         }
 
-        var tilt = sheet.Tilt ?? HouseDefaults.HubTilt;
-        var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_seatDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(SeatStep.At(deg))!.Value))],
-            sheet.MeasureRadiusMm,
-            TargetDepthMm: sheet.SeatedDepthMm,
-            DepthToleranceMm: Math.Min(
-                (sheet.SeatedDepth.High ?? double.MaxValue) - sheet.SeatedDepthMm,
-                sheet.SeatedDepthMm - (sheet.SeatedDepth.Low ?? double.MinValue)),
-            TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_seatDeg.Max(deg => c.Uncertainty(SeatStep.At(deg)))));
+        var tilt = sheet.Tilt ?? NeatBoreDefaults.HubTilt;
+        var answer = Squareness.Solve(
+            new Squareness.Request(
+                [.. s_seatDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(SeatStep.At(deg))!.Value))],
+                sheet.MeasureRadiusMm,
+                TargetDepthMm: sheet.SeatedDepthMm,
+                DepthToleranceMm: Math.Min(
+                    (sheet.SeatedDepth.High ?? double.MaxValue) - sheet.SeatedDepthMm,
+                    sheet.SeatedDepthMm - (sheet.SeatedDepth.Low ?? double.MinValue)
+                ),
+                TiltLimitMm: tilt.High,
+                GaugeUncertaintyMm: s_seatDeg.Max(deg => c.Uncertainty(SeatStep.At(deg)))
+            )
+        );
         var call = answer.Call!.Sourced(check => check.Name == "tilt" ? tilt.SourceWords : sheet.SeatedDepth.SourceWords);
         var lead = call.Checks[0];
         string template = (call.Verdict, lead.Name, lead.Side) switch
@@ -46,8 +53,10 @@ public static partial class BalancerOn
                 template,
                 ("clock", Quantity.AtClock((answer.DeepestDeg ?? 0) + 180)),
                 ("more", Quantity.Mm(answer.MeanDepthMm - sheet.SeatedDepthMm)),
-                ("past", Quantity.Mm(sheet.SeatedDepthMm - answer.MeanDepthMm))),
+                ("past", Quantity.Mm(sheet.SeatedDepthMm - answer.MeanDepthMm))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

@@ -23,9 +23,9 @@ public static partial class BalancerOn
 
     private sealed record WarmPlan(double Plan, ThermalFit.Answer Answer, bool Slides, double EaseShare, double TauSeconds);
 
-    /// <summary>What warming gives: the oven's temperature, kept under the rubber's limit by what the oven may be off, and the share of the force that is left.</summary>
-    private static WarmPlan? Warmed(StepContext c, double? measuredC = null) =>
-        c.Once($"warmed/{measuredC}", () => Plan(c, measuredC));
+    /// <summary>What warming gives: the oven's temperature, kept under the rubber's limit by what the oven may be off, and the share of
+    /// the force that is left.</summary>
+    private static WarmPlan? Warmed(StepContext c, double? measuredC = null) => c.Once($"warmed/{measuredC}", () => Plan(c, measuredC));
 
     private static WarmPlan? Plan(StepContext c, double? measuredC)
     {
@@ -36,20 +36,23 @@ public static partial class BalancerOn
         }
 
         // Planned, it stays under the rubber's limit by what the oven may be off; measured, it is as warm as it is.
-        var limit = (warm.Rubber ?? HouseDefaults.Rubber).High!.Value - OvenC;
+        var limit = (warm.Rubber ?? NeatBoreDefaults.Rubber).High!.Value - OvenC;
         var hottest = measuredC is { } measured && measured > ambient ? Math.Min(measured, limit) : limit;
-        var answer = ThermalFit.Solve(new ThermalFit.Request(
-            fit.Hub.MeanMm,
-            fit.Shaft.MeanMm,
-            new ThermalFit.WarmPart(sheet.Hub.Material, warm.MassKg, warm.SurfaceM2, warm.SpecificHeatJPerKgC, hottest),
-            new ThermalFit.ColdPart(sheet.Nose.Material, warm.NoseMassKg, warm.NoseSpecificHeatJPerKgC),
-            ambient,
-            ambient,
-            warm.WantedClearanceMm,
-            HouseDefaults.AirFilmWPerM2C,
-            new ThermalFit.FilmContact(sheet.Hub.LengthMm - sheet.SeatedDepthMm, HouseDefaults.OilWPerMC),
-            SlideSeconds: SlideSeconds,
-            OvenUncertaintyC: OvenC));
+        var answer = ThermalFit.Solve(
+            new ThermalFit.Request(
+                fit.Hub.MeanMm,
+                fit.Shaft.MeanMm,
+                new ThermalFit.WarmPart(sheet.Hub.Material, warm.MassKg, warm.SurfaceM2, warm.SpecificHeatJPerKgC, hottest),
+                new ThermalFit.ColdPart(sheet.Nose.Material, warm.NoseMassKg, warm.NoseSpecificHeatJPerKgC),
+                ambient,
+                ambient,
+                warm.WantedClearanceMm,
+                NeatBoreDefaults.AirFilmWPerM2C,
+                new ThermalFit.FilmContact(sheet.Hub.LengthMm - sheet.SeatedDepthMm, NeatBoreDefaults.OilWPerMC),
+                SlideSeconds: SlideSeconds,
+                OvenUncertaintyC: OvenC
+            )
+        );
         var plan = Math.Max(ambient, Math.Min(answer.HubTemperatureC, hottest));
         var slides = answer.Allowed && answer.GripSeconds is null or >= SlideSeconds;
         var cold = fit.InterferenceMm.Mean;
@@ -57,14 +60,18 @@ public static partial class BalancerOn
             plan,
             answer,
             slides,
-            cold > 0 ? Math.Clamp((answer.InterferenceWarmMm - (cold - fit.EffectiveInterferenceMm)) / fit.EffectiveInterferenceMm, 0, 1) : 0,
-            warm.MassKg * warm.SpecificHeatJPerKgC / (HouseDefaults.AirFilmWPerM2C * warm.SurfaceM2));
+            cold > 0
+                ? Math.Clamp((answer.InterferenceWarmMm - (cold - fit.EffectiveInterferenceMm)) / fit.EffectiveInterferenceMm, 0, 1)
+                : 0,
+            warm.MassKg * warm.SpecificHeatJPerKgC / (NeatBoreDefaults.AirFilmWPerM2C * warm.SurfaceM2)
+        );
     }
 
     /// <summary>The force when home if it is drawn at once, the nose still cold; null where it goes on cold.</summary>
-    private static Band? WarmForce(StepContext c, InterferenceFit.Answer fit) => c.Chosen(Method) == "warm" && Warmed(c) is { } warm
-        ? new Band(fit.PressForceN.Low * warm.EaseShare, fit.PressForceN.High * warm.EaseShare)
-        : null;
+    private static Band? WarmForce(StepContext c, InterferenceFit.Answer fit) =>
+        c.Chosen(Method) == "warm" && Warmed(c) is { } warm
+            ? new Band(fit.PressForceN.Low * warm.EaseShare, fit.PressForceN.High * warm.EaseShare)
+            : null;
 
     private static Judgement JudgeWarm(StepContext c)
     {
@@ -73,23 +80,40 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Say how it goes on first, with the air’s temperature."));
         }
 
-        var rubber = c.Sheet.Balancer.Warm!.Rubber ?? HouseDefaults.Rubber;
+        var rubber = c.Sheet.Balancer.Warm!.Rubber ?? NeatBoreDefaults.Rubber;
         if (c.Number(WarmStep.Hub) is not { } hub)
         {
             return Prompt.Next(c) with
             {
                 Do = c.Taken(WarmStep.Soaked)
                     ? Sentence.Of("Probe the hub’s bore, not the oven’s air. Read its temperature.")
-                    : Sentence.Of("Oven at {plan}. Leave it until hub and ring are the same all through.", ("plan", new Quantity(warm.Plan, Dimension.Temperature))),
+                    : Sentence.Of(
+                        "Oven at {plan}. Leave it until hub and ring are the same all through.",
+                        ("plan", new Quantity(warm.Plan, Dimension.Temperature))
+                    ),
                 Answer = warm.Answer,
             };
         }
 
         var uncertainty = c.Uncertainty(WarmStep.Hub);
-        var checks = new List<Check> { Check.AtMost("hub temperature", hub, rubber.High!.Value, uncertainty, Dimension.Temperature, rubber.SourceWords) };
+        var checks = new List<Check>
+        {
+            Check.AtMost("hub temperature", hub, rubber.High!.Value, uncertainty, Dimension.Temperature, rubber.SourceWords),
+        };
         if (hub < planned.Plan - OvenC)
         {
-            checks.Add(new Check("hub temperature", Verdict.LookAgain, hub, planned.Plan - OvenC, uncertainty, Side.Lower, Dimension.Temperature, "planned"));
+            checks.Add(
+                new Check(
+                    "hub temperature",
+                    Verdict.LookAgain,
+                    hub,
+                    planned.Plan - OvenC,
+                    uncertainty,
+                    Side.Lower,
+                    Dimension.Temperature,
+                    "planned"
+                )
+            );
         }
 
         // Carried until the clearance is gone; where there never was one, until half the ease is.
@@ -99,9 +123,11 @@ public static partial class BalancerOn
         if (arrived is not null && left is not null)
         {
             var took = Math.Max(0, (arrived.DoneAt - left.DoneAt).TotalSeconds);
-            checks.Add(took <= carry
-                ? new Check("carried", Verdict.Go, took, carry, 0, Side.Upper, Dimension.Seconds, "worked out")
-                : new Check("carried", Verdict.LookAgain, took, carry, 0, Side.Upper, Dimension.Seconds, "worked out"));
+            checks.Add(
+                took <= carry
+                    ? new Check("carried", Verdict.Go, took, carry, 0, Side.Upper, Dimension.Seconds, "worked out")
+                    : new Check("carried", Verdict.LookAgain, took, carry, 0, Side.Upper, Dimension.Seconds, "worked out")
+            );
         }
 
         var worst = checks.Max(k => k.Verdict);
@@ -109,35 +135,48 @@ public static partial class BalancerOn
         {
             return new Judgement(
                 left is null
-                    ? Sentence.Of("Hub at {hub}. Take it out and carry it: {carry} until it is too cool.", ("hub", new Quantity(hub, Dimension.Temperature)), ("carry", new Quantity(carry, Dimension.Seconds)))
+                    ? Sentence.Of(
+                        "Hub at {hub}. Take it out and carry it: {carry} until it is too cool.",
+                        ("hub", new Quantity(hub, Dimension.Temperature)),
+                        ("carry", new Quantity(carry, Dimension.Seconds))
+                    )
                     : Sentence.Of("Carry it. On the nose, square on its key, before the time is up."),
                 Answer: warm.Answer,
                 Deadline: deadline,
-                Then: Sentence.Of("The time is up: it may grab half way. Don’t force it. Back in the oven, and carry it again."));
+                Then: Sentence.Of("The time is up: it may grab half way. Don’t force it. Back in the oven, and carry it again.")
+            );
         }
 
-        var call = Call.Of(checks, check => Sentence.Of(
-            (check.Name, check.Verdict, check.Side) switch
-            {
-                ("carried", Verdict.Go, _) or (_, Verdict.Go, _) => "Hub at {hub}, carried in time.",
-                ("carried", _, _) => "It took {value}; after {limit} it is too cool.",
-                (_, _, Side.Lower) => "{value} is below the {limit} that was planned on.",
-                (_, Verdict.LookAgain, _) => "{value} is too close to the {limit} that the rubber stands.",
-                _ => "{value} is above the {limit} that the rubber stands.",
-            },
-            ("hub", new Quantity(hub, Dimension.Temperature)),
-            ("value", new Quantity(check.Value, check.Dimension)),
-            ("limit", new Quantity(check.Limit, check.Dimension))))!;
+        var call = Call.Of(
+            checks,
+            check =>
+                Sentence.Of(
+                    (check.Name, check.Verdict, check.Side) switch
+                    {
+                        ("carried", Verdict.Go, _) or (_, Verdict.Go, _) => "Hub at {hub}, carried in time.",
+                        ("carried", _, _) => "It took {value}; after {limit} it is too cool.",
+                        (_, _, Side.Lower) => "{value} is below the {limit} that was planned on.",
+                        (_, Verdict.LookAgain, _) => "{value} is too close to the {limit} that the rubber stands.",
+                        _ => "{value} is above the {limit} that the rubber stands.",
+                    },
+                    ("hub", new Quantity(hub, Dimension.Temperature)),
+                    ("value", new Quantity(check.Value, check.Dimension)),
+                    ("limit", new Quantity(check.Limit, check.Dimension))
+                )
+        )!;
         return new Judgement(
-            Sentence.Of((call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
-            {
-                (Verdict.Go, _, _) => warm.Slides ? "Push it home against its stop and hold it." : "Draw it home without a pause.",
-                (Verdict.Stop, _, _) => "Too hot for its rubber. Let it cool, and look at the rubber again.",
-                (_, "carried", _) => "Too late: back in the oven, then measure again.",
-                (_, _, Side.Lower) => "Not soaked through. Back in the oven, then measure again.",
-                _ => "Let it cool a little, then measure again.",
-            }),
+            Sentence.Of(
+                (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
+                {
+                    (Verdict.Go, _, _) => warm.Slides ? "Push it home against its stop and hold it." : "Draw it home without a pause.",
+                    (Verdict.Stop, _, _) => "Too hot for its rubber. Let it cool, and look at the rubber again.",
+                    (_, "carried", _) => "Too late: back in the oven, then measure again.",
+                    (_, _, Side.Lower) => "Not soaked through. Back in the oven, then measure again.",
+                    _ => "Let it cool a little, then measure again.",
+                }
+            ),
             call,
-            warm.Answer);
+            warm.Answer
+        );
     }
 }

@@ -5,7 +5,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>Cam bearings out and in: the set laid out, the order, each driven by three looks, the line, the turning of the cam, the plug.</summary>
+/// <summary>Cam bearings out and in: the set laid out, the order, each driven by three looks, the line, the turning of the cam, the
+/// plug.</summary>
 public static partial class CamBearingSet
 {
     private static readonly ChoiceName School = new("school");
@@ -29,141 +30,279 @@ public static partial class CamBearingSet
     private static readonly ChoiceName Stand = new("stand");
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "cam-bearings",
-        1,
-        "Cam bearings",
-        sheet => sheet.Cam is null ? [] : [.. sheet.Cam.Bearings.Select(b => b.Id)],
-        [
-            new Choice(Stand, OrderStep.Name, "The engine is on", _ => [new("cart", "a cart or bench"), new("stand", "a stand: rear closed")]),
-            new Choice(School, OrderStep.Name, "The order", _ => [new("far-end-first", "far end first"), new("nearer-end", "from the nearer end")]),
-            new Choice(Shells, OrderStep.Name, "The shells", _ => [new("sized", "to size as they are"), new("undersize", "undersize, reamed in line")]),
-        ],
-        [
-            new Step(OutStep.Name, "Out: what came from where", "cam-shell")
-            {
-                Each = All, ItemName = Name, Together = "out",
-                Slots = _ => [Slot.Tick("noted", "Holes, joint and side noted, photo taken"), new Slot("depth", "Depth it stood at", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-5, 40), Required: false)],
-                Judge = Prompt.Next,
-                Cautions = ["Eye protection: a hammered bar chips. Old shells have sharp edges."],
-            },
-            new Step(WashStep.Name, "Galleries and edges", "checks")
-            {
-                Slots = _ => [Slot.Tick("rodded", "Galleries rodded and washed"), Slot.Tick("plugs", "Plugs back in"), Slot.Tick("edges", "Bores’ entry edges deburred"), Slot.Tick("dry", "Blown dry, bores wiped")],
-                Judge = Prompt.Next,
-                Cautions = ["Eye protection at the air line. Solvent vapour: no flame near."],
-            },
-            new Step(SetStep.Name, "Shell and bore", "cam-shell")
-            {
-                Each = All, ItemName = Name, Together = "set",
-                Slots = c =>
-                [
-                    new Slot(SetStep.Mark, "Shell’s mark", SlotKind.Text),
-                    Slot.Pick(SetStep.Holes, "Its holes", new("right", "all there, right way round"), new("missing", "one missing"), new("turned", "wrong way round")),
-                    Diameter(SetStep.Outer, "Shell’s outside", "micrometer", Of(c).ShellOuterMm),
-                    new Slot(SetStep.Wall, "Shell’s wall", SlotKind.Number, Dimension.Length, 0.001, "micrometer", Plausible: new Band(0.5, 6), Expected: Of(c).WallMm),
-                    .. SetStep.Across.Select(k => Diameter(k, $"Bore, {k.Key.Split('-')[0]}, {(k.Key.EndsWith("-0", StringComparison.Ordinal) ? "12 to 6" : "3 to 9")}", "bore-gauge", Of(c).DiameterMm) with { Peers = "bore" }),
-                ],
-                Judge = JudgeSet,
-                Gate = "this shell in this bore",
-                Cautions = ["A shell’s edge cuts. Bores wiped: grit reads as crush."],
-            },
-            new Step(OrderStep.Name, "The order and the tool", "cam-order")
-            {
-                Slots = _ => [new Slot(OrderStep.Tool, "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
-                Judge = JudgeOrder,
-                Gate = "every shell can be driven",
-                Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],
-            },
-            new Step(StartStep.Name, "Before the first blow", "cam-window")
-            {
-                Each = Driven, ItemName = Name, Together = "drive",
-                Slots = c =>
-                [
-                    Slot.Tick("mark", "Shell’s hole marked on the tool"),
-                    Slot.Tick("lined", "Mark at the passage, chamfer first"),
-                    .. Tool(c) == DriveOrder.DriverKind.Rod ? [Slot.Tick("flat", "Backing piece flat, relieved at the radius, started square")] : Array.Empty<Slot>(),
-                    .. c.Round(StartStep.Name) > 1 ? [Diameter(StartStep.Again, "Shell’s outside, measured again", "micrometer", Of(c).ShellOuterMm)] : Array.Empty<Slot>(),
-                ],
-                Judge = JudgeStart,
-                Cautions = ["Eye protection: a hammered bar chips. Hands off the tool’s head."],
-            },
-            new Step(BiteStep.Name, "Two or three millimetres in", "cam-window")
-            {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = [StartStep.Name],
-                Slots = c =>
-                [
-                    Slot.Pick(BiteStep.Mark, "Tool’s mark against the passage", new("in-line", "in line"), new("clockwise", "off, clockwise"), new("anticlockwise", "off, anticlockwise")),
-                    Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
-                ],
-                Judge = JudgeBite,
-                Cautions = ["Light blows. Eye protection: a hammered bar chips."],
-            },
-            new Step(LookStep.Name, "Near the end", "cam-window")
-            {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = [BiteStep.Name],
-                Slots = c => [.. Sights(c), Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
-                Judge = c => JudgeWindow(c, false),
-                Cautions = ["Eye to the passage only with the hammer down. Light blows."],
-            },
-            new Step(SeatStep.Name, "At depth", "cam-window")
-            {
-                Each = Driven, ItemName = Name, Together = "drive", Needs = [LookStep.Name],
-                Slots = c => [.. Sights(c), .. Recess(c)],
-                Judge = c => JudgeWindow(c, true),
-                Gate = "every passage open",
-                Cautions = ["Shaved metal out before the next one: wash, blow, wipe."],
-            },
-            new Step(LineStep.Name, "In line", "cam-line")
-            {
-                Slots = c => [.. c.Sheet.Cam!.Bearings.SelectMany(b => new[] { ("x", "towards 3"), ("y", "towards 12") }.Select(a => new Slot(
-                    $"{b.Id}-{a.Item1}", $"{Name(c.Sheet, b.Id)}, {a.Item2}", SlotKind.Number, Dimension.Length, 0.001, "dial", Plausible: new Band(-1, 1))))],
-                Judge = JudgeLine,
-                Gate = "a straight cam fits",
-                Cautions = ["A long bar bends under its own weight: rest it at both ends."],
-            },
-            new Step(ReamStep.Name, "Reamed in line", "cam-ream")
-            {
-                When = c => Applies.If(c.Chosen(Shells) == "undersize", "These shells are to size as they are."),
-                Slots = c => [Slot.Tick("pilots", "Pilot at both ends, from the two ends in"), .. c.Sheet.Cam!.Bearings.Select(b => Diameter(ReamStep.Inside(b.Id), $"{Name(c.Sheet, b.Id)}, inside after", "bore-gauge", b.JournalMm + 0.07))],
-                Judge = JudgeReamed,
-                Gate = "reamed to size",
-                Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
-            },
-            new Step(TrialStep.Name, "Cam in, oiled", "checks")
-            {
-                Slots = _ => [Slot.Tick("washed", "Shaved metal out, washed again"), Slot.Tick("oiled", "Bearings and journals oiled"), Slot.Tick("in", "Cam in on a long handle, lobes kept clear")],
-                Judge = Prompt.Next,
-                Cautions = ["Lobes’ edges cut, and they scratch the shells: two hands."],
-            },
-            new Step(TurnStep.Name, "Turn it", "cam-drag")
-            {
-                Slots = _ => [.. Enumerable.Range(0, 8).Select(i => new Slot($"{i * 45}", Clock.Text(i * 45).Replace(":00", "", StringComparison.Ordinal), SlotKind.Number, Dimension.Torque, 0.1, "torque-wrench", i * 45, Plausible: new Band(0, 30), Peers: "turn"))],
-                Judge = JudgeTurn,
-                Gate = "it turns freely",
-                Cautions = ["Slow and even: a cam that snatches pinches fingers."],
-            },
-            new Step(PlugStep.Name, "Blanking plug", "checks")
-            {
-                When = c => Applies.If(c.Sheet.Cam!.PlugDepth is not null, "This engine has none."),
-                Slots = _ => [Slot.Tick("sealant", "Sealant on its edge"), new Slot(PlugStep.Depth, "Its depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-2, 30))],
-                Judge = JudgePlug,
-                Cautions = ["Sealant vapour: no flame near. Plugs jump: eye protection."],
-            },
-            new Step(TunnelStep.Name, "The whole tunnel", "cam-strip")
-            {
-                Weighs = [SetStep.Name, SeatStep.Name, LineStep.Name, TurnStep.Name],
-                Judge = JudgeTunnel,
-                Cautions = ["Cover the tunnel until the cam is in for good."],
-            },
-        ])
-    {
-        Home = "cam",
-    };
+    public static Procedure Version1 { get; } =
+        new(
+            "cam-bearings",
+            1,
+            "Cam bearings",
+            sheet => sheet.Cam is null ? [] : [.. sheet.Cam.Bearings.Select(b => b.Id)],
+            [
+                new Choice(
+                    Stand,
+                    OrderStep.Name,
+                    "The engine is on",
+                    _ => [new("cart", "a cart or bench"), new("stand", "a stand: rear closed")]
+                ),
+                new Choice(
+                    School,
+                    OrderStep.Name,
+                    "The order",
+                    _ => [new("far-end-first", "far end first"), new("nearer-end", "from the nearer end")]
+                ),
+                new Choice(
+                    Shells,
+                    OrderStep.Name,
+                    "The shells",
+                    _ => [new("sized", "to size as they are"), new("undersize", "undersize, reamed in line")]
+                ),
+            ],
+            [
+                new Step(OutStep.Name, "Out: what came from where", "cam-shell")
+                {
+                    Each = All,
+                    ItemName = Name,
+                    Together = "out",
+                    Slots = _ =>
+                        [
+                            Slot.Tick("noted", "Holes, joint and side noted, photo taken"),
+                            new Slot(
+                                "depth",
+                                "Depth it stood at",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.1,
+                                "depth-gauge",
+                                Plausible: new Band(-5, 40),
+                                Required: false
+                            ),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Eye protection: a hammered bar chips. Old shells have sharp edges."],
+                },
+                new Step(WashStep.Name, "Galleries and edges", "checks")
+                {
+                    Slots = _ =>
+                        [
+                            Slot.Tick("rodded", "Galleries rodded and washed"),
+                            Slot.Tick("plugs", "Plugs back in"),
+                            Slot.Tick("edges", "Bores’ entry edges deburred"),
+                            Slot.Tick("dry", "Blown dry, bores wiped"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Eye protection at the air line. Solvent vapour: no flame near."],
+                },
+                new Step(SetStep.Name, "Shell and bore", "cam-shell")
+                {
+                    Each = All,
+                    ItemName = Name,
+                    Together = "set",
+                    Slots = c =>
+                        [
+                            new Slot(SetStep.Mark, "Shell’s mark", SlotKind.Text),
+                            Slot.Pick(
+                                SetStep.Holes,
+                                "Its holes",
+                                new("right", "all there, right way round"),
+                                new("missing", "one missing"),
+                                new("turned", "wrong way round")
+                            ),
+                            Diameter(SetStep.Outer, "Shell’s outside", "micrometer", Of(c).ShellOuterMm),
+                            new Slot(
+                                SetStep.Wall,
+                                "Shell’s wall",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.001,
+                                "micrometer",
+                                Plausible: new Band(0.5, 6),
+                                Expected: Of(c).WallMm
+                            ),
+                            .. SetStep.Across.Select(k =>
+                                Diameter(
+                                    k,
+                                    $"Bore, {k.Key.Split('-')[0]}, {Clock.Across(k.Key.EndsWith("-0", StringComparison.Ordinal) ? 0 : 90)}",
+                                    "bore-gauge",
+                                    Of(c).DiameterMm
+                                ) with
+                                {
+                                    Peers = "bore",
+                                }
+                            ),
+                        ],
+                    Judge = JudgeSet,
+                    Gate = "this shell in this bore",
+                    Cautions = ["A shell’s edge cuts. Bores wiped: grit reads as crush."],
+                },
+                new Step(OrderStep.Name, "The order and the tool", "cam-order")
+                {
+                    Slots = _ => [new Slot(OrderStep.Tool, "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
+                    Judge = JudgeOrder,
+                    Gate = "every shell can be driven",
+                    Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],
+                },
+                new Step(StartStep.Name, "Before the first blow", "cam-window")
+                {
+                    Each = Driven,
+                    ItemName = Name,
+                    Together = "drive",
+                    Slots = c =>
+                        [
+                            Slot.Tick("mark", "Shell’s hole marked on the tool"),
+                            Slot.Tick("lined", "Mark at the passage, chamfer first"),
+                            .. Tool(c) == DriveOrder.DriverKind.Rod
+                                ? [Slot.Tick("flat", "Backing piece flat, relieved at the radius, started square")]
+                                : Array.Empty<Slot>(),
+                            .. c.Round(StartStep.Name) > 1
+                                ? [Diameter(StartStep.Again, "Shell’s outside, measured again", "micrometer", Of(c).ShellOuterMm)]
+                                : Array.Empty<Slot>(),
+                        ],
+                    Judge = JudgeStart,
+                    Cautions = ["Eye protection: a hammered bar chips. Hands off the tool’s head."],
+                },
+                new Step(BiteStep.Name, "Two or three millimetres in", "cam-window")
+                {
+                    Each = Driven,
+                    ItemName = Name,
+                    Together = "drive",
+                    Needs = [StartStep.Name],
+                    Slots = c =>
+                        [
+                            Slot.Pick(
+                                BiteStep.Mark,
+                                "Tool’s mark against the passage",
+                                new("in-line", "in line"),
+                                new("clockwise", "off, clockwise"),
+                                new("anticlockwise", "off, anticlockwise")
+                            ),
+                            Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
+                        ],
+                    Judge = JudgeBite,
+                    Cautions = ["Light blows. Eye protection: a hammered bar chips."],
+                },
+                new Step(LookStep.Name, "Near the end", "cam-window")
+                {
+                    Each = Driven,
+                    ItemName = Name,
+                    Together = "drive",
+                    Needs = [BiteStep.Name],
+                    Slots = c =>
+                        [.. Sights(c), Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
+                    Judge = c => JudgeWindow(c, false),
+                    Cautions = ["Eye to the passage only with the hammer down. Light blows."],
+                },
+                new Step(SeatStep.Name, "At depth", "cam-window")
+                {
+                    Each = Driven,
+                    ItemName = Name,
+                    Together = "drive",
+                    Needs = [LookStep.Name],
+                    Slots = c => [.. Sights(c), .. Recess(c)],
+                    Judge = c => JudgeWindow(c, true),
+                    Gate = "every passage open",
+                    Cautions = ["Shaved metal out before the next one: wash, blow, wipe."],
+                },
+                new Step(LineStep.Name, "In line", "cam-line")
+                {
+                    Slots = c =>
+                        [
+                            .. c.Sheet.Cam!.Bearings.SelectMany(b =>
+                                new[] { ("x", "towards 3"), ("y", "towards 12") }.Select(a => new Slot(
+                                    $"{b.Id}-{a.Item1}",
+                                    $"{Name(c.Sheet, b.Id)}, {a.Item2}",
+                                    SlotKind.Number,
+                                    Dimension.Length,
+                                    0.001,
+                                    "dial",
+                                    Plausible: new Band(-1, 1)
+                                ))
+                            ),
+                        ],
+                    Judge = JudgeLine,
+                    Gate = "a straight cam fits",
+                    Cautions = ["A long bar bends under its own weight: rest it at both ends."],
+                },
+                new Step(ReamStep.Name, "Reamed in line", "cam-ream")
+                {
+                    When = c => Applies.If(c.Chosen(Shells) == "undersize", "These shells are to size as they are."),
+                    Slots = c =>
+                        [
+                            Slot.Tick("pilots", "Pilot at both ends, from the two ends in"),
+                            .. c.Sheet.Cam!.Bearings.Select(b =>
+                                Diameter(ReamStep.Inside(b.Id), $"{Name(c.Sheet, b.Id)}, inside after", "bore-gauge", b.JournalMm + 0.07)
+                            ),
+                        ],
+                    Judge = JudgeReamed,
+                    Gate = "reamed to size",
+                    Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
+                },
+                new Step(TrialStep.Name, "Cam in, oiled", "checks")
+                {
+                    Slots = _ =>
+                        [
+                            Slot.Tick("washed", "Shaved metal out, washed again"),
+                            Slot.Tick("oiled", "Bearings and journals oiled"),
+                            Slot.Tick("in", "Cam in on a long handle, lobes kept clear"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Lobes’ edges cut, and they scratch the shells: two hands."],
+                },
+                new Step(TurnStep.Name, "Turn it", "cam-drag")
+                {
+                    Slots = _ =>
+                        [
+                            .. Enumerable
+                                .Range(0, 8)
+                                .Select(i => new Slot(
+                                    $"{i * 45}",
+                                    Clock.Text(i * 45).Replace(":00", "", StringComparison.Ordinal),
+                                    SlotKind.Number,
+                                    Dimension.Torque,
+                                    0.1,
+                                    "torque-wrench",
+                                    i * 45,
+                                    Plausible: new Band(0, 30),
+                                    Peers: "turn"
+                                )),
+                        ],
+                    Judge = JudgeTurn,
+                    Gate = "it turns freely",
+                    Cautions = ["Slow and even: a cam that snatches pinches fingers."],
+                },
+                new Step(PlugStep.Name, "Blanking plug", "checks")
+                {
+                    When = c => Applies.If(c.Sheet.Cam!.PlugDepth is not null, "This engine has none."),
+                    Slots = _ =>
+                        [
+                            Slot.Tick("sealant", "Sealant on its edge"),
+                            new Slot(
+                                PlugStep.Depth,
+                                "Its depth",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.1,
+                                "depth-gauge",
+                                Plausible: new Band(-2, 30)
+                            ),
+                        ],
+                    Judge = JudgePlug,
+                    Cautions = ["Sealant vapour: no flame near. Plugs jump: eye protection."],
+                },
+                new Step(TunnelStep.Name, "The whole tunnel", "cam-strip")
+                {
+                    Weighs = [SetStep.Name, SeatStep.Name, LineStep.Name, TurnStep.Name],
+                    Judge = JudgeTunnel,
+                    Cautions = ["Cover the tunnel until the cam is in for good."],
+                },
+            ]
+        )
+        {
+            Home = "cam",
+        };
 
     private static IReadOnlyList<string> All(StepContext c) => [.. c.Sheet.Cam!.Bearings.Select(b => b.Id)];
 
     private static string Name(EngineSheet sheet, string id) => $"Bearing {sheet.Cam!.Bearings.ToList().FindIndex(b => b.Id == id) + 1}";
 
-    private static CamBearingSheet Of(StepContext c) => c.Sheet.Cam!.Bearings.FirstOrDefault(b => b.Id == c.Item) ?? c.Sheet.Cam.Bearings[0];
+    private static CamBearingSheet Of(StepContext c) =>
+        c.Sheet.Cam!.Bearings.FirstOrDefault(b => b.Id == c.Item) ?? c.Sheet.Cam.Bearings[0];
 }

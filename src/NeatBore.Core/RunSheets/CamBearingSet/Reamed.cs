@@ -8,6 +8,7 @@ public static partial class CamBearingSet
     private static class ReamStep
     {
         public static readonly StepName Name = new("ream");
+
         public static NumberSlot Inside(string bearing) => Name.Number($"{bearing}-inside");
     }
 
@@ -17,19 +18,29 @@ public static partial class CamBearingSet
         if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(ReamStep.Name, s)) is { } next)
         {
             var own = bearings.FirstOrDefault(b => next.Key == ReamStep.Inside(b.Id));
-            var wanted = c.Sheet.Cam.Clearance ?? HouseDefaults.CamClearance;
+            var wanted = c.Sheet.Cam.Clearance ?? NeatBoreDefaults.CamClearance;
             if (own is null)
             {
                 return Prompt.Next(c);
             }
 
             return wanted.Ends() is [var least, var most]
-                ? new Judgement(Sentence.Of(
-                    "{bearing}: ream to {size}, then measure it.", ("bearing", Quantity.Word(Name(c.Sheet, own.Id))), ("size", Quantity.Mm(own.JournalMm + ((least + most) / 2), 0.001))))
-                : new Judgement(Sentence.Of("{bearing}: ream it, then measure it. No limit known: told only.", ("bearing", Quantity.Word(Name(c.Sheet, own.Id)))));
+                ? new Judgement(
+                    Sentence.Of(
+                        "{bearing}: ream to {size}, then measure it.",
+                        ("bearing", Quantity.Word(Name(c.Sheet, own.Id))),
+                        ("size", Quantity.Mm(own.JournalMm + ((least + most) / 2), 0.001))
+                    )
+                )
+                : new Judgement(
+                    Sentence.Of(
+                        "{bearing}: ream it, then measure it. No limit known: told only.",
+                        ("bearing", Quantity.Word(Name(c.Sheet, own.Id)))
+                    )
+                );
         }
 
-        var limit = c.Sheet.Cam.Clearance ?? HouseDefaults.CamClearance;
+        var limit = c.Sheet.Cam.Clearance ?? NeatBoreDefaults.CamClearance;
         var call = Call.Of(
             [
                 .. bearings.SelectMany(b =>
@@ -38,9 +49,26 @@ public static partial class CamBearingSet
                     return limit.Checks($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, u);
                 }),
             ],
-            k => Sentence.Of(k.Verdict == Verdict.Go ? "Every bearing has its clearance." : "{name} {value}; {limit} is the limit.", ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
-        return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
-            Sentence.Of(call.Verdict switch { Verdict.Go => "Reamed to size. Wash everything again.", Verdict.LookAgain => "Measure that one again, finer.", _ => call.Checks[0].Side == Side.Lower ? "Ream that one on, a little." : "Reamed too far: a new shell there." }),
-            call);
+            k =>
+                Sentence.Of(
+                    k.Verdict == Verdict.Go ? "Every bearing has its clearance." : "{name} {value}; {limit} is the limit.",
+                    ("name", Quantity.Word(k.Name)),
+                    ("value", Quantity.Mm(k.Value, 0.001)),
+                    ("limit", Quantity.Mm(k.Limit, 0.001))
+                )
+        );
+        return call is null
+            ? new Judgement(Sentence.Of(Held.ToldOnly))
+            : new Judgement(
+                Sentence.Of(
+                    call.Verdict switch
+                    {
+                        Verdict.Go => "Reamed to size. Wash everything again.",
+                        Verdict.LookAgain => "Measure that one again, finer.",
+                        _ => call.Checks[0].Side == Side.Lower ? "Ream that one on, a little." : "Reamed too far: a new shell there.",
+                    }
+                ),
+                call
+            );
     }
 }

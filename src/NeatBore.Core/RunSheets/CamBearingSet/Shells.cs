@@ -13,11 +13,23 @@ public static partial class CamBearingSet
         public static readonly PickSlot Holes = Name.Pick("holes");
         public static readonly NumberSlot Outer = Name.Number("outer");
         public static readonly NumberSlot Wall = Name.Number("wall");
-        public static readonly IReadOnlyList<NumberSlot> Across = [.. new[] { "front-0", "front-90", "rear-0", "rear-90" }.Select(Name.Number)];
+        public static readonly IReadOnlyList<NumberSlot> Across =
+        [
+            .. new[] { "front-0", "front-90", "rear-0", "rear-90" }.Select(Name.Number),
+        ];
     }
 
-    private static Slot Diameter(string key, string label, string instrument, double nominal) => new(
-        key, label, SlotKind.Number, Dimension.Length, 0.001, instrument, Plausible: new Band(nominal * 0.9, nominal * 1.1), Expected: nominal);
+    private static Slot Diameter(string key, string label, string instrument, double nominal) =>
+        new(
+            key,
+            label,
+            SlotKind.Number,
+            Dimension.Length,
+            0.001,
+            instrument,
+            Plausible: new Band(nominal * 0.9, nominal * 1.1),
+            Expected: nominal
+        );
 
     private static Judgement JudgeSet(StepContext c)
     {
@@ -32,7 +44,14 @@ public static partial class CamBearingSet
         Judgement Wrong(string what, Sentence why) => new(Sentence.Of(what), new Call(Verdict.Stop, why, []));
         if (belongs is not null && belongs.Id != own.Id)
         {
-            return Wrong("Not this shell: put it where it belongs.", Sentence.Of("{mark} is the shell of {other}.", ("mark", Quantity.Word(mark)), ("other", Quantity.Word(Name(c.Sheet, belongs.Id).ToLowerInvariant()))));
+            return Wrong(
+                "Not this shell: put it where it belongs.",
+                Sentence.Of(
+                    "{mark} is the shell of {other}.",
+                    ("mark", Quantity.Word(mark)),
+                    ("other", Quantity.Word(Name(c.Sheet, belongs.Id).ToLowerInvariant()))
+                )
+            );
         }
 
         if (c.Picked(SetStep.Holes) is "missing" or "turned")
@@ -66,10 +85,15 @@ public static partial class CamBearingSet
                     (_, _, Side.Lower) => "Too little clearance: {stock} to ream, or another shell.",
                     _ => "Too much clearance: another shell.",
                 },
-                ("crush", Quantity.Mm(answer.CrushMm, 0.001)), ("clearance", Quantity.Mm(answer.ClearanceMm, 0.001)), ("what", Quantity.Word(lead.Name)),
-                ("by", Quantity.Mm(Math.Abs(lead.Value - lead.Limit), 0.001)), ("stock", Quantity.Mm(answer.StockMm ?? 0, 0.001))),
+                ("crush", Quantity.Mm(answer.CrushMm, 0.001)),
+                ("clearance", Quantity.Mm(answer.ClearanceMm, 0.001)),
+                ("what", Quantity.Word(lead.Name)),
+                ("by", Quantity.Mm(Math.Abs(lead.Value - lead.Limit), 0.001)),
+                ("stock", Quantity.Mm(answer.StockMm ?? 0, 0.001))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 
     private static ShellClearance.Answer? Clearance(StepContext c)
@@ -80,13 +104,24 @@ public static partial class CamBearingSet
             return null;
         }
 
-        var (crush, clearance) = (cam.Crush ?? HouseDefaults.ShellCrush, cam.Clearance ?? HouseDefaults.CamClearance);
+        var (crush, clearance) = (cam.Crush ?? NeatBoreDefaults.ShellCrush, cam.Clearance ?? NeatBoreDefaults.CamClearance);
         var u = Math.Max(c.Uncertainty(SetStep.Outer), c.Uncertainty(SetStep.Across[0]));
         var bore = SetStep.Across.Select(k => c.Number(k)!.Value).ToList();
         var undersize = c.Chosen(Shells) == "undersize";
-        var answer = ShellClearance.Solve(new ShellClearance.Request(
-            bore, outer, wall, Of(c).JournalMm, cam.Block, cam.Shell, cam.Cam, cam.OperatingC,
-            new ShellClearance.ShellLimits(crush.Ends(), undersize ? null : clearance.Ends()), u));
+        var answer = ShellClearance.Solve(
+            new ShellClearance.Request(
+                bore,
+                outer,
+                wall,
+                Of(c).JournalMm,
+                cam.Block,
+                cam.Shell,
+                cam.Cam,
+                cam.OperatingC,
+                new ShellClearance.ShellLimits(crush.Ends(), undersize ? null : clearance.Ends()),
+                u
+            )
+        );
         if (crush.Ends() is not null && (undersize || clearance.Ends() is not null))
         {
             return answer with { Call = answer.Call!.Sourced(k => k.Name == "clearance" ? clearance.SourceWords : crush.SourceWords) };
@@ -94,17 +129,40 @@ public static partial class CamBearingSet
 
         // Of a limit with one end known, that end is held, as the calculator holds both.
         var both = u * Math.Sqrt(2);
-        IEnumerable<Check> Half(Limit limit, string name, double least, double most, double uncertainty) => limit.Ends() is not null ? [] :
-        [
-            .. (limit with { High = null }).Checks(name, least, uncertainty),
-            .. (limit with { Low = null }).Checks(name, most, uncertainty),
-        ];
+        IEnumerable<Check> Half(Limit limit, string name, double least, double most, double uncertainty) =>
+            limit.Ends() is not null
+                ? []
+                :
+                [
+                    .. (limit with { High = null }).Checks(name, least, uncertainty),
+                    .. (limit with { Low = null }).Checks(name, most, uncertainty),
+                ];
         List<Check> checks =
         [
             .. answer.Call?.Sourced(k => k.Name == "clearance" ? clearance.SourceWords : crush.SourceWords).Checks ?? [],
             .. Half(crush, "crush", outer - bore.Max(), outer - bore.Min(), both),
-            .. undersize ? [] : Half(clearance, "clearance", bore.Min() - (2 * wall) - Of(c).JournalMm, bore.Max() - (2 * wall) - Of(c).JournalMm, u * Math.Sqrt(6)),
+            .. undersize
+                ? []
+                : Half(
+                    clearance,
+                    "clearance",
+                    bore.Min() - (2 * wall) - Of(c).JournalMm,
+                    bore.Max() - (2 * wall) - Of(c).JournalMm,
+                    u * Math.Sqrt(6)
+                ),
         ];
-        return answer with { Call = Call.Of(checks, k => Sentence.Of("{name} {value}; {limit} is the limit.", ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001)))) };
+        return answer with
+        {
+            Call = Call.Of(
+                checks,
+                k =>
+                    Sentence.Of(
+                        "{name} {value}; {limit} is the limit.",
+                        ("name", Quantity.Word(k.Name)),
+                        ("value", Quantity.Mm(k.Value, 0.001)),
+                        ("limit", Quantity.Mm(k.Limit, 0.001))
+                    )
+            ),
+        };
     }
 }

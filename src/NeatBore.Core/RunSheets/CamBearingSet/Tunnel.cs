@@ -19,7 +19,12 @@ public static partial class CamBearingSet
 
         var worst = shares.MinBy(s => s.Window!.WorstShare);
         return new Judgement(
-            Sentence.Of("The tunnel is done. Least open: {bearing}, {share}.", ("bearing", Quantity.Word(Name(c.Sheet, worst.Bearing.Id).ToLowerInvariant())), ("share", Quantity.Share(worst.Window!.WorstShare))),
-            new Call(Verdict.Go, Sentence.Of("Every bearing was driven, looked at and let go on."), []));
+            Sentence.Of(
+                "The tunnel is done. Least open: {bearing}, {share}.",
+                ("bearing", Quantity.Word(Name(c.Sheet, worst.Bearing.Id).ToLowerInvariant())),
+                ("share", Quantity.Share(worst.Window!.WorstShare))
+            ),
+            new Call(Verdict.Go, Sentence.Of("Every bearing was driven, looked at and let go on."), [])
+        );
     }
 }

@@ -15,22 +15,32 @@ public static partial class CamBearingSet
     {
         if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(TurnStep.Name, s)) is { } next)
         {
-            return new Judgement(Sentence.Of("Turn the cam slowly through {clock}. Read the torque.", ("clock", Quantity.AtClock(next.AngleDeg!.Value))));
+            return new Judgement(
+                Sentence.Of("Turn the cam slowly through {clock}. Read the torque.", ("clock", Quantity.AtClock(next.AngleDeg!.Value)))
+            );
         }
 
-        var limit = c.Sheet.Cam!.TurnTorque ?? HouseDefaults.CamTurns;
-        var answer = TurningDrag.Solve(new TurningDrag.Request([.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number(TurnStep.Name, s)!.Value))], LimitNm: limit.High));
+        var limit = c.Sheet.Cam!.TurnTorque ?? NeatBoreDefaults.CamTurns;
+        var answer = TurningDrag.Solve(
+            new TurningDrag.Request(
+                [.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number(TurnStep.Name, s)!.Value))],
+                LimitNm: limit.High
+            )
+        );
         return new Judgement(
             Sentence.Of(
                 answer.Finding switch
                 {
                     TurningDrag.Finding.Free => "It turns freely. The plug is next.",
                     TurningDrag.Finding.EvenDrag => "It drags all round: clearance too small everywhere. Measure, then ream.",
-                    TurningDrag.Finding.Hitch => "It hitches once a turn at {clock}: a bent cam, or one high shell. Roll the cam on blocks.",
+                    TurningDrag.Finding.Hitch =>
+                        "It hitches once a turn at {clock}: a bent cam, or one high shell. Roll the cam on blocks.",
                     _ => "It drags twice a turn: lobes touch, or a shell is oval. Look for bright spots.",
                 },
-                ("clock", Quantity.AtClock(answer.OnceDeg ?? 0))),
+                ("clock", Quantity.AtClock(answer.OnceDeg ?? 0))
+            ),
             answer.Call!.Sourced(k => k.Name == "mean torque" ? limit.SourceWords : "Neat Bore default"),
-            answer);
+            answer
+        );
     }
 }

@@ -45,9 +45,34 @@ public static partial class CamBearingSet
         var measured = c.Taken(Turned(c)) && c.Taken(Deep(c));
         return
         [
-            .. Of(c).Passages.Select(p => new Slot(Down(c, p.Id), $"Down {p.Id}, {Clock.Text(p.AngleDeg)}", SlotKind.Sight, AngleDeg: p.AngleDeg, Required: !measured)),
-            new Slot(Turned(c), "or measured: turned clockwise", SlotKind.Number, Dimension.Angle, 0.1, "degree-wheel", Plausible: new Band(-30, 30), Required: false),
-            new Slot(Deep(c), "and its edge’s depth", SlotKind.Number, Dimension.Length, 0.1, "depth-gauge", Plausible: new Band(-40, 40), Required: false),
+            .. Of(c)
+                .Passages.Select(p => new Slot(
+                    Down(c, p.Id),
+                    $"Down {p.Id}, {Clock.Text(p.AngleDeg)}",
+                    SlotKind.Sight,
+                    AngleDeg: p.AngleDeg,
+                    Required: !measured
+                )),
+            new Slot(
+                Turned(c),
+                "or measured: turned clockwise",
+                SlotKind.Number,
+                Dimension.Angle,
+                0.1,
+                "degree-wheel",
+                Plausible: new Band(-30, 30),
+                Required: false
+            ),
+            new Slot(
+                Deep(c),
+                "and its edge’s depth",
+                SlotKind.Number,
+                Dimension.Length,
+                0.1,
+                "depth-gauge",
+                Plausible: new Band(-40, 40),
+                Required: false
+            ),
         ];
     }
 
@@ -55,20 +80,43 @@ public static partial class CamBearingSet
     {
         var places = c.Sheet.Cam!.ThrustPlate == c.Item ? new[] { 0, 90, 180, 270 } : [0];
         return places.Select(deg => new Slot(
-            $"recess-{deg}", places.Length > 1 ? $"Below the face, {Clock.Text(deg)}" : "Edge below the bore’s face", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", deg,
-            Plausible: new Band(-3, 30), Peers: "recess", Expected: FacingOf(c).FinalMm));
+            $"recess-{deg}",
+            places.Length > 1 ? $"Below the face, {Clock.Text(deg)}" : "Edge below the bore’s face",
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "depth-gauge",
+            deg,
+            Plausible: new Band(-3, 30),
+            Peers: "recess",
+            Expected: FacingOf(c).FinalMm
+        ));
     }
 
     private static Judgement JudgeStart(StepContext c)
     {
         var drives = c.Round(StartStep.Name);
-        if (drives >= HouseDefaults.MostDrives)
+        if (drives >= NeatBoreDefaults.MostDrives)
         {
             return new Judgement(
                 Sentence.Of("Driven {n} times: a new shell. Its crush is spent.", ("n", Quantity.Count(drives))),
                 new Call(
-                    Verdict.Stop, Sentence.Of("Each drive shaves the shell; at the third it is done."),
-                    [new Check("times driven", Verdict.Stop, drives, HouseDefaults.MostDrives - 1, 0, Side.Upper, Dimension.Count, "Neat Bore default")]));
+                    Verdict.Stop,
+                    Sentence.Of("Each drive shaves the shell; at the third it is done."),
+                    [
+                        new Check(
+                            "times driven",
+                            Verdict.Stop,
+                            drives,
+                            NeatBoreDefaults.MostDrives - 1,
+                            0,
+                            Side.Upper,
+                            Dimension.Count,
+                            "Neat Bore default"
+                        ),
+                    ]
+                )
+            );
         }
 
         if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(StartStep.Name, s)))
@@ -79,14 +127,29 @@ public static partial class CamBearingSet
         if (drives > 1 && c.Number(StartStep.Again) is { } again)
         {
             var bore = SetStep.Across.Select(k => c.Number(k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
-            var crush = c.Sheet.Cam!.Crush ?? HouseDefaults.ShellCrush;
+            var crush = c.Sheet.Cam!.Crush ?? NeatBoreDefaults.ShellCrush;
             var call = Call.Of(
                 [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty(StartStep.Again) * Math.Sqrt(2))],
-                k => Sentence.Of(
-                    k.Verdict == Verdict.LookAgain ? "Second drive: {value} ± {u} of crush is left, too close to {limit} to decide." : "Second drive: {value} of crush is left; {limit} is the least.",
-                    ("value", Quantity.Mm(k.Value, 0.001)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit, 0.001))));
-            return call is null ? new Judgement(Sentence.Of(Held.ToldOnly)) : new Judgement(
-                Sentence.Of(call.Verdict == Verdict.Go ? "Enough crush left. Drive it again, light blows." : call.Verdict == Verdict.LookAgain ? "Measure the shell again, finer." : "Its crush is spent: a new shell."), call);
+                k =>
+                    Sentence.Of(
+                        k.Verdict == Verdict.LookAgain
+                            ? "Second drive: {value} ± {u} of crush is left, too close to {limit} to decide."
+                            : "Second drive: {value} of crush is left; {limit} is the least.",
+                        ("value", Quantity.Mm(k.Value, 0.001)),
+                        ("u", Quantity.Mm(k.Uncertainty, 0.001)),
+                        ("limit", Quantity.Mm(k.Limit, 0.001))
+                    )
+            );
+            return call is null
+                ? new Judgement(Sentence.Of(Held.ToldOnly))
+                : new Judgement(
+                    Sentence.Of(
+                        call.Verdict == Verdict.Go ? "Enough crush left. Drive it again, light blows."
+                        : call.Verdict == Verdict.LookAgain ? "Measure the shell again, finer."
+                        : "Its crush is spent: a new shell."
+                    ),
+                    call
+                );
         }
 
         return new Judgement(Sentence.Of("Drive it two or three millimetres. Then look at the mark."));
@@ -105,11 +168,17 @@ public static partial class CamBearingSet
         return (mark, turns) switch
         {
             ("in-line", _) => new Judgement(
-                Sentence.Of("Drive it on, light blows, until the holes begin to show: {left} to go.", ("left", left)), new Call(Verdict.Go, Sentence.Of("The tool’s mark stands at its passage."), [])),
+                Sentence.Of("Drive it on, light blows, until the holes begin to show: {left} to go.", ("left", left)),
+                new Call(Verdict.Go, Sentence.Of("The tool’s mark stands at its passage."), [])
+            ),
             (_, "yes") => new Judgement(
-                Sentence.Of("Turn it {way} now, while it still turns, until the mark stands at the passage.", ("way", way)), new Call(Verdict.LookAgain, Sentence.Of("The mark is off, and it still turns."), [])),
+                Sentence.Of("Turn it {way} now, while it still turns, until the mark stands at the passage.", ("way", way)),
+                new Call(Verdict.LookAgain, Sentence.Of("The mark is off, and it still turns."), [])
+            ),
             _ => new Judgement(
-                Sentence.Of("It is stuck and off. Drive on and judge it near the end, or out and again: say which."), new Call(Verdict.Decide, Sentence.Of("The mark is off, and it no longer turns."), [])),
+                Sentence.Of("It is stuck and off. Drive on and judge it near the end, or out and again: say which."),
+                new Call(Verdict.Decide, Sentence.Of("The mark is off, and it no longer turns."), [])
+            ),
         };
     }
 
@@ -119,7 +188,12 @@ public static partial class CamBearingSet
         if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(s)) is { } next)
         {
             return next.Kind == SlotKind.Sight
-                ? new Judgement(Sentence.Of("Look down {passage}, lamp in front. Move the metal until it looks the same.", ("passage", Quantity.Word(next.Key))))
+                ? new Judgement(
+                    Sentence.Of(
+                        "Look down {passage}, lamp in front. Move the metal until it looks the same.",
+                        ("passage", Quantity.Word(next.Key))
+                    )
+                )
                 : Prompt.Next(c);
         }
 
@@ -130,13 +204,26 @@ public static partial class CamBearingSet
         }
 
         var canTurn = !atDepth && c.Picked(Turns(c)) == "yes";
-        var window = HouseDefaults.OilWindow;
+        var window = NeatBoreDefaults.OilWindow;
         // What is left of the way: no farther than its depth, and a little turn either way.
         var deepest = Math.Max(facing.FinalMm, place.DepthMm);
-        var answer = OilHoleWindow.Solve(new OilHoleWindow.Request(
-            facing.BoreMm, facing.Passages, facing.Holes, place,
-            new OilHoleWindow.Range([place.RotationDeg - 15, place.RotationDeg + 15], [atDepth ? place.DepthMm : Math.Min(deepest, facing.FinalMm), deepest]),
-            facing.View, atDepth ? null : facing.FinalMm, canTurn, GoShare: window.High!.Value, StopShare: window.Low!.Value));
+        var answer = OilHoleWindow.Solve(
+            new OilHoleWindow.Request(
+                facing.BoreMm,
+                facing.Passages,
+                facing.Holes,
+                place,
+                new OilHoleWindow.Range(
+                    [place.RotationDeg - NeatBoreDefaults.ShellTurnDeg, place.RotationDeg + NeatBoreDefaults.ShellTurnDeg],
+                    [atDepth ? place.DepthMm : Math.Min(deepest, facing.FinalMm), deepest]
+                ),
+                facing.View,
+                atDepth ? null : facing.FinalMm,
+                canTurn,
+                GoShare: window.High!.Value,
+                StopShare: window.Low!.Value
+            )
+        );
         var call = answer.Call!.Sourced(_ => window.SourceWords);
         var (recess, recessed) = atDepth ? JudgeRecess(c) : (null, null);
         if (recess is not null && recess.Verdict > call.Verdict)
@@ -151,21 +238,28 @@ public static partial class CamBearingSet
                 (call.Verdict, atDepth, canTurn) switch
                 {
                     (Verdict.Go, true, _) => "Open: {shares}. Wash it out; the next one.",
-                    (Verdict.Go, false, _) when advice.Direction == OilHoleWindow.Turn.None => "Drive it {drive} to depth, light blows. Then look again.",
+                    (Verdict.Go, false, _) when advice.Direction == OilHoleWindow.Turn.None =>
+                        "Drive it {drive} to depth, light blows. Then look again.",
                     (Verdict.Go, false, _) when !canTurn => "Drive it {drive} to depth as it stands. Then look again.",
-                    (_, false, true) when advice.Direction != OilHoleWindow.Turn.None => "Turn it {turn} {way} seen from the {end} while it still turns, then look again.",
+                    (_, false, true) when advice.Direction != OilHoleWindow.Turn.None =>
+                        "Turn it {turn} {way} seen from the {end} while it still turns, then look again.",
                     (Verdict.LookAgain, _, _) => "Look again, closer, or measure its turn and depth.",
                     (Verdict.Decide, _, _) => "It no longer turns: say why it will do, or out and again; that is drive {n}.",
                     _ => "Out with it and again: that is drive {n}, and costs crush.",
                 },
-                ("shares", Quantity.Word(string.Join(", ", answer.Passages.Select(p => $"{p.Id} {Wording.Number(p.OpenShare * 100, 1)} %")))),
+                (
+                    "shares",
+                    Quantity.Word(string.Join(", ", answer.Passages.Select(p => $"{p.Id} {Wording.Number(p.OpenShare * 100, 1)} %")))
+                ),
                 ("drive", Quantity.Mm(Math.Max(0, facing.FinalMm - place.DepthMm), 0.1)),
                 ("turn", Quantity.Degrees(Math.Abs(advice.TurnDeg))),
                 ("way", Quantity.Word(advice.Direction == OilHoleWindow.Turn.Clockwise ? "clockwise" : "anticlockwise")),
                 ("end", Quantity.Word(facing.View == View.Front ? "front" : "rear")),
-                ("n", Quantity.Count(drives + 1))),
+                ("n", Quantity.Count(drives + 1))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 
     /// <summary>Where the shell is: measured, or from what was seen; or why that can't be told.</summary>
@@ -173,23 +267,54 @@ public static partial class CamBearingSet
     {
         if (c.Number(Turned(c)) is { } turn && c.Number(Deep(c)) is { } depth)
         {
-            return (new OilHoleWindow.Place(facing.Sign * turn, depth, new SightPosition.ShellUncertainty(c.Uncertainty(Turned(c)), c.Uncertainty(Deep(c)))), null);
+            return (
+                new OilHoleWindow.Place(
+                    facing.Sign * turn,
+                    depth,
+                    new SightPosition.ShellUncertainty(c.Uncertainty(Turned(c)), c.Uncertainty(Deep(c)))
+                ),
+                null
+            );
         }
 
         var looks = facing.Passages.Select(p => (p.Id, p.Shape, Sight: c.Sight(Down(c, p.Id)))).Where(l => l.Sight is not null).ToList();
-        var sights = looks.Where(l => l.Sight!.Kind != SightKind.Shut).Select(l => new SightPosition.Look(
-            l.Id, facing.Sign * l.Sight!.AroundMm, facing.Sign * l.Sight.AlongMm, l.Sight.Kind == SightKind.Wire ? l.Shape.AlongMm / 4 : HouseDefaults.SightMm)).ToList();
+        var sights = looks
+            .Where(l => l.Sight!.Kind != SightKind.Shut)
+            .Select(l => new SightPosition.Look(
+                l.Id,
+                facing.Sign * l.Sight!.AroundMm,
+                facing.Sign * l.Sight.AlongMm,
+                l.Sight.Kind == SightKind.Wire ? l.Shape.AlongMm / 4 : NeatBoreDefaults.SightMm
+            ))
+            .ToList();
         Judgement Doubt(string what, Sentence why) => new(Sentence.Of(what), new Call(Verdict.LookAgain, why, []));
         if (sights.Count == 0)
         {
-            return (null, Doubt("Measure its turn and depth: nothing can be seen.", Sentence.Of("Every passage is shut: where the shell is can’t be told by eye.")));
+            return (
+                null,
+                Doubt(
+                    "Measure its turn and depth: nothing can be seen.",
+                    Sentence.Of("Every passage is shut: where the shell is can’t be told by eye.")
+                )
+            );
         }
 
         var found = SightPosition.Solve(new SightPosition.Request(facing.BoreMm, facing.Passages, facing.Holes, sights, facing.View));
         if (found.Call is { } contradicts)
         {
-            return (null, new Judgement(
-                Sentence.Of(found.OddOneOut is null ? "The looks don’t agree. Look down each again." : "Look down {odd} again: it contradicts the others.", ("odd", Quantity.Word(found.OddOneOut ?? ""))), contradicts, found));
+            return (
+                null,
+                new Judgement(
+                    Sentence.Of(
+                        found.OddOneOut is null
+                            ? "The looks don’t agree. Look down each again."
+                            : "Look down {odd} again: it contradicts the others.",
+                        ("odd", Quantity.Word(found.OddOneOut ?? ""))
+                    ),
+                    contradicts,
+                    found
+                )
+            );
         }
 
         var place = new OilHoleWindow.Place(found.RotationDeg, found.DepthMm, found.Uncertainty);
@@ -197,13 +322,26 @@ public static partial class CamBearingSet
         {
             var passage = facing.Passages.First(p => p.Id == shut.Id);
             var hole = HolePairs.HoleOf(passage, facing.Holes);
-            var share = SharedArea.Of(
-                passage.Shape, hole.Shape, HolePairs.Around(hole.AngleDeg - passage.AngleDeg + place.RotationDeg, facing.BoreMm), hole.FromEdgeMm - passage.FromFaceMm + place.DepthMm) / SharedArea.Most(passage.Shape, hole.Shape);
+            var share =
+                SharedArea.Of(
+                    passage.Shape,
+                    hole.Shape,
+                    HolePairs.Around(hole.AngleDeg - passage.AngleDeg + place.RotationDeg, facing.BoreMm),
+                    hole.FromEdgeMm - passage.FromFaceMm + place.DepthMm
+                ) / SharedArea.Most(passage.Shape, hole.Shape);
             if (share > 0.25)
             {
-                return (null, Doubt(
-                    "Look down the shut one again: by the others it would be open.",
-                    Sentence.Of("{odd} looks shut; by the others it would be {share} open: wrong shell, or a hole drilled out of place.", ("odd", Quantity.Word(shut.Id)), ("share", Quantity.Share(share)))));
+                return (
+                    null,
+                    Doubt(
+                        "Look down the shut one again: by the others it would be open.",
+                        Sentence.Of(
+                            "{odd} looks shut; by the others it would be {share} open: wrong shell, or a hole drilled out of place.",
+                            ("odd", Quantity.Word(shut.Id)),
+                            ("share", Quantity.Share(share))
+                        )
+                    )
+                );
             }
         }
 
@@ -218,22 +356,63 @@ public static partial class CamBearingSet
             return (null, null);
         }
 
-        var checks = Recess(c).SelectMany(s =>
-        {
-            var (v, u) = (c.Number(SeatStep.Name, s)!.Value, c.Uncertainty(SeatStep.Name, s));
-            return new[] { limit.Low is { } low ? Check.AtLeast($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, low, u, Dimension.Length, limit.SourceWords) : null, limit.High is { } high ? Check.AtMost($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, high, u, Dimension.Length, limit.SourceWords) : null };
-        }).OfType<Check>().ToList();
-        var call = Call.Of(checks, k => Sentence.Of(
-            k.Verdict == Verdict.LookAgain ? "The {name} is {value} ± {u}: too close to {limit} to decide." : k.Side == Side.Lower ? "The {name} is {value}; at least {limit} is wanted, or the thrust plate rides on it." : "The {name} is {value}; at most {limit} is wanted.",
-            ("name", Quantity.Word(k.Name)), ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))));
-        return (call, Sentence.Of(call?.Verdict == Verdict.LookAgain ? "Wipe the face and read the recess again." : call?.Checks[0].Side == Side.Lower ? "Drive it in a touch, at that place." : "Too deep: the thrust plate loses its oil. Out and again."));
+        var checks = Recess(c)
+            .SelectMany(s =>
+            {
+                var (v, u) = (c.Number(SeatStep.Name, s)!.Value, c.Uncertainty(SeatStep.Name, s));
+                return new[]
+                {
+                    limit.Low is { } low
+                        ? Check.AtLeast($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, low, u, Dimension.Length, limit.SourceWords)
+                        : null,
+                    limit.High is { } high
+                        ? Check.AtMost($"recess at {Clock.Text(s.AngleDeg!.Value)}", v, high, u, Dimension.Length, limit.SourceWords)
+                        : null,
+                };
+            })
+            .OfType<Check>()
+            .ToList();
+        var call = Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    k.Verdict == Verdict.LookAgain ? "The {name} is {value} ± {u}: too close to {limit} to decide."
+                        : k.Side == Side.Lower ? "The {name} is {value}; at least {limit} is wanted, or the thrust plate rides on it."
+                        : "The {name} is {value}; at most {limit} is wanted.",
+                    ("name", Quantity.Word(k.Name)),
+                    ("value", Quantity.Mm(k.Value)),
+                    ("u", Quantity.Mm(k.Uncertainty)),
+                    ("limit", Quantity.Mm(k.Limit))
+                )
+        );
+        return (
+            call,
+            Sentence.Of(
+                call?.Verdict == Verdict.LookAgain ? "Wipe the face and read the recess again."
+                : call?.Checks[0].Side == Side.Lower ? "Drive it in a touch, at that place."
+                : "Too deep: the thrust plate loses its oil. Out and again."
+            )
+        );
     }
 
-    private static OilHoleWindow.Answer? SeatedWindow(StepContext c) => c.Once($"seated {c.Item}", () =>
-    {
-        var facing = FacingOf(c);
-        return Position(c.SeenBy(Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
-            ? OilHoleWindow.Solve(new OilHoleWindow.Request(facing.BoreMm, facing.Passages, facing.Holes, place, new OilHoleWindow.Range([place.RotationDeg, place.RotationDeg], [place.DepthMm, place.DepthMm]), facing.View))
-            : null;
-    });
+    private static OilHoleWindow.Answer? SeatedWindow(StepContext c) =>
+        c.Once(
+            $"seated {c.Item}",
+            () =>
+            {
+                var facing = FacingOf(c);
+                return Position(c.SeenBy(Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
+                    ? OilHoleWindow.Solve(
+                        new OilHoleWindow.Request(
+                            facing.BoreMm,
+                            facing.Passages,
+                            facing.Holes,
+                            place,
+                            new OilHoleWindow.Range([place.RotationDeg, place.RotationDeg], [place.DepthMm, place.DepthMm]),
+                            facing.View
+                        )
+                    )
+                    : null;
+            }
+        );
 }

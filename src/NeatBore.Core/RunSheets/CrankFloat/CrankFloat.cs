@@ -16,62 +16,69 @@ public static partial class CrankFloat
     }
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "crank-float",
-        1,
-        "Crank float",
-        sheet => sheet.EndFloat is null ? [] : ["rear-seal"],
-        [],
-        [
-            new Step(DialStep.Name, "Dial on the flange", "float")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick("stand", "Dial on the block, tip square on the flange"),
-                    Slot.Tick("bare", c.Sheet.EndFloat!.Shims is null ? "Thrust bearing in, caps torqued" : "Flywheel or flange on and torqued, no shims"),
-                    Slot.Tick("mark", "Flywheel marked: it goes back one way"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["A lever on the crank slips: feet apart, fingers clear. Lifting: two hands or a hoist."],
-            },
-            new Step(FloatStep.Name, "Push it both ways", "float")
-            {
-                Slots = c => Pushes(c, c.Sheet.EndFloat!.Shims is null ? c.Sheet.EndFloat.IdealMm : c.Sheet.EndFloat.IdealMm + 0.55),
-                Judge = c => JudgeFloat(c, FloatStep.Name, c.Sheet.EndFloat!.Shims is null),
-                Cautions = ["Push, don’t hammer: the thrust faces mark."],
-            },
-            new Step(PickStep.Name, "Shims from the stock", "shims")
-            {
-                Needs = [FloatStep.Name],
-                When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
-                Slots = _ => [Slot.Tick(PickStep.Stock, "Count the shims in the crib") with { Stock = [Shim] }],
-                Judge = JudgePick,
-                Gate = "a stack that does it",
-                Cautions = ["Shims’ edges cut."],
-            },
-            new Step(TrialStep.Name, "Trial, torqued", "shims")
-            {
-                When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
-                Slots = _ =>
-                [
-                    new Slot("fitted", "Shims fitted", SlotKind.Text),
-                    Slot.Tick("oiled", "Oiled, seated, none pinched"),
-                    Slot.Tick("torqued", "Flywheel or flange torqued as for good"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Crank locked before you lean on the bar."],
-            },
-            new Step(AgainStep.Name, "Push it both ways, shimmed", "float")
-            {
-                When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "Measured already: no shims were fitted."),
-                Needs = [PickStep.Name],
-                Slots = c => Pushes(c, c.Sheet.EndFloat!.IdealMm),
-                Judge = c => JudgeFloat(c, AgainStep.Name, true),
-                Gate = "the float is set",
-                Cautions = ["Push, don’t hammer: the thrust faces mark."],
-            },
-        ])
-    {
-        View = View.Rear,
-    };
+    public static Procedure Version1 { get; } =
+        new(
+            "crank-float",
+            1,
+            "Crank float",
+            sheet => sheet.EndFloat is null ? [] : ["rear-seal"],
+            [],
+            [
+                new Step(DialStep.Name, "Dial on the flange", "float")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick("stand", "Dial on the block, tip square on the flange"),
+                            Slot.Tick(
+                                "bare",
+                                c.Sheet.EndFloat!.Shims is null
+                                    ? "Thrust bearing in, caps torqued"
+                                    : "Flywheel or flange on and torqued, no shims"
+                            ),
+                            Slot.Tick("mark", "Flywheel marked: it goes back one way"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["A lever on the crank slips: feet apart, fingers clear. Lifting: two hands or a hoist."],
+                },
+                new Step(FloatStep.Name, "Push it both ways", "float")
+                {
+                    Slots = c => Pushes(c, c.Sheet.EndFloat!.Shims is null ? c.Sheet.EndFloat.IdealMm : c.Sheet.EndFloat.IdealMm + 0.55),
+                    Judge = c => JudgeFloat(c, FloatStep.Name, c.Sheet.EndFloat!.Shims is null),
+                    Cautions = ["Push, don’t hammer: the thrust faces mark."],
+                },
+                new Step(PickStep.Name, "Shims from the stock", "shims")
+                {
+                    Needs = [FloatStep.Name],
+                    When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
+                    Slots = _ => [Slot.Tick(PickStep.Stock, "Count the shims in the crib") with { Stock = [Shim] }],
+                    Judge = JudgePick,
+                    Gate = "a stack that does it",
+                    Cautions = ["Shims’ edges cut."],
+                },
+                new Step(TrialStep.Name, "Trial, torqued", "shims")
+                {
+                    When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
+                    Slots = _ =>
+                        [
+                            new Slot("fitted", "Shims fitted", SlotKind.Text),
+                            Slot.Tick("oiled", "Oiled, seated, none pinched"),
+                            Slot.Tick("torqued", "Flywheel or flange torqued as for good"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Crank locked before you lean on the bar."],
+                },
+                new Step(AgainStep.Name, "Push it both ways, shimmed", "float")
+                {
+                    When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "Measured already: no shims were fitted."),
+                    Needs = [PickStep.Name],
+                    Slots = c => Pushes(c, c.Sheet.EndFloat!.IdealMm),
+                    Judge = c => JudgeFloat(c, AgainStep.Name, true),
+                    Gate = "the float is set",
+                    Cautions = ["Push, don’t hammer: the thrust faces mark."],
+                },
+            ]
+        )
+        {
+            View = View.Rear,
+        };
 }

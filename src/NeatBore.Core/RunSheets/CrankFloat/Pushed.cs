@@ -16,27 +16,38 @@ public static partial class CrankFloat
     }
 
     private static IReadOnlyList<Slot> Pushes(StepContext c, double expectedMm) =>
-    [
-        .. Enumerable.Range(1, 3).SelectMany(n => new[]
-        {
-            Push(Front(c.Step.Name, n), $"Pushed to the front, {n}", 0),
-            Push(Rear(c.Step.Name, n), $"Pushed to the rear, {n}", expectedMm),
-        }),
-    ];
+        [
+            .. Enumerable
+                .Range(1, 3)
+                .SelectMany(n =>
+                    new[]
+                    {
+                        Push(Front(c.Step.Name, n), $"Pushed to the front, {n}", 0),
+                        Push(Rear(c.Step.Name, n), $"Pushed to the rear, {n}", expectedMm),
+                    }
+                ),
+        ];
 
     private static NumberSlot Front(StepName step, int push) => step.Number($"front-{push}");
 
     private static NumberSlot Rear(StepName step, int push) => step.Number($"rear-{push}");
 
-    private static Slot Push(NumberSlot key, string label, double expectedMm) => new(
-        key, label, SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-2, 2), Expected: expectedMm,
-        Rig: new Dictionary<string, double> { ["push"] = expectedMm });
+    private static Slot Push(NumberSlot key, string label, double expectedMm) =>
+        new(
+            key,
+            label,
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "dial",
+            Plausible: new Band(-2, 2),
+            Expected: expectedMm,
+            Rig: new Dictionary<string, double> { ["push"] = expectedMm }
+        );
 
     private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
     {
-        var floats = Enumerable.Range(1, 3)
-            .Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n)))
-            .OfType<double>().ToList();
+        var floats = Enumerable.Range(1, 3).Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n))).OfType<double>().ToList();
         if (floats.Count < 3)
         {
             return null;
@@ -53,21 +64,35 @@ public static partial class CrankFloat
         if (Measured(c, step) is not { } found)
         {
             var next = c.Step.Slots(c).First(s => !c.Taken(step, s));
-            return new Judgement(Sentence.Of(
-                next.Key == "front-1" ? "Push the crank to the front, zero the dial, read it." : next.Key.StartsWith("front", StringComparison.Ordinal) ? "Push it to the front again. Read it." : "Push it to the rear. Read it."));
+            return new Judgement(
+                Sentence.Of(
+                    next.Key == "front-1" ? "Push the crank to the front, zero the dial, read it."
+                    : next.Key.StartsWith("front", StringComparison.Ordinal) ? "Push it to the front again. Read it."
+                    : "Push it to the rear. Read it."
+                )
+            );
         }
 
         var sheet = c.Sheet.EndFloat!;
-        var limit = sheet.Allowed ?? HouseDefaults.CrankFloat;
+        var limit = sheet.Allowed ?? NeatBoreDefaults.CrankFloat;
         var repeats = Math.Max(0.01, found.Uncertainty);
         if (found.Spread > repeats)
         {
             return new Judgement(
-                Sentence.Of("The three don’t agree: {spread} apart. Seat the dial, push harder, do it again.", ("spread", Quantity.Mm(found.Spread))),
+                Sentence.Of(
+                    "The three don’t agree: {spread} apart. Seat the dial, push harder, do it again.",
+                    ("spread", Quantity.Mm(found.Spread))
+                ),
                 new Call(
                     Verdict.LookAgain,
-                    Sentence.Of("Three floats {spread} apart; up to {limit} is one value.", ("spread", Quantity.Mm(found.Spread, 0.001)), ("limit", Quantity.Mm(repeats, 0.001))),
-                    [new Check("repeats", Verdict.LookAgain, found.Spread, repeats, 0, Side.Upper, Dimension.Length, "Neat Bore default")]));
+                    Sentence.Of(
+                        "Three floats {spread} apart; up to {limit} is one value.",
+                        ("spread", Quantity.Mm(found.Spread, 0.001)),
+                        ("limit", Quantity.Mm(repeats, 0.001))
+                    ),
+                    [new Check("repeats", Verdict.LookAgain, found.Spread, repeats, 0, Side.Upper, Dimension.Length, "Neat Bore default")]
+                )
+            );
         }
 
         if (!judged)
@@ -77,17 +102,28 @@ public static partial class CrankFloat
 
         var call = Call.Of(
             [
-                .. limit.High is { } high ? [Check.AtMost("float", found.Float, high, found.Uncertainty, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(),
-                .. limit.Low is { } low ? [Check.AtLeast("float", found.Float, low, found.Uncertainty, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(),
+                .. limit.High is { } high
+                    ? [Check.AtMost("float", found.Float, high, found.Uncertainty, Dimension.Length, limit.SourceWords)]
+                    : Array.Empty<Check>(),
+                .. limit.Low is { } low
+                    ? [Check.AtLeast("float", found.Float, low, found.Uncertainty, Dimension.Length, limit.SourceWords)]
+                    : Array.Empty<Check>(),
             ],
-            k => Sentence.Of(
-                k.Verdict switch
-                {
-                    Verdict.Go => "The crank floats {value} ± {u}.",
-                    Verdict.LookAgain => "The crank floats {value} ± {u}: too close to {limit} for this dial to decide.",
-                    _ => k.Side == Side.Upper ? "The crank floats {value}; at most {limit} is wanted." : "The crank floats {value}; at least {limit} is wanted.",
-                },
-                ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty, 0.001)), ("limit", Quantity.Mm(k.Limit))))!;
+            k =>
+                Sentence.Of(
+                    k.Verdict switch
+                    {
+                        Verdict.Go => "The crank floats {value} ± {u}.",
+                        Verdict.LookAgain => "The crank floats {value} ± {u}: too close to {limit} for this dial to decide.",
+                        _ => k.Side == Side.Upper
+                            ? "The crank floats {value}; at most {limit} is wanted."
+                            : "The crank floats {value}; at least {limit} is wanted.",
+                    },
+                    ("value", Quantity.Mm(k.Value)),
+                    ("u", Quantity.Mm(k.Uncertainty, 0.001)),
+                    ("limit", Quantity.Mm(k.Limit))
+                )
+        )!;
         var change = found.Float - sheet.IdealMm;
         return new Judgement(
             Sentence.Of(
@@ -100,7 +136,10 @@ public static partial class CrankFloat
                     (_, Side.Upper, true) => "{float}: too much. The thrust bearing is worn or the wrong size.",
                     _ => "{float}: too little. Look for dirt behind the thrust bearing, or a tight cap.",
                 },
-                ("float", Quantity.Mm(found.Float)), ("change", Quantity.Mm(Math.Abs(change)))),
-            call);
+                ("float", Quantity.Mm(found.Float)),
+                ("change", Quantity.Mm(Math.Abs(change)))
+            ),
+            call
+        );
     }
 }

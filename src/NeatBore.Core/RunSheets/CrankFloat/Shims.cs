@@ -23,39 +23,64 @@ public static partial class CrankFloat
             return Prompt.Next(c);
         }
 
-        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? HouseDefaults.CrankFloat);
+        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? NeatBoreDefaults.CrankFloat);
         if (stock.Count == 0)
         {
             return new Judgement(
-                Sentence.Of("No shim in the crib fits {inner} × {outer}. Put them in the crib, or order {thickness} in all.",
-                    ("inner", Quantity.Mm(sheet.ShimInnerMm, 0.1)), ("outer", Quantity.Mm(sheet.ShimOuterMm, 0.1)), ("thickness", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))),
-                new Call(Verdict.Stop, Sentence.Of("There is no shim to pick from."), []));
+                Sentence.Of(
+                    "No shim in the crib fits {inner} × {outer}. Put them in the crib, or order {thickness} in all.",
+                    ("inner", Quantity.Mm(sheet.ShimInnerMm, 0.1)),
+                    ("outer", Quantity.Mm(sheet.ShimOuterMm, 0.1)),
+                    ("thickness", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))
+                ),
+                new Call(Verdict.Stop, Sentence.Of("There is no shim to pick from."), [])
+            );
         }
 
-        var answer = ShimChoice.Solve(new ShimChoice.Request(
-            found.Float,
-            new ShimChoice.EndPlay(limit.Low ?? 0, limit.High ?? 1, sheet.IdealMm),
-            new ShimChoice.ShimCount(sheet.Shims!.Min, sheet.Shims.Max),
-            [.. stock.Select(t => new ShimChoice.ShimLine(t.LengthMm!.Value, t.Quantity ?? 1))],
-            found.Uncertainty));
+        var answer = ShimChoice.Solve(
+            new ShimChoice.Request(
+                found.Float,
+                new ShimChoice.EndPlay(limit.Low ?? 0, limit.High ?? 1, sheet.IdealMm),
+                new ShimChoice.ShimCount(sheet.Shims!.Min, sheet.Shims.Max),
+                [.. stock.Select(t => new ShimChoice.ShimLine(t.LengthMm!.Value, t.Quantity ?? 1))],
+                found.Uncertainty
+            )
+        );
         if (!answer.Reachable)
         {
             return new Judgement(
                 Sentence.Of(
-                    answer.Picks.Count == 0 ? "There are not enough shims. Order {wanted} in all."
+                    answer.Picks.Count == 0
+                        ? "There are not enough shims. Order {wanted} in all."
                         : "The nearest stack leaves {left}. Order or grind to {wanted} in all.",
-                    ("left", Quantity.Mm(answer.Picks.Count == 0 ? 0 : answer.Picks[0].EndPlayMm, 0.001)), ("wanted", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))),
-                new Call(Verdict.Stop, Sentence.Of("No stack of {min} to {max} shims in the crib leaves {low} to {high}.",
-                    ("min", Quantity.Count(sheet.Shims.Min)), ("max", Quantity.Count(sheet.Shims.Max)), ("low", Quantity.Mm(limit.Low ?? 0)), ("high", Quantity.Mm(limit.High ?? 0))), []),
-                answer);
+                    ("left", Quantity.Mm(answer.Picks.Count == 0 ? 0 : answer.Picks[0].EndPlayMm, 0.001)),
+                    ("wanted", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))
+                ),
+                new Call(
+                    Verdict.Stop,
+                    Sentence.Of(
+                        "No stack of {min} to {max} shims in the crib leaves {low} to {high}.",
+                        ("min", Quantity.Count(sheet.Shims.Min)),
+                        ("max", Quantity.Count(sheet.Shims.Max)),
+                        ("low", Quantity.Mm(limit.Low ?? 0)),
+                        ("high", Quantity.Mm(limit.High ?? 0))
+                    ),
+                    []
+                ),
+                answer
+            );
         }
 
         var best = answer.Picks[0];
         return new Judgement(
-            Sentence.Of("Fit {shims}: it leaves {left}.",
-                ("shims", Quantity.Word(string.Join(" + ", best.Shims.Select(s => Wording.Number(s, 0.001))) + " mm")), ("left", Quantity.Mm(best.EndPlayMm, 0.001))),
+            Sentence.Of(
+                "Fit {shims}: it leaves {left}.",
+                ("shims", Quantity.Word(string.Join(" + ", best.Shims.Select(s => Wording.Number(s, 0.001))) + " mm")),
+                ("left", Quantity.Mm(best.EndPlayMm, 0.001))
+            ),
             best.Call.Sourced(_ => limit.SourceWords),
-            answer);
+            answer
+        );
     }
 
     private static bool Fits(StepContext c, ToolMatch.CribTool shim) =>

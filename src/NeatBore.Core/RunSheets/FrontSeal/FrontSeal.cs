@@ -2,7 +2,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>The front seal out and in: what lip it is, its track, its joints, pressed to depth and square, left to settle where it must.</summary>
+/// <summary>The front seal out and in: what lip it is, its track, its joints, pressed to depth and square, left to settle where it
+/// must.</summary>
 public static class FrontSeal
 {
     private static readonly ChoiceName Out = new("out");
@@ -49,88 +50,123 @@ public static class FrontSeal
     }
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "front-seal",
-        1,
-        "Front seal",
-        sheet => sheet.FrontSeal is null ? [] : ["cover"],
-        [
-            new Choice(SealCare.Lip, LipStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
-            new Choice(Out, OutStep.Name, "The old one comes out", _ => [new("extractor", "screw-in extractor"), new("prised", "prised, shaft guarded")]),
-        ],
-        [
-            new Step(LipStep.Name, "What lip is it?", "seal")
-            {
-                Slots = _ => [new Slot("seal", "New seal", SlotKind.Text), Slot.Tick("size", "Sizes read off it match the sheet")],
-                Judge = c => SealCare.Follows(c, c.Sheet.FrontSeal!),
-                Cautions = ["The lip is cut by a fingernail: hold it by its case."],
-            },
-            new Step(OutStep.Name, "Old seal out", "seal")
-            {
-                Slots = c => c.Chosen(Out) == "extractor"
-                    ? [Slot.Tick("bite", "Screwed in by hand until it bites"), Slot.Tick("not-home", "Not to the end of its thread"), Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out")]
-                    : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
-                Judge = Prompt.Next,
-                Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
-            },
-            new Step(CleanStep.Name, "Bore and joints clean", "seal")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick("bore", "Bore clean, no score across it"),
-                    Slot.Tick("track", "Track clean, edges of keyway broken"),
-                    .. (c.Sheet.FrontSeal!.JointsDeg ?? []).Count == 0 ? Array.Empty<Slot>() : [Slot.Tick("primer", "Primer on the castings’ joints")],
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Primer and solvent vapour: no flame near."],
-            },
-            BalancerInspection.Version1.Steps.First(s => s.Id == "groove"),
-            new Step(PlanStep.Name, "How deep", "seal")
-            {
-                Weighs = ["groove"],
-                Slots = c => [new Slot(PlanStep.Depth, "Planned depth below the cover’s face", SlotKind.Number, Dimension.Length, 0.1, "rule", Plausible: new Band(0, c.Sheet.FrontSeal!.WidthMm * 2))],
-                Judge = JudgePlan,
-                Gate = "a depth that can be",
-                Cautions = ["Deeper is not safer: a spring that bottoms cuts its lip."],
-            },
-            new Step(DressStep.Name, "Lip and track", "seal")
-            {
-                Slots = c =>
-                [
-                    .. SealCare.Dress(c.Chosen(SealCare.Lip)),
-                    Slot.Tick("guard", "Guard sleeve over keyway and edges"),
-                    .. (c.Sheet.FrontSeal!.JointsDeg ?? []) is [var first, ..] ? [Slot.Tick("clocked", $"Seal’s notches at the joints, {Clock.Text(first)} and across")] : Array.Empty<Slot>(),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["A lip folded back leaks from the first turn: look all round."],
-            },
-            new Step(PressStep.Name, "Press it in", "seal-depth")
-            {
-                Needs = [PlanStep.Name],
-                Slots = c =>
-                [
-                    Slot.Tick("ring", "Ring as wide as the seal, pressed evenly"),
-                    .. SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm),
-                ],
-                Judge = c => SealSeat.Judge(c, c.Sheet.FrontSeal!, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm, "Square and at depth. Sealant into the notches now, if it has them."),
-                Gate = "square, at depth",
-                Cautions = ["Press, don’t hammer on one side. Fingers out of the ring."],
-            },
-            new Step(NotchesStep.Name, "Notches sealed", "seal")
-            {
-                When = c => Applies.If((c.Sheet.FrontSeal!.JointsDeg ?? []).Count > 0, "No joint runs into this bore."),
-                Slots = _ => [Slot.Tick("pushed", "Sealant pushed into each notch until it shows"), Slot.Tick("wiped", "Wiped off the lip")],
-                Judge = Prompt.Next,
-                Cautions = ["No flame near."],
-            },
-            new Step(RestStep.Name, "Left to settle", "seal")
-            {
-                When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
-                Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
-                Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, SealSeat.Last(PressStep.Name)),
-                Cautions = ["Tag the crank: do not turn."],
-            },
-        ]);
+    public static Procedure Version1 { get; } =
+        new(
+            "front-seal",
+            1,
+            "Front seal",
+            sheet => sheet.FrontSeal is null ? [] : ["cover"],
+            [
+                new Choice(SealCare.Lip, LipStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
+                new Choice(
+                    Out,
+                    OutStep.Name,
+                    "The old one comes out",
+                    _ => [new("extractor", "screw-in extractor"), new("prised", "prised, shaft guarded")]
+                ),
+            ],
+            [
+                new Step(LipStep.Name, "What lip is it?", "seal")
+                {
+                    Slots = _ => [new Slot("seal", "New seal", SlotKind.Text), Slot.Tick("size", "Sizes read off it match the sheet")],
+                    Judge = c => SealCare.Follows(c, c.Sheet.FrontSeal!),
+                    Cautions = ["The lip is cut by a fingernail: hold it by its case."],
+                },
+                new Step(OutStep.Name, "Old seal out", "seal")
+                {
+                    Slots = c =>
+                        c.Chosen(Out) == "extractor"
+                            ?
+                            [
+                                Slot.Tick("bite", "Screwed in by hand until it bites"),
+                                Slot.Tick("not-home", "Not to the end of its thread"),
+                                Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out"),
+                            ]
+                            : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
+                    Judge = Prompt.Next,
+                    Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
+                },
+                new Step(CleanStep.Name, "Bore and joints clean", "seal")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick("bore", "Bore clean, no score across it"),
+                            Slot.Tick("track", "Track clean, edges of keyway broken"),
+                            .. (c.Sheet.FrontSeal!.JointsDeg ?? []).Count == 0
+                                ? Array.Empty<Slot>()
+                                : [Slot.Tick("primer", "Primer on the castings’ joints")],
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Primer and solvent vapour: no flame near."],
+                },
+                BalancerInspection.Version1.Steps.First(s => s.Id == "groove"),
+                new Step(PlanStep.Name, "How deep", "seal")
+                {
+                    Weighs = ["groove"],
+                    Slots = c =>
+                        [
+                            new Slot(
+                                PlanStep.Depth,
+                                "Planned depth below the cover’s face",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.1,
+                                "rule",
+                                Plausible: new Band(0, c.Sheet.FrontSeal!.WidthMm * 2)
+                            ),
+                        ],
+                    Judge = JudgePlan,
+                    Gate = "a depth that can be",
+                    Cautions = ["Deeper is not safer: a spring that bottoms cuts its lip."],
+                },
+                new Step(DressStep.Name, "Lip and track", "seal")
+                {
+                    Slots = c =>
+                        [
+                            .. SealCare.Dress(c.Chosen(SealCare.Lip)),
+                            Slot.Tick("guard", "Guard sleeve over keyway and edges"),
+                            .. (c.Sheet.FrontSeal!.JointsDeg ?? []) is [var first, ..]
+                                ? [Slot.Tick("clocked", $"Seal’s notches at the joints, {Clock.Text(first)} and across")]
+                                : Array.Empty<Slot>(),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["A lip folded back leaks from the first turn: look all round."],
+                },
+                new Step(PressStep.Name, "Press it in", "seal-depth")
+                {
+                    Needs = [PlanStep.Name],
+                    Slots = c =>
+                        [
+                            Slot.Tick("ring", "Ring as wide as the seal, pressed evenly"),
+                            .. SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm),
+                        ],
+                    Judge = c =>
+                        SealSeat.Judge(
+                            c,
+                            c.Sheet.FrontSeal!,
+                            c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                            "Square and at depth. Sealant into the notches now, if it has them."
+                        ),
+                    Gate = "square, at depth",
+                    Cautions = ["Press, don’t hammer on one side. Fingers out of the ring."],
+                },
+                new Step(NotchesStep.Name, "Notches sealed", "seal")
+                {
+                    When = c => Applies.If((c.Sheet.FrontSeal!.JointsDeg ?? []).Count > 0, "No joint runs into this bore."),
+                    Slots = _ =>
+                        [Slot.Tick("pushed", "Sealant pushed into each notch until it shows"), Slot.Tick("wiped", "Wiped off the lip")],
+                    Judge = Prompt.Next,
+                    Cautions = ["No flame near."],
+                },
+                new Step(RestStep.Name, "Left to settle", "seal")
+                {
+                    When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
+                    Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
+                    Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, SealSeat.Last(PressStep.Name)),
+                    Cautions = ["Tag the crank: do not turn."],
+                },
+            ]
+        );
 
     private static Judgement JudgePlan(StepContext c)
     {
@@ -141,19 +177,35 @@ public static class FrontSeal
             var advised = track?.Options.FirstOrDefault(o => o.Kind == track.Pick)?.SealDepthMm;
             return new Judgement(
                 Sentence.Of(
-                    advised is not null ? "The track says {depth}. Type the depth you will press it to." : "The sheet says {depth}. Type the depth you will press it to.",
-                    ("depth", Quantity.Mm(advised ?? seal.DepthMm, 0.1))));
+                    advised is not null
+                        ? "The track says {depth}. Type the depth you will press it to."
+                        : "The sheet says {depth}. Type the depth you will press it to.",
+                    ("depth", Quantity.Mm(advised ?? seal.DepthMm, 0.1))
+                )
+            );
         }
 
-        return SealSeat.Bottoms(seal, planned) ?? new Judgement(
-            Sentence.Of("Press it to {depth}. Set the ring’s stop to it.", ("depth", Quantity.Mm(planned))),
-            Call.Of(
-                [
-                    .. seal.Depth.Low is { } low ? [Check.AtLeast("depth planned", planned, low, 0, Dimension.Length, seal.Depth.SourceWords)] : Array.Empty<Check>(),
-                    .. seal.Depth.High is { } high ? [Check.AtMost("depth planned", planned, high, 0, Dimension.Length, seal.Depth.SourceWords)] : Array.Empty<Check>(),
-                ],
-                k => Sentence.Of(
-                    k.Verdict == Verdict.Go ? "{value} is inside what the sheet allows." : k.Side == Side.Upper ? "{value} is deeper than {limit}." : "{value} is shallower than {limit}.",
-                    ("value", Quantity.Mm(k.Value)), ("limit", Quantity.Mm(k.Limit)))));
+        return SealSeat.Bottoms(seal, planned)
+            ?? new Judgement(
+                Sentence.Of("Press it to {depth}. Set the ring’s stop to it.", ("depth", Quantity.Mm(planned))),
+                Call.Of(
+                    [
+                        .. seal.Depth.Low is { } low
+                            ? [Check.AtLeast("depth planned", planned, low, 0, Dimension.Length, seal.Depth.SourceWords)]
+                            : Array.Empty<Check>(),
+                        .. seal.Depth.High is { } high
+                            ? [Check.AtMost("depth planned", planned, high, 0, Dimension.Length, seal.Depth.SourceWords)]
+                            : Array.Empty<Check>(),
+                    ],
+                    k =>
+                        Sentence.Of(
+                            k.Verdict == Verdict.Go ? "{value} is inside what the sheet allows."
+                                : k.Side == Side.Upper ? "{value} is deeper than {limit}."
+                                : "{value} is shallower than {limit}.",
+                            ("value", Quantity.Mm(k.Value)),
+                            ("limit", Quantity.Mm(k.Limit))
+                        )
+                )
+            );
     }
 }

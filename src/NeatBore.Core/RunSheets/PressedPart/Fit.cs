@@ -15,6 +15,21 @@ public static partial class PressedPart
 
     private static double Middle(PressedSheet part) => ((part.Interference.Low ?? 0) + (part.Interference.High ?? 0)) / 2;
 
-    private static InterferenceFit.Answer? Fit(StepContext c, PressedSheet part) => c.Once($"fit {c.Item}", () => PressedIn.Fit(
-        c, SizesStep.Inner, SizesStep.Outer, part.Inner, part.Outer, part.EngagedMm, part.Friction, part.Interference, c.Number(SizesStep.Temperature) ?? 20, c.Number(SizesStep.Temperature) ?? 20));
+    private static InterferenceFit.Answer? Fit(StepContext c, PressedSheet part) =>
+        c.Once(
+            $"fit {c.Item}",
+            () =>
+                PressedIn.Fit(
+                    c,
+                    SizesStep.Inner,
+                    SizesStep.Outer,
+                    part.Inner,
+                    part.Outer,
+                    part.EngagedMm,
+                    part.Friction,
+                    part.Interference,
+                    c.Number(SizesStep.Temperature) ?? 20,
+                    c.Number(SizesStep.Temperature) ?? 20
+                )
+        );
 }

@@ -23,7 +23,8 @@ public static partial class PressedPart
         {
             return new Judgement(
                 Sentence.Of("Press it out: it has to slip in its other part. Measure that bore."),
-                new Call(Verdict.Stop, Sentence.Of("The {inner} is tight where it should slip.", ("inner", Quantity.Word(parts.Inner))), []));
+                new Call(Verdict.Stop, Sentence.Of("The {inner} is tight where it should slip.", ("inner", Quantity.Word(parts.Inner))), [])
+            );
         }
 
         var found = c.Number(HomeStep.Home)!.Value;
@@ -32,12 +33,16 @@ public static partial class PressedPart
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch
                 {
-                    (Verdict.Go, _) => part.RunsOnMm is null ? "It lies where it should. The record is kept." : "It lies where it should. Measure it inside.",
+                    (Verdict.Go, _) => part.RunsOnMm is null
+                        ? "It lies where it should. The record is kept."
+                        : "It lies where it should. Measure it inside.",
                     (Verdict.LookAgain, _) => "Read where it lies again, on clean faces.",
                     (_, Side.Upper) => "{by} too far: press it back, cold and square.",
                     _ => "{by} short of home: press it on, cold and square.",
                 },
-                ("by", Quantity.Mm(Math.Abs(found - call.Checks[0].Limit)))),
-            call);
+                ("by", Quantity.Mm(Math.Abs(found - call.Checks[0].Limit)))
+            ),
+            call
+        );
     }
 }

@@ -12,13 +12,14 @@ public static partial class PressedPart
         public static readonly TickSlot Ready = Name.Tick("ready");
     }
 
-    private static string Words(string way, PressedIn.Parts parts) => way switch
-    {
-        Warm => $"{parts.Outer} warmed",
-        Chill => $"{parts.Inner} chilled",
-        Both => $"{parts.Outer} warmed, {parts.Inner} chilled",
-        _ => "cold, by force",
-    };
+    private static string Words(string way, PressedIn.Parts parts) =>
+        way switch
+        {
+            Warm => $"{parts.Outer} warmed",
+            Chill => $"{parts.Inner} chilled",
+            Both => $"{parts.Outer} warmed, {parts.Inner} chilled",
+            _ => "cold, by force",
+        };
 
     private static Judgement JudgeWay(StepContext c, PressedSheet part, PressedIn.Parts parts)
     {
@@ -30,9 +31,24 @@ public static partial class PressedPart
         if (c.Chosen(Way) is Cold or null)
         {
             return new Judgement(
-                Sentence.Of("Cold, oiled: {low} to {high}. Set it up square.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))),
-                c.Taken(WayStep.Ready) ? new Call(Verdict.Go, Sentence.Of("{low} to {high} when home.", ("low", Quantity.Newtons(fit.PressForceN.Low)), ("high", Quantity.Newtons(fit.PressForceN.High))), []) : null,
-                fit);
+                Sentence.Of(
+                    "Cold, oiled: {low} to {high}. Set it up square.",
+                    ("low", Quantity.Newtons(fit.PressForceN.Low)),
+                    ("high", Quantity.Newtons(fit.PressForceN.High))
+                ),
+                c.Taken(WayStep.Ready)
+                    ? new Call(
+                        Verdict.Go,
+                        Sentence.Of(
+                            "{low} to {high} when home.",
+                            ("low", Quantity.Newtons(fit.PressForceN.Low)),
+                            ("high", Quantity.Newtons(fit.PressForceN.High))
+                        ),
+                        []
+                    )
+                    : null,
+                fit
+            );
         }
 
         if (Plan(c, part) is not { } plan)
@@ -46,20 +62,66 @@ public static partial class PressedPart
         var checks = new List<Check>();
         if (warmed)
         {
-            checks.Add(Check.AtMost($"{parts.Outer}’s temperature", plan.OuterC, limit.High!.Value, OvenC, Dimension.Temperature, limit.SourceWords));
+            checks.Add(
+                Check.AtMost(
+                    $"{parts.Outer}’s temperature",
+                    plan.OuterC,
+                    limit.High!.Value,
+                    OvenC,
+                    Dimension.Temperature,
+                    limit.SourceWords
+                )
+            );
         }
 
         if (plan.Slides)
         {
-            checks.Insert(0, new Check("seconds to grip", grip >= part.Heat.SlideSeconds ? Verdict.Go : grip * 3 >= part.Heat.SlideSeconds ? Verdict.Decide : Verdict.Stop, grip, part.Heat.SlideSeconds, 0, Side.Lower, Dimension.Seconds, "an estimate, × or ÷ 3"));
+            checks.Insert(
+                0,
+                new Check(
+                    "seconds to grip",
+                    grip >= part.Heat.SlideSeconds ? Verdict.Go
+                        : grip * 3 >= part.Heat.SlideSeconds ? Verdict.Decide
+                        : Verdict.Stop,
+                    grip,
+                    part.Heat.SlideSeconds,
+                    0,
+                    Side.Lower,
+                    Dimension.Seconds,
+                    "an estimate, × or ÷ 3"
+                )
+            );
         }
 
-        var call = Call.Of(checks, k => k.Dimension == Dimension.Temperature
-            ? Sentence.Of(k.Verdict == Verdict.Go ? "{left} to press at {outer}." : "{outer} is above the {limit} that it stands.", ("left", Quantity.Mm(Math.Max(0, plan.LeftMm), 0.001)), ("outer", Temperature(plan.OuterC)), ("limit", Temperature(k.Limit)))
-            : Sentence.Of(
-                k.Verdict == Verdict.Go ? "{clear} to spare; about {grip} until it grips, {need} are needed." : "Only about {grip} until it grips; {need} are needed to push it home.",
-                ("clear", Quantity.Mm(-plan.LeftMm, 0.001)), ("grip", Roughly(k.Value)), ("need", Roughly(k.Limit))))
-            ?? new Call(Verdict.Go, Sentence.Of("Chilled to {cold} it still has {left} to press: easier, and by force.", ("cold", Temperature(plan.InnerC)), ("left", Quantity.Mm(plan.LeftMm, 0.001))), []);
+        var call =
+            Call.Of(
+                checks,
+                k =>
+                    k.Dimension == Dimension.Temperature
+                        ? Sentence.Of(
+                            k.Verdict == Verdict.Go ? "{left} to press at {outer}." : "{outer} is above the {limit} that it stands.",
+                            ("left", Quantity.Mm(Math.Max(0, plan.LeftMm), 0.001)),
+                            ("outer", Temperature(plan.OuterC)),
+                            ("limit", Temperature(k.Limit))
+                        )
+                        : Sentence.Of(
+                            k.Verdict == Verdict.Go
+                                ? "{clear} to spare; about {grip} until it grips, {need} are needed."
+                                : "Only about {grip} until it grips; {need} are needed to push it home.",
+                            ("clear", Quantity.Mm(-plan.LeftMm, 0.001)),
+                            ("grip", Roughly(k.Value)),
+                            ("need", Roughly(k.Limit))
+                        )
+            )
+            ?? new Call(
+                Verdict.Go,
+                Sentence.Of(
+                    "Chilled to {cold} it still has {left} to press: easier, and by force.",
+                    ("cold", Temperature(plan.InnerC)),
+                    ("left", Quantity.Mm(plan.LeftMm, 0.001))
+                ),
+                []
+            );
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, plan.Slides, c.Chosen(Way)) switch
@@ -71,8 +133,16 @@ public static partial class PressedPart
                     (_, true, _) => "{chilled} to {cold}: it slides in. Stop set: in within about {grip}.",
                     _ => "It won’t slide: {left} is left to press. Press it without a pause.",
                 },
-                ("part", Quantity.Word(Capital(parts.Outer))), ("inner", Quantity.Word(parts.Inner)), ("chilled", Quantity.Word(Capital(parts.Inner))), ("outer", Temperature(plan.OuterC)), ("cold", Temperature(plan.InnerC)), ("grip", Roughly(grip)), ("left", Quantity.Mm(plan.LeftMm, 0.001))),
+                ("part", Quantity.Word(Capital(parts.Outer))),
+                ("inner", Quantity.Word(parts.Inner)),
+                ("chilled", Quantity.Word(Capital(parts.Inner))),
+                ("outer", Temperature(plan.OuterC)),
+                ("cold", Temperature(plan.InnerC)),
+                ("grip", Roughly(grip)),
+                ("left", Quantity.Mm(plan.LeftMm, 0.001))
+            ),
             c.Taken(WayStep.Ready) ? call : null,
-            plan.Answer);
+            plan.Answer
+        );
     }
 }

@@ -80,152 +80,246 @@ public static class RearSeal
     private static readonly Sweeping s_sweeping = new(sheet => sheet.Rear!.Housing!, View.Rear, "housing", HangStep.Name, LooseStep.Name);
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "rear-seal",
-        1,
-        "Rear seal",
-        sheet => sheet.Rear is null ? [] : ["rear-seal"],
-        [
-            new Choice(Job, PartsStep.Name, "The job", _ => [new("rebuild", "engine apart"), new("reseal", "seal only, sound engine")]),
-            new Choice(SealCare.Lip, PartsStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.Rear?.Seal)),
-            new Choice(Sweeping.School, HangStep.Name, "How it is centred", _ => [new("dial", "dial on the crank, no seal in"), new("turn", "seal in, crank turned both ways"), new("feeler", "feelers round the crank")]),
-            new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
-        ],
-        [
-            new Step(FloatFirstStep.Name, "Float before the seal", "checks")
-            {
-                When = c => Applies.If(c.Sheet.EndFloat is not null && c.Other("crank-float") is not Standing.Done, "The float is set, or this engine has none to set."),
-                Judge = c => new Judgement(
-                    Sentence.Of("Set the crank’s float first: a new seal is spoilt by pushing the crank about."),
-                    new Call(c.Chosen(Job) == "reseal" ? Verdict.Decide : Verdict.Stop, Sentence.Of("Crank float is not done on this build."), [])),
-                Gate = "the float is set",
-                Cautions = ["Never under a hanging engine."],
-            },
-            new Step(PartsStep.Name, "Parts and faces", "housing")
-            {
-                Slots = c =>
-                [
-                    new Slot("seal", "New seal", SlotKind.Text),
-                    Slot.Tick("clean", "Old seal out, bore and faces clean"),
-                    Slot.Tick("flange", "Flange’s track smooth, edge broken"),
-                    .. c.Sheet.Rear!.Kind == RearKind.TwoPiece ? [Slot.Tick("cap", "Cap’s sides and split clean")] : Array.Empty<Slot>(),
-                ],
-                Judge = c => SealCare.Follows(c, c.Sheet.Rear!.Seal),
-                Cautions = ["Solvent vapour: no flame near. Hook tools slip: guard the shaft."],
-            },
-            new Step(LeaveStep.Name, "Leave the housing", "housing")
-            {
-                When = c => HasHousing(c) is { Because: not null } none ? none : Applies.If(c.Chosen(Job) == "reseal", "The engine is apart: the housing is centred afresh."),
-                Slots = _ => [Slot.Pick(LeaveStep.Sound, "Housing’s bolts and joint", new("sound", "tight and dry"), new("moved", "loose, leaking or moved"))],
-                Judge = c => c.Picked(LeaveStep.Sound) switch
+    public static Procedure Version1 { get; } =
+        new(
+            "rear-seal",
+            1,
+            "Rear seal",
+            sheet => sheet.Rear is null ? [] : ["rear-seal"],
+            [
+                new Choice(Job, PartsStep.Name, "The job", _ => [new("rebuild", "engine apart"), new("reseal", "seal only, sound engine")]),
+                new Choice(SealCare.Lip, PartsStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.Rear?.Seal)),
+                new Choice(
+                    Sweeping.School,
+                    HangStep.Name,
+                    "How it is centred",
+                    _ =>
+                        [
+                            new("dial", "dial on the crank, no seal in"),
+                            new("turn", "seal in, crank turned both ways"),
+                            new("feeler", "feelers round the crank"),
+                        ]
+                ),
+                new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
+            ],
+            [
+                new Step(FloatFirstStep.Name, "Float before the seal", "checks")
                 {
-                    null => new Judgement(Sentence.Of("Don’t touch its bolts: it is centred already. Look whether it is tight and dry.")),
-                    "sound" => new Judgement(Sentence.Of("Leave it where it is. Only the seal changes."), new Call(Verdict.Go, Sentence.Of("The housing is tight and dry: it is centred already."), [])),
-                    _ => new Judgement(Sentence.Of("Then it has to be centred: take the whole way, “engine apart”."), new Call(Verdict.Stop, Sentence.Of("A housing that has moved is no longer central."), [])),
+                    When = c =>
+                        Applies.If(
+                            c.Sheet.EndFloat is not null && c.Other("crank-float") is not Standing.Done,
+                            "The float is set, or this engine has none to set."
+                        ),
+                    Judge = c => new Judgement(
+                        Sentence.Of("Set the crank’s float first: a new seal is spoilt by pushing the crank about."),
+                        new Call(
+                            c.Chosen(Job) == "reseal" ? Verdict.Decide : Verdict.Stop,
+                            Sentence.Of("Crank float is not done on this build."),
+                            []
+                        )
+                    ),
+                    Gate = "the float is set",
+                    Cautions = ["Never under a hanging engine."],
                 },
-                Gate = "the housing stays",
-                Cautions = ["A car on stands: battery off, wheels chocked."],
-            },
-            new Step(HangStep.Name, "How it hangs; droop", "hang")
-            {
-                When = Centred,
-                Slots = Sweeping.SetupSlots,
-                Judge = Sweeping.JudgeSetup,
-                Cautions = ["Never under a hanging engine. Check the stand’s rating."],
-            },
-            new Step(LooseStep.Name, "On, finger-tight", "housing")
-            {
-                When = Centred,
-                Slots = c => c.Chosen(Sweeping.School) == "turn"
-                    ?
-                    [
-                        Slot.Tick("lip-ok", "Lip is no PTFE: it can centre the housing"),
-                        Slot.Tick("in", "Seal in the housing, lip oiled, over a sleeve"),
-                        Slot.Tick("turned", "Crank turned both ways, twice"),
-                    ]
-                    :
-                    [
-                        Slot.Tick("on", "Housing on, no seal in, bolts finger-tight"),
-                        new Slot(Sweeping.Free(LooseStep.Name), "How far it moves, side to side", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(0, 3), Required: false, Expected: 2 * c.Sheet.Rear!.Housing!.HoleFreeMm),
-                    ],
-                Judge = c => c.Chosen(Sweeping.School) == "turn" && c.Chosen(SealCare.Lip) == "ptfe"
-                    ? new Judgement(
-                        Sentence.Of("A PTFE lip can’t centre a housing. Take the dial or feelers."),
-                        new Call(Verdict.Stop, Sentence.Of("Turning the crank drags a dry PTFE lip and spoils it."), []))
-                    : Prompt.Next(c),
-                Cautions = ["With rods in, the crank is stiff: a bar slips."],
-            },
-            new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
-            {
-                When = Centred,
-                Slots = c => s_sweeping.Slots(c),
-                Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Tighten its bolts in order."),
-                Gate = "the bore is central",
-                Cautions = ["Sleeves tied: the flange turns with the dial."],
-            },
-            new Step(TorqueStep.Name, "Housing’s bolts in order", "bolts")
-            {
-                When = Centred,
-                Slots = c => BoltPattern.Slots(HousingPlan(c)),
-                Judge = c => BoltPattern.Judge(c, HousingPlan(c), c.Sheet.Rear!.Housing!.Groups, "All tight. Sweep it once more."),
-                Cautions = ["Small bolts in light alloy: no impact driver."],
-            },
-            new Step(FinalStep.Name, "Sweep, tight", "centring")
-            {
-                When = Centred,
-                Slots = c => s_sweeping.Slots(c, 2),
-                Judge = c => s_sweeping.Judge(c, "The housing sits {offset} off, tight. Now the seal."),
-                Gate = "central when tight",
-                Cautions = ["Sleeves tied: the flange turns with the dial."],
-            },
-            new Step(DressStep.Name, "Lip, case and track", "seal")
-            {
-                When = c => Applies.If(c.Chosen(Sweeping.School) != "turn" || c.Chosen(Job) == "reseal" || HasHousing(c).Because is not null, "The seal is in its housing already."),
-                Slots = c => [.. SealCare.Dress(c.Chosen(SealCare.Lip)), Slot.Tick("film", "Case: sealant film, or dry, as the sheet says"), Slot.Tick("guard", "Sleeve over the flange’s edge")],
-                Judge = Prompt.Next,
-                Cautions = ["A lip folded back leaks from the first turn: look all round."],
-            },
-            new Step(PressStep.Name, "Press it in", "seal-depth")
-            {
-                When = c => Applies.If(c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block, "It is laid in with the cap, not pressed."),
-                Slots = c => [Slot.Tick("plate", "Pressing plate on, screws into the flange, even"), .. SealSeat.Slots(c.Sheet.Rear!.Seal, View.Rear, c.Sheet.Rear.Seal.DepthMm)],
-                Judge = c => SealSeat.Judge(c, c.Sheet.Rear!.Seal, c.Sheet.Rear.Seal.DepthMm, "Square and at depth. Look at spring and case all round.", PlateScrews(c)),
-                Gate = "square, at depth",
-                Cautions = ["Small turns, round and round. Watch the spring and the case."],
-            },
-            new Step(CapStep.Name, "Cap and its sides", "seal")
-            {
-                When = c => Applies.If(c.Sheet.Rear!.Kind is RearKind.TwoPiece or RearKind.Rope, "It has no cap to seal."),
-                Slots = _ => [Slot.Tick("joints", "Joints turned off the cap’s split"), Slot.Tick("sides", "Cap’s sides sealed"), Slot.Tick("turns", "Cap torqued, crank turns by hand")],
-                Judge = Prompt.Next,
-                Cautions = ["Cap fits one way: its mark to the front."],
-            },
-            new Step(RestStep.Name, "Left to settle", "seal")
-            {
-                When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
-                Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
-                Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
-                Cautions = ["Tag the crank: do not turn."],
-            },
-            new Step(FlangeStep.Name, "Flange’s bolts", "bolts")
-            {
-                Slots = c => [.. c.Sheet.Rear!.Flange.BoltsUsedOnce ? [Slot.Tick(FlangeStep.New, "New bolts: these are used once")] : Array.Empty<Slot>(), .. BoltPattern.Slots(FlangePlan(c))],
-                Judge = c => c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New) ? Prompt.Next(c) : BoltPattern.Judge(c, FlangePlan(c), [FlangeGroup(c)], "All tight. The rear seal is done."),
-                Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
-            },
-        ])
-    {
-        View = View.Rear,
-        Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
-    };
+                new Step(PartsStep.Name, "Parts and faces", "housing")
+                {
+                    Slots = c =>
+                        [
+                            new Slot("seal", "New seal", SlotKind.Text),
+                            Slot.Tick("clean", "Old seal out, bore and faces clean"),
+                            Slot.Tick("flange", "Flange’s track smooth, edge broken"),
+                            .. c.Sheet.Rear!.Kind == RearKind.TwoPiece
+                                ? [Slot.Tick("cap", "Cap’s sides and split clean")]
+                                : Array.Empty<Slot>(),
+                        ],
+                    Judge = c => SealCare.Follows(c, c.Sheet.Rear!.Seal),
+                    Cautions = ["Solvent vapour: no flame near. Hook tools slip: guard the shaft."],
+                },
+                new Step(LeaveStep.Name, "Leave the housing", "housing")
+                {
+                    When = c =>
+                        HasHousing(c) is { Because: not null } none
+                            ? none
+                            : Applies.If(c.Chosen(Job) == "reseal", "The engine is apart: the housing is centred afresh."),
+                    Slots = _ =>
+                        [
+                            Slot.Pick(
+                                LeaveStep.Sound,
+                                "Housing’s bolts and joint",
+                                new("sound", "tight and dry"),
+                                new("moved", "loose, leaking or moved")
+                            ),
+                        ],
+                    Judge = c =>
+                        c.Picked(LeaveStep.Sound) switch
+                        {
+                            null => new Judgement(
+                                Sentence.Of("Don’t touch its bolts: it is centred already. Look whether it is tight and dry.")
+                            ),
+                            "sound" => new Judgement(
+                                Sentence.Of("Leave it where it is. Only the seal changes."),
+                                new Call(Verdict.Go, Sentence.Of("The housing is tight and dry: it is centred already."), [])
+                            ),
+                            _ => new Judgement(
+                                Sentence.Of("Then it has to be centred: take the whole way, “engine apart”."),
+                                new Call(Verdict.Stop, Sentence.Of("A housing that has moved is no longer central."), [])
+                            ),
+                        },
+                    Gate = "the housing stays",
+                    Cautions = ["A car on stands: battery off, wheels chocked."],
+                },
+                new Step(HangStep.Name, "How it hangs; droop", "hang")
+                {
+                    When = Centred,
+                    Slots = Sweeping.SetupSlots,
+                    Judge = Sweeping.JudgeSetup,
+                    Cautions = ["Never under a hanging engine. Check the stand’s rating."],
+                },
+                new Step(LooseStep.Name, "On, finger-tight", "housing")
+                {
+                    When = Centred,
+                    Slots = c =>
+                        c.Chosen(Sweeping.School) == "turn"
+                            ?
+                            [
+                                Slot.Tick("lip-ok", "Lip is no PTFE: it can centre the housing"),
+                                Slot.Tick("in", "Seal in the housing, lip oiled, over a sleeve"),
+                                Slot.Tick("turned", "Crank turned both ways, twice"),
+                            ]
+                            :
+                            [
+                                Slot.Tick("on", "Housing on, no seal in, bolts finger-tight"),
+                                new Slot(
+                                    Sweeping.Free(LooseStep.Name),
+                                    "How far it moves, side to side",
+                                    SlotKind.Number,
+                                    Dimension.Length,
+                                    0.01,
+                                    "depth-gauge",
+                                    Plausible: new Band(0, 3),
+                                    Required: false,
+                                    Expected: 2 * c.Sheet.Rear!.Housing!.HoleFreeMm
+                                ),
+                            ],
+                    Judge = c =>
+                        c.Chosen(Sweeping.School) == "turn" && c.Chosen(SealCare.Lip) == "ptfe"
+                            ? new Judgement(
+                                Sentence.Of("A PTFE lip can’t centre a housing. Take the dial or feelers."),
+                                new Call(Verdict.Stop, Sentence.Of("Turning the crank drags a dry PTFE lip and spoils it."), [])
+                            )
+                            : Prompt.Next(c),
+                    Cautions = ["With rods in, the crank is stiff: a bar slips."],
+                },
+                new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
+                {
+                    When = Centred,
+                    Slots = c => s_sweeping.Slots(c),
+                    Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Tighten its bolts in order."),
+                    Gate = "the bore is central",
+                    Cautions = ["Sleeves tied: the flange turns with the dial."],
+                },
+                new Step(TorqueStep.Name, "Housing’s bolts in order", "bolts")
+                {
+                    When = Centred,
+                    Slots = c => BoltPattern.Slots(HousingPlan(c)),
+                    Judge = c => BoltPattern.Judge(c, HousingPlan(c), c.Sheet.Rear!.Housing!.Groups, "All tight. Sweep it once more."),
+                    Cautions = ["Small bolts in light alloy: no impact driver."],
+                },
+                new Step(FinalStep.Name, "Sweep, tight", "centring")
+                {
+                    When = Centred,
+                    Slots = c => s_sweeping.Slots(c, 2),
+                    Judge = c => s_sweeping.Judge(c, "The housing sits {offset} off, tight. Now the seal."),
+                    Gate = "central when tight",
+                    Cautions = ["Sleeves tied: the flange turns with the dial."],
+                },
+                new Step(DressStep.Name, "Lip, case and track", "seal")
+                {
+                    When = c =>
+                        Applies.If(
+                            c.Chosen(Sweeping.School) != "turn" || c.Chosen(Job) == "reseal" || HasHousing(c).Because is not null,
+                            "The seal is in its housing already."
+                        ),
+                    Slots = c =>
+                        [
+                            .. SealCare.Dress(c.Chosen(SealCare.Lip)),
+                            Slot.Tick("film", "Case: sealant film, or dry, as the sheet says"),
+                            Slot.Tick("guard", "Sleeve over the flange’s edge"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["A lip folded back leaks from the first turn: look all round."],
+                },
+                new Step(PressStep.Name, "Press it in", "seal-depth")
+                {
+                    When = c =>
+                        Applies.If(c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block, "It is laid in with the cap, not pressed."),
+                    Slots = c =>
+                        [
+                            Slot.Tick("plate", "Pressing plate on, screws into the flange, even"),
+                            .. SealSeat.Slots(c.Sheet.Rear!.Seal, View.Rear, c.Sheet.Rear.Seal.DepthMm),
+                        ],
+                    Judge = c =>
+                        SealSeat.Judge(
+                            c,
+                            c.Sheet.Rear!.Seal,
+                            c.Sheet.Rear.Seal.DepthMm,
+                            "Square and at depth. Look at spring and case all round.",
+                            PlateScrews(c)
+                        ),
+                    Gate = "square, at depth",
+                    Cautions = ["Small turns, round and round. Watch the spring and the case."],
+                },
+                new Step(CapStep.Name, "Cap and its sides", "seal")
+                {
+                    When = c => Applies.If(c.Sheet.Rear!.Kind is RearKind.TwoPiece or RearKind.Rope, "It has no cap to seal."),
+                    Slots = _ =>
+                        [
+                            Slot.Tick("joints", "Joints turned off the cap’s split"),
+                            Slot.Tick("sides", "Cap’s sides sealed"),
+                            Slot.Tick("turns", "Cap torqued, crank turns by hand"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Cap fits one way: its mark to the front."],
+                },
+                new Step(RestStep.Name, "Left to settle", "seal")
+                {
+                    When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
+                    Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
+                    Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
+                    Cautions = ["Tag the crank: do not turn."],
+                },
+                new Step(FlangeStep.Name, "Flange’s bolts", "bolts")
+                {
+                    Slots = c =>
+                        [
+                            .. c.Sheet.Rear!.Flange.BoltsUsedOnce
+                                ? [Slot.Tick(FlangeStep.New, "New bolts: these are used once")]
+                                : Array.Empty<Slot>(),
+                            .. BoltPattern.Slots(FlangePlan(c)),
+                        ],
+                    Judge = c =>
+                        c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New)
+                            ? Prompt.Next(c)
+                            : BoltPattern.Judge(c, FlangePlan(c), [FlangeGroup(c)], "All tight. The rear seal is done."),
+                    Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
+                },
+            ]
+        )
+        {
+            View = View.Rear,
+            Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
+        };
 
-    private static Applies HasHousing(StepContext c) => Applies.If(c.Sheet.Rear!.Kind == RearKind.Housing, "This seal has no housing that floats.");
+    private static Applies HasHousing(StepContext c) =>
+        Applies.If(c.Sheet.Rear!.Kind == RearKind.Housing, "This seal has no housing that floats.");
 
-    private static Applies Centred(StepContext c) => HasHousing(c) is { Because: not null } none
-        ? none
-        : Applies.If(c.Chosen(Job) != "reseal", "Only the seal changes: the housing is centred already.");
+    private static Applies Centred(StepContext c) =>
+        HasHousing(c) is { Because: not null } none
+            ? none
+            : Applies.If(c.Chosen(Job) != "reseal", "Only the seal changes: the housing is centred already.");
 
-    private static TorquePlan.Answer HousingPlan(StepContext c) => BoltPattern.Plan(c.Sheet.Rear!.Housing!.Bolts, c.Sheet.Rear.Housing.Groups, View.Rear);
+    private static TorquePlan.Answer HousingPlan(StepContext c) =>
+        BoltPattern.Plan(c.Sheet.Rear!.Housing!.Bolts, c.Sheet.Rear.Housing.Groups, View.Rear);
 
     private static BoltGroup FlangeGroup(StepContext c)
     {
@@ -233,11 +327,17 @@ public static class RearSeal
         return new BoltGroup("flange", flange.MajorMm, flange.PitchMm, flange.TorqueNm, flange.Torque, [0.4, 1]);
     }
 
-    private static TorquePlan.Answer FlangePlan(StepContext c) => BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c)], View.Rear);
+    private static TorquePlan.Answer FlangePlan(StepContext c) =>
+        BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c)], View.Rear);
 
     private static IReadOnlyList<Squareness.Screw> PlateScrews(StepContext c)
     {
         var flange = c.Sheet.Rear!.Flange;
-        return [.. c.Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))];
+        return
+        [
+            .. c
+                .Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0)
+                .Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm)),
+        ];
     }
 }

@@ -30,6 +30,7 @@ public static class RepairSleeve
     {
         public static readonly StepName Name = new("gap");
         public static readonly NumberSlot Reach = Name.Number("reach");
+
         public static NumberSlot At(int deg) => Name.Number($"{deg}");
     }
 
@@ -41,67 +42,126 @@ public static class RepairSleeve
     private static readonly int[] s_deg = [0, 90, 180, 270];
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "rear-sleeve",
-        1,
-        "Repair sleeve",
-        sheet => sheet.Rear?.SleeveMm is null ? [] : ["rear-seal"],
-        [new Choice(Way, PartsStep.Name, "On or off", _ => [new("on", "a new one on"), new("off", "an old one off")])],
-        [
-            new Step(PartsStep.Name, "Sleeve and flange", "plate")
-            {
-                Slots = c => c.Chosen(Way) == "off"
-                    ? [Slot.Tick("guard", "Shaft behind it guarded"), Slot.Tick("chisel", "Chisel blunt, rounded, as wide as the sleeve")]
-                    : [new Slot("sleeve", "Sleeve", SlotKind.Text), Slot.Tick("clean", "Flange clean, burrs dressed, film of sealant"), Slot.Tick("way-round", "Right way round: its chamfer first")],
-                Judge = Prompt.Next,
-                Cautions = ["Chisel: eye protection. A hammer on hardened steel chips."],
-            },
-            new Step(OffStep.Name, "Stretched off", "plate")
-            {
-                When = c => Applies.If(c.Chosen(Way) == "off", "A new one goes on."),
-                Slots = _ => [Slot.Tick("light", "Many light blows across its whole width"), Slot.Tick("slid", "It slid off: not cut"), Slot.Pick(OffStep.Shaft, "Track beneath", new("sound", "unmarked"), new("marked", "marked"))],
-                Judge = c => c.Picked(OffStep.Shaft) switch
+    public static Procedure Version1 { get; } =
+        new(
+            "rear-sleeve",
+            1,
+            "Repair sleeve",
+            sheet => sheet.Rear?.SleeveMm is null ? [] : ["rear-seal"],
+            [new Choice(Way, PartsStep.Name, "On or off", _ => [new("on", "a new one on"), new("off", "an old one off")])],
+            [
+                new Step(PartsStep.Name, "Sleeve and flange", "plate")
                 {
-                    null => Prompt.Next(c),
-                    "sound" => new Judgement(Sentence.Of("Off, and the flange is unmarked."), new Call(Verdict.Go, Sentence.Of("The track beneath is unmarked."), [])),
-                    _ => new Judgement(Sentence.Of("Dress the mark flush, or say why the lip will not run there."), new Call(Verdict.Decide, Sentence.Of("The track beneath is marked."), [])),
+                    Slots = c =>
+                        c.Chosen(Way) == "off"
+                            ?
+                            [
+                                Slot.Tick("guard", "Shaft behind it guarded"),
+                                Slot.Tick("chisel", "Chisel blunt, rounded, as wide as the sleeve"),
+                            ]
+                            :
+                            [
+                                new Slot("sleeve", "Sleeve", SlotKind.Text),
+                                Slot.Tick("clean", "Flange clean, burrs dressed, film of sealant"),
+                                Slot.Tick("way-round", "Right way round: its chamfer first"),
+                            ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Chisel: eye protection. A hammer on hardened steel chips."],
                 },
-                Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
-            },
-            new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
-            {
-                When = On,
-                Slots = c => [Slot.Tick("made", "Plate bought or made by the drawing"), Slot.Tick("fits", $"{c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"), Slot.Tick("square", "Sleeve started square by hand")],
-                Judge = c => c.Step.Slots(c).Any(s => !c.Taken(PlateStep.Name, s))
-                    ? Prompt.Next(c) with { Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate) }
-                    : new Judgement(Sentence.Of("Draw it on: small turns, each in turn."), Answer: BoltCircle.Solve(c.Sheet.Rear!.Plate)),
-                Cautions = ["No hammer."],
-            },
-            new Step(GapStep.Name, "Even gap, small turns", "sleeve-gap")
-            {
-                When = On,
-                Slots = c =>
-                [
-                    .. s_deg.Select(deg => new Slot(
-                        GapStep.At(deg), $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", deg,
-                        Plausible: new Band(0, c.Sheet.Rear!.SleeveMm!.Value * 1.5), Peers: "gap", Expected: 0.06)),
-                    new Slot(GapStep.Reach, "Screw thread left before they bottom", SlotKind.Number, Dimension.Length, 0.5, "rule", Plausible: new Band(0, 60), Required: false),
-                ],
-                Judge = JudgeGap,
-                Gate = "home, even all round",
-                Cautions = ["Swap screws for shorter ones before they bottom. Stand clear of a loaded plate."],
-            },
-            new Step(HomeStep.Name, "Looked at", "plate")
-            {
-                When = On,
-                Slots = _ => [Slot.Tick("flush", "Flush where the sheet says"), Slot.Tick("smooth", "No nick, no burr on its edge"), Slot.Tick("wiped", "Sealant wiped off the track")],
-                Judge = Prompt.Next,
-                Cautions = ["A nick on the edge cuts the lip: stone it off, away from the track."],
-            },
-        ])
-    {
-        View = View.Rear,
-    };
+                new Step(OffStep.Name, "Stretched off", "plate")
+                {
+                    When = c => Applies.If(c.Chosen(Way) == "off", "A new one goes on."),
+                    Slots = _ =>
+                        [
+                            Slot.Tick("light", "Many light blows across its whole width"),
+                            Slot.Tick("slid", "It slid off: not cut"),
+                            Slot.Pick(OffStep.Shaft, "Track beneath", new("sound", "unmarked"), new("marked", "marked")),
+                        ],
+                    Judge = c =>
+                        c.Picked(OffStep.Shaft) switch
+                        {
+                            null => Prompt.Next(c),
+                            "sound" => new Judgement(
+                                Sentence.Of("Off, and the flange is unmarked."),
+                                new Call(Verdict.Go, Sentence.Of("The track beneath is unmarked."), [])
+                            ),
+                            _ => new Judgement(
+                                Sentence.Of("Dress the mark flush, or say why the lip will not run there."),
+                                new Call(Verdict.Decide, Sentence.Of("The track beneath is marked."), [])
+                            ),
+                        },
+                    Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
+                },
+                new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
+                {
+                    When = On,
+                    Slots = c =>
+                        [
+                            Slot.Tick("made", "Plate bought or made by the drawing"),
+                            Slot.Tick("fits", $"{c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"),
+                            Slot.Tick("square", "Sleeve started square by hand"),
+                        ],
+                    Judge = c =>
+                        c.Step.Slots(c).Any(s => !c.Taken(PlateStep.Name, s))
+                            ? Prompt.Next(c) with
+                            {
+                                Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate),
+                            }
+                            : new Judgement(
+                                Sentence.Of("Draw it on: small turns, each in turn."),
+                                Answer: BoltCircle.Solve(c.Sheet.Rear!.Plate)
+                            ),
+                    Cautions = ["No hammer."],
+                },
+                new Step(GapStep.Name, "Even gap, small turns", "sleeve-gap")
+                {
+                    When = On,
+                    Slots = c =>
+                        [
+                            .. s_deg.Select(deg => new Slot(
+                                GapStep.At(deg),
+                                $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.01,
+                                "depth-gauge",
+                                deg,
+                                Plausible: new Band(0, c.Sheet.Rear!.SleeveMm!.Value * 1.5),
+                                Peers: "gap",
+                                Expected: 0.06
+                            )),
+                            new Slot(
+                                GapStep.Reach,
+                                "Screw thread left before they bottom",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.5,
+                                "rule",
+                                Plausible: new Band(0, 60),
+                                Required: false
+                            ),
+                        ],
+                    Judge = JudgeGap,
+                    Gate = "home, even all round",
+                    Cautions = ["Swap screws for shorter ones before they bottom. Stand clear of a loaded plate."],
+                },
+                new Step(HomeStep.Name, "Looked at", "plate")
+                {
+                    When = On,
+                    Slots = _ =>
+                        [
+                            Slot.Tick("flush", "Flush where the sheet says"),
+                            Slot.Tick("smooth", "No nick, no burr on its edge"),
+                            Slot.Tick("wiped", "Sealant wiped off the track"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["A nick on the edge cuts the lip: stone it off, away from the track."],
+                },
+            ]
+        )
+        {
+            View = View.Rear,
+        };
 
     private static Applies On(StepContext c) => Applies.If(c.Chosen(Way) == "on", "One comes off: nothing is drawn on.");
 
@@ -113,37 +173,75 @@ public static class RepairSleeve
         }
 
         var flange = c.Sheet.Rear!.Flange;
-        var tilt = HouseDefaults.SealTilt;
+        var tilt = NeatBoreDefaults.SealTilt;
         var gaps = s_deg.Select(d => new Squareness.DepthReading(d, c.Number(GapStep.At(d))!.Value)).ToList();
-        var home = HouseDefaults.SleeveHome;
-        var answer = Squareness.Solve(new Squareness.Request(
-            gaps,
-            c.Sheet.Rear.Seal.ShaftMm / 2,
-            Sense: Squareness.DepthSense.Gap,
-            TargetDepthMm: 0,
-            TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_deg.Max(d => c.Uncertainty(GapStep.At(d))),
-            Screws: [.. c.Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0).Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm))]));
+        var home = NeatBoreDefaults.SleeveHome;
+        var answer = Squareness.Solve(
+            new Squareness.Request(
+                gaps,
+                c.Sheet.Rear.Seal.ShaftMm / 2,
+                Sense: Squareness.DepthSense.Gap,
+                TargetDepthMm: 0,
+                TiltLimitMm: tilt.High,
+                GaugeUncertaintyMm: s_deg.Max(d => c.Uncertainty(GapStep.At(d))),
+                Screws:
+                [
+                    .. c
+                        .Sheet.Rear!.Flange.Places.Where((_, i) => i % 2 == 0)
+                        .Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm)),
+                ]
+            )
+        );
         var mean = gaps.Average(g => g.DepthMm);
         var u = answer.UncertaintyMm.Mean;
         var reach = c.Number(GapStep.Reach);
         Check[] checks =
         [
             Check.AtMost("tilt", answer.TiltMm, tilt.High!.Value, answer.UncertaintyMm.Tilt, Dimension.Length, tilt.SourceWords),
-            .. reach is { } left && mean > home.High ? [new Check("screw left", left < mean ? Verdict.LookAgain : Verdict.Go, left, mean, 0, Side.Lower, Dimension.Length, "measured here")] : Array.Empty<Check>(),
+            .. reach is { } left && mean > home.High
+                ?
+                [
+                    new Check(
+                        "screw left",
+                        left < mean ? Verdict.LookAgain : Verdict.Go,
+                        left,
+                        mean,
+                        0,
+                        Side.Lower,
+                        Dimension.Length,
+                        "measured here"
+                    ),
+                ]
+                : Array.Empty<Check>(),
             // Not home yet is the next pass, not a fault.
-            new("gap left", mean - u > home.High ? Verdict.LookAgain : Verdict.Go, mean, home.High!.Value, u, Side.Upper, Dimension.Length, home.SourceWords),
+            new(
+                "gap left",
+                mean - u > home.High ? Verdict.LookAgain : Verdict.Go,
+                mean,
+                home.High!.Value,
+                u,
+                Side.Upper,
+                Dimension.Length,
+                home.SourceWords
+            ),
         ];
-        var call = Call.Of(checks, k => Sentence.Of(
-            (k.Name, k.Verdict) switch
-            {
-                ("tilt", Verdict.Go) => "Even to {value}, and home.",
-                ("tilt", Verdict.LookAgain) => "It leans {value} ± {u}: too close to {limit} to tell.",
-                ("tilt", _) => "It leans {value} across; at most {limit} is wanted.",
-                ("screw left", _) => "The screws bottom in {value}; {limit} is still to go.",
-                _ => "{value} is left; it is home at {limit}.",
-            },
-            ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))))!;
+        var call = Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    (k.Name, k.Verdict) switch
+                    {
+                        ("tilt", Verdict.Go) => "Even to {value}, and home.",
+                        ("tilt", Verdict.LookAgain) => "It leans {value} ± {u}: too close to {limit} to tell.",
+                        ("tilt", _) => "It leans {value} across; at most {limit} is wanted.",
+                        ("screw left", _) => "The screws bottom in {value}; {limit} is still to go.",
+                        _ => "{value} is left; it is home at {limit}.",
+                    },
+                    ("value", Quantity.Mm(k.Value)),
+                    ("u", Quantity.Mm(k.Uncertainty)),
+                    ("limit", Quantity.Mm(k.Limit))
+                )
+        )!;
         var first = answer.Passes.Count > 0 && answer.Passes[0].Count > 0 ? answer.Passes[0][0] : null;
         return new Judgement(
             Sentence.Of(
@@ -154,8 +252,11 @@ public static class RepairSleeve
                     (_, "tilt") => "Even it up: screw {screw} in by {turns} of a turn, no other. Read again.",
                     _ => "Even. {turns} of a turn on each screw, from {screw} round. Read again.",
                 },
-                ("screw", Quantity.Word(first?.Id ?? "")), ("turns", new Quantity(Math.Min(0.25, first?.Turns ?? 0), Dimension.Number, 0.05))),
+                ("screw", Quantity.Word(first?.Id ?? "")),
+                ("turns", new Quantity(Math.Min(0.25, first?.Turns ?? 0), Dimension.Number, 0.05))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

@@ -19,7 +19,12 @@ public static partial class RockerTrunnions
             return Prompt.Next(c);
         }
 
-        var call = PressedIn.Between("end float", found, c.Uncertainty(FloatStep.Float), c.Sheet.Rockers!.EndFloat ?? HouseDefaults.TrunnionFloat);
+        var call = PressedIn.Between(
+            "end float",
+            found,
+            c.Uncertainty(FloatStep.Float),
+            c.Sheet.Rockers!.EndFloat ?? NeatBoreDefaults.TrunnionFloat
+        );
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch
@@ -29,7 +34,9 @@ public static partial class RockerTrunnions
                     (_, Side.Lower) => "Press the second side {by} deeper, then measure again.",
                     _ => "Press the second side back by {by}, then measure again.",
                 },
-                ("by", Quantity.Mm(Math.Abs(c.Sheet.Rockers.FloatIdealMm - found)))),
-            call);
+                ("by", Quantity.Mm(Math.Abs(c.Sheet.Rockers.FloatIdealMm - found)))
+            ),
+            call
+        );
     }
 }

@@ -22,10 +22,24 @@ public static partial class RockerTrunnions
         var expected = c.Sheet.Rockers!.NeedlesEach;
         if (c.Number(OutStep.Needles) is not { } counted || c.Picked(OutStep.Came) is not ("caged" or "loose") || expected == 0)
         {
-            return new Judgement(Sentence.Of("Wash the body, then measure it."), new Call(Verdict.Go, Sentence.Of("No needles to account for."), []));
+            return new Judgement(
+                Sentence.Of("Wash the body, then measure it."),
+                new Call(Verdict.Go, Sentence.Of("No needles to account for."), [])
+            );
         }
 
-        var check = new Check("needles", counted == expected ? Verdict.Go : counted < expected ? Verdict.Stop : Verdict.LookAgain, counted, expected, 0, Side.Lower, Dimension.Count, "engine’s sheet");
+        var check = new Check(
+            "needles",
+            counted == expected ? Verdict.Go
+                : counted < expected ? Verdict.Stop
+                : Verdict.LookAgain,
+            counted,
+            expected,
+            0,
+            Side.Lower,
+            Dimension.Count,
+            "engine’s sheet"
+        );
         return new Judgement(
             Sentence.Of(
                 check.Verdict switch
@@ -34,7 +48,13 @@ public static partial class RockerTrunnions
                     Verdict.Stop => "Find {short} needles: in the head, the valley, the sump. They go through the engine.",
                     _ => "Count them again: there are more than one rocker holds.",
                 },
-                ("short", Quantity.Count((int)Math.Abs(expected - counted)))),
-            new Call(check.Verdict, Sentence.Of("{n} counted, {of} belong to it.", ("n", Quantity.Count((int)counted)), ("of", Quantity.Count(expected))), [check]));
+                ("short", Quantity.Count((int)Math.Abs(expected - counted)))
+            ),
+            new Call(
+                check.Verdict,
+                Sentence.Of("{n} counted, {of} belong to it.", ("n", Quantity.Count((int)counted)), ("of", Quantity.Count(expected))),
+                [check]
+            )
+        );
     }
 }

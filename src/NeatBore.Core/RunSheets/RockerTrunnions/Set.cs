@@ -15,9 +15,15 @@ public static partial class RockerTrunnions
     internal static IReadOnlyList<int>? Laid(string typed)
     {
         var places = new List<int>();
-        foreach (var part in typed.Replace('–', '-').Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries))
+        foreach (
+            var part in typed
+                .Replace('–', '-')
+                .Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
+        )
         {
-            var ends = part.Split('-').Select(e => int.TryParse(e, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is > 0 and <= 99 ? n : 0).ToList();
+            var ends = part.Split('-')
+                .Select(e => int.TryParse(e, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is > 0 and <= 99 ? n : 0)
+                .ToList();
             if (ends.Count > 2 || ends.Contains(0) || ends[^1] < ends[0])
             {
                 return null;
@@ -38,15 +44,22 @@ public static partial class RockerTrunnions
 
         var count = c.Sheet.Rockers!.Places.Count;
         var laid = Laid(c.Reading(SetStep.Places)!.Typed);
-        Judgement Again(string what, string why, int n) => new(
-            Sentence.Of(what, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))),
-            new Call(Verdict.LookAgain, Sentence.Of(why, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))), []));
-        return laid is null ? Again("Type the places again, such as 1-{count}, or 1-6, 8-{count}.", "The places can’t be read as numbers.", 0)
-            : laid.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice ? Again("Look at the marks: two rockers say {n}.", "Place {n} is there twice; each place has one rocker.", twice.Key)
-            : laid.FirstOrDefault(n => n > count) is > 0 and var beyond ? Again("Look at the marks: there is no place {n}.", "This engine has places 1 to {count}; {n} is none of them.", beyond)
-            : Enumerable.Range(1, count).Except(laid).FirstOrDefault() is > 0 and var missing ? Again("Find rocker {n} before you begin.", "Place {n} is missing: {count} rockers belong to this set.", missing)
+        Judgement Again(string what, string why, int n) =>
+            new(
+                Sentence.Of(what, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))),
+                new Call(Verdict.LookAgain, Sentence.Of(why, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))), [])
+            );
+        return laid is null
+                ? Again("Type the places again, such as 1-{count}, or 1-6, 8-{count}.", "The places can’t be read as numbers.", 0)
+            : laid.GroupBy(n => n).FirstOrDefault(g => g.Count() > 1) is { } twice
+                ? Again("Look at the marks: two rockers say {n}.", "Place {n} is there twice; each place has one rocker.", twice.Key)
+            : laid.FirstOrDefault(n => n > count) is > 0 and var beyond
+                ? Again("Look at the marks: there is no place {n}.", "This engine has places 1 to {count}; {n} is none of them.", beyond)
+            : Enumerable.Range(1, count).Except(laid).FirstOrDefault() is > 0 and var missing
+                ? Again("Find rocker {n} before you begin.", "Place {n} is missing: {count} rockers belong to this set.", missing)
             : new Judgement(
                 Sentence.Of("All {count} are there. Set up the press.", ("count", Quantity.Count(count))),
-                new Call(Verdict.Go, Sentence.Of("Places 1 to {count}, each once.", ("count", Quantity.Count(count))), []));
+                new Call(Verdict.Go, Sentence.Of("Places 1 to {count}, each once.", ("count", Quantity.Count(count))), [])
+            );
     }
 }

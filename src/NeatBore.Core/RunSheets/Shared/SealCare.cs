@@ -9,18 +9,49 @@ internal static class SealCare
     /// <summary>What lip it is.</summary>
     public static ChoiceName Lip { get; } = new("lip");
 
-    public static IReadOnlyList<Option> Lips(SealSheet? seal) => [.. (seal?.Lips ?? [LipKind.Rubber]).Select(l => new Option(Id(l), Name(l)))];
+    public static IReadOnlyList<Option> Lips(SealSheet? seal) =>
+        [.. (seal?.Lips ?? [LipKind.Rubber]).Select(l => new Option(Id(l), Name(l)))];
 
-    public static string Id(LipKind lip) => lip switch { LipKind.Ptfe => "ptfe", LipKind.Split => "split", LipKind.Rope => "rope", _ => "rubber" };
+    public static string Id(LipKind lip) =>
+        lip switch
+        {
+            LipKind.Ptfe => "ptfe",
+            LipKind.Split => "split",
+            LipKind.Rope => "rope",
+            _ => "rubber",
+        };
 
     /// <summary>What is put on the lip and its track before it meets the shaft.</summary>
-    public static IReadOnlyList<Slot> Dress(string? lip) => lip switch
-    {
-        "ptfe" => [Slot.Tick("dry", "Lip and track dry, no oil, no grease"), Slot.Tick("sleeve", "Seal on its own fitting sleeve"), Slot.Tick("inward", "Lip the way its arrow says")],
-        "split" => [Slot.Tick("oil", "Oil on lip and track"), Slot.Tick("turned", "Halves turned off the cap’s split"), Slot.Tick("ends", "Sealant on the ends, cap’s sides sealed"), Slot.Tick("inward", "Lip towards the oil")],
-        "rope" => [Slot.Tick("soaked", "Rope soaked in oil"), Slot.Tick("rolled", "Laid in, rolled down with a bar"), Slot.Tick("trimmed", "Ends trimmed as the sheet says"), Slot.Tick("turns", "Crank turns by hand, stiff but even")],
-        _ => [Slot.Tick("oil", "Oil or grease on lip and track"), Slot.Tick("spring", "Spring in its groove"), Slot.Tick("inward", "Lip towards the oil")],
-    };
+    public static IReadOnlyList<Slot> Dress(string? lip) =>
+        lip switch
+        {
+            "ptfe" =>
+            [
+                Slot.Tick("dry", "Lip and track dry, no oil, no grease"),
+                Slot.Tick("sleeve", "Seal on its own fitting sleeve"),
+                Slot.Tick("inward", "Lip the way its arrow says"),
+            ],
+            "split" =>
+            [
+                Slot.Tick("oil", "Oil on lip and track"),
+                Slot.Tick("turned", "Halves turned off the cap’s split"),
+                Slot.Tick("ends", "Sealant on the ends, cap’s sides sealed"),
+                Slot.Tick("inward", "Lip towards the oil"),
+            ],
+            "rope" =>
+            [
+                Slot.Tick("soaked", "Rope soaked in oil"),
+                Slot.Tick("rolled", "Laid in, rolled down with a bar"),
+                Slot.Tick("trimmed", "Ends trimmed as the sheet says"),
+                Slot.Tick("turns", "Crank turns by hand, stiff but even"),
+            ],
+            _ =>
+            [
+                Slot.Tick("oil", "Oil or grease on lip and track"),
+                Slot.Tick("spring", "Spring in its groove"),
+                Slot.Tick("inward", "Lip towards the oil"),
+            ],
+        };
 
     /// <summary>In words, what the chosen lip asks for.</summary>
     public static Judgement Follows(StepContext c, SealSheet seal)
@@ -30,15 +61,18 @@ internal static class SealCare
             return Prompt.Next(c);
         }
 
-        return new Judgement(Sentence.Of(
-            c.Chosen(Lip) switch
-            {
-                "ptfe" => "PTFE: dry, over its own sleeve, then left {rest} before the crank turns.",
-                "split" => "Two halves: oiled, ends off the cap’s split, sealant on the ends.",
-                "rope" => "Rope: soaked, rolled in, trimmed by the sheet. It drags at first.",
-                _ => "Rubber: oil on lip and track, no rest needed.",
-            },
-            ("rest", Quantity.Hours(seal.RestHours))));
+        return new Judgement(
+            Sentence.Of(
+                c.Chosen(Lip) switch
+                {
+                    "ptfe" => "PTFE: dry, over its own sleeve, then left {rest} before the crank turns.",
+                    "split" => "Two halves: oiled, ends off the cap’s split, sealant on the ends.",
+                    "rope" => "Rope: soaked, rolled in, trimmed by the sheet. It drags at first.",
+                    _ => "Rubber: oil on lip and track, no rest needed.",
+                },
+                ("rest", Quantity.Hours(seal.RestHours))
+            )
+        );
     }
 
     /// <summary>Ticked once the crank has turned again.</summary>
@@ -55,7 +89,11 @@ internal static class SealCare
         var until = pressed.AddHours(seal.RestHours);
         if (c.TakenAt(Turned(c.Step.Name)) is not { } turned)
         {
-            return new Judgement(Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."), Until: until, Then: Sentence.Of("It has settled. It may turn, by hand, and tick it."));
+            return new Judgement(
+                Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."),
+                Until: until,
+                Then: Sentence.Of("It has settled. It may turn, by hand, and tick it.")
+            );
         }
 
         var soon = turned < until;
@@ -63,9 +101,33 @@ internal static class SealCare
             Sentence.Of(soon ? "Turned too soon: look at the lip, or a lead says why it will hold." : "Settled. It may turn."),
             new Call(
                 soon ? Verdict.Stop : Verdict.Go,
-                Sentence.Of("Turned {after} after it was pressed; {rest} is asked for.", ("after", Quantity.Hours((turned - pressed).TotalHours)), ("rest", Quantity.Hours(seal.RestHours))),
-                [new Check("rest", soon ? Verdict.Stop : Verdict.Go, (turned - pressed).TotalSeconds, seal.RestHours * 3600, 0, Side.Lower, Dimension.Seconds, "engine sheet")]));
+                Sentence.Of(
+                    "Turned {after} after it was pressed; {rest} is asked for.",
+                    ("after", Quantity.Hours((turned - pressed).TotalHours)),
+                    ("rest", Quantity.Hours(seal.RestHours))
+                ),
+                [
+                    new Check(
+                        "rest",
+                        soon ? Verdict.Stop : Verdict.Go,
+                        (turned - pressed).TotalSeconds,
+                        seal.RestHours * 3600,
+                        0,
+                        Side.Lower,
+                        Dimension.Seconds,
+                        "engine sheet"
+                    ),
+                ]
+            )
+        );
     }
 
-    private static string Name(LipKind lip) => lip switch { LipKind.Ptfe => "PTFE, dry", LipKind.Split => "in two halves", LipKind.Rope => "rope", _ => "rubber, sprung" };
+    private static string Name(LipKind lip) =>
+        lip switch
+        {
+            LipKind.Ptfe => "PTFE, dry",
+            LipKind.Split => "in two halves",
+            LipKind.Rope => "rope",
+            _ => "rubber, sprung",
+        };
 }

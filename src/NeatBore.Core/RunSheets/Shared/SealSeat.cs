@@ -15,21 +15,41 @@ internal static class SealSeat
     private static NumberSlot At(StepName step, int deg) => step.Number($"{deg}");
 
     public static IReadOnlyList<Slot> Slots(SealSheet seal, View view, double plannedMm) =>
-    [
-        .. s_deg.Select(deg => new Slot(
-            $"{deg}", Clock.Text(Clock.Seen(deg, view)), SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", deg,
-            Plausible: new Band(-seal.WidthMm, seal.WidthMm * 2), Peers: "depth", Expected: plannedMm)),
-    ];
+        [
+            .. s_deg.Select(deg => new Slot(
+                $"{deg}",
+                Clock.Text(Clock.Seen(deg, view)),
+                SlotKind.Number,
+                Dimension.Length,
+                0.01,
+                "depth-gauge",
+                deg,
+                Plausible: new Band(-seal.WidthMm, seal.WidthMm * 2),
+                Peers: "depth",
+                Expected: plannedMm
+            )),
+        ];
 
     /// <summary>Whether a planned depth can be pressed to at all; null where it can.</summary>
-    public static Judgement? Bottoms(SealSheet seal, double plannedMm) => seal.BottomsMm is { } most && plannedMm >= most
-        ? new Judgement(
-            Sentence.Of("At {planned} its spring bottoms. Plan less than {most}.", ("planned", Quantity.Mm(plannedMm)), ("most", Quantity.Mm(most))),
-            new Call(
-                Verdict.Stop,
-                Sentence.Of("Planned {planned} deep; it touches what is behind it at {most}.", ("planned", Quantity.Mm(plannedMm)), ("most", Quantity.Mm(most))),
-                [Check.AtMost("depth planned", plannedMm, most, 0, Dimension.Length, "engine sheet")]))
-        : null;
+    public static Judgement? Bottoms(SealSheet seal, double plannedMm) =>
+        seal.BottomsMm is { } most && plannedMm >= most
+            ? new Judgement(
+                Sentence.Of(
+                    "At {planned} its spring bottoms. Plan less than {most}.",
+                    ("planned", Quantity.Mm(plannedMm)),
+                    ("most", Quantity.Mm(most))
+                ),
+                new Call(
+                    Verdict.Stop,
+                    Sentence.Of(
+                        "Planned {planned} deep; it touches what is behind it at {most}.",
+                        ("planned", Quantity.Mm(plannedMm)),
+                        ("most", Quantity.Mm(most))
+                    ),
+                    [Check.AtMost("depth planned", plannedMm, most, 0, Dimension.Length, "engine sheet")]
+                )
+            )
+            : null;
 
     /// <summary>What the four depths say.</summary>
     /// <param name="c">The step.</param>
@@ -37,33 +57,49 @@ internal static class SealSeat
     /// <param name="plannedMm">How deep it should sit.</param>
     /// <param name="done">What to do next where it sits.</param>
     /// <param name="screws">The screws of a pressing plate, where one presses.</param>
-    public static Judgement Judge(StepContext c, SealSheet seal, double plannedMm, string done, IReadOnlyList<Squareness.Screw>? screws = null)
+    public static Judgement Judge(
+        StepContext c,
+        SealSheet seal,
+        double plannedMm,
+        string done,
+        IReadOnlyList<Squareness.Screw>? screws = null
+    )
     {
         if (s_deg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(At(c.Step.Name, deg!.Value))) is { } at)
         {
             return c.Step.Slots(c).Any(s => s.Kind == SlotKind.Tick && !c.Taken(s))
                 ? Prompt.Next(c)
-                : new Judgement(Sentence.Of("Depth of the seal’s face at {clock}, down from the housing.", ("clock", Quantity.AtClock(at))));
+                : new Judgement(
+                    Sentence.Of("Depth of the seal’s face at {clock}, down from the housing.", ("clock", Quantity.AtClock(at)))
+                );
         }
 
-        var tilt = seal.Tilt ?? HouseDefaults.SealTilt;
+        var tilt = seal.Tilt ?? NeatBoreDefaults.SealTilt;
         var half = Math.Min((seal.Depth.High ?? double.MaxValue) - seal.DepthMm, seal.DepthMm - (seal.Depth.Low ?? double.MinValue));
-        var answer = Squareness.Solve(new Squareness.Request(
-            [.. s_deg.Select(deg => new Squareness.DepthReading(deg, c.Number(At(c.Step.Name, deg))!.Value))],
-            (seal.OuterMm / 2) - 3,
-            TargetDepthMm: plannedMm,
-            DepthToleranceMm: half,
-            TiltLimitMm: tilt.High,
-            GaugeUncertaintyMm: s_deg.Max(deg => c.Uncertainty(At(c.Step.Name, deg))),
-            Screws: screws));
+        var answer = Squareness.Solve(
+            new Squareness.Request(
+                [.. s_deg.Select(deg => new Squareness.DepthReading(deg, c.Number(At(c.Step.Name, deg))!.Value))],
+                (seal.OuterMm / 2) - 3,
+                TargetDepthMm: plannedMm,
+                DepthToleranceMm: half,
+                TiltLimitMm: tilt.High,
+                GaugeUncertaintyMm: s_deg.Max(deg => c.Uncertainty(At(c.Step.Name, deg))),
+                Screws: screws
+            )
+        );
         var call = answer.Call!.Sourced(check => check.Name == "tilt" ? tilt.SourceWords : seal.Depth.SourceWords);
         var deepest = s_deg.Max(deg => c.Number(At(c.Step.Name, deg))!.Value);
         if (seal.BottomsMm is { } most && deepest >= most)
         {
             call = new Call(
                 Verdict.Stop,
-                Sentence.Of("It stands {deep} deep; its spring bottoms at {most}.", ("deep", Quantity.Mm(deepest)), ("most", Quantity.Mm(most))),
-                [Check.AtMost("deepest place", deepest, most, 0, Dimension.Length, "engine sheet"), .. call.Checks]);
+                Sentence.Of(
+                    "It stands {deep} deep; its spring bottoms at {most}.",
+                    ("deep", Quantity.Mm(deepest)),
+                    ("most", Quantity.Mm(most))
+                ),
+                [Check.AtMost("deepest place", deepest, most, 0, Dimension.Length, "engine sheet"), .. call.Checks]
+            );
         }
 
         var lead = call.Checks[0];
@@ -86,8 +122,10 @@ internal static class SealSeat
                 ("more", Quantity.Mm(Math.Max(0, plannedMm - answer.MeanDepthMm))),
                 ("past", Quantity.Mm(Math.Max(0, answer.MeanDepthMm - plannedMm))),
                 ("screw", Quantity.Word(first?.Id ?? "")),
-                ("turns", new Quantity(first?.Turns ?? 0, Dimension.Number, 0.05))),
+                ("turns", new Quantity(first?.Turns ?? 0, Dimension.Number, 0.05))
+            ),
             call,
-            answer);
+            answer
+        );
     }
 }

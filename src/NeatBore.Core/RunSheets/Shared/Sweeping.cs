@@ -5,7 +5,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>Steps that find how far a seal's bore stands off the crank and bring it back: what the cover and the rear housing share.</summary>
+/// <summary>Steps that find how far a seal's bore stands off the crank and bring it back: what the cover and the rear housing
+/// share.</summary>
 /// <param name="Housing">The part on a sheet.</param>
 /// <param name="View">The end that the builder faces.</param>
 /// <param name="Name">What the builder calls the part.</param>
@@ -48,47 +49,105 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
 
     /// <summary>How the engine may hang, and the clock angle that is up then.</summary>
     public static IReadOnlyList<Option> Hangs { get; } =
-        [new("upright", "upright"), new("upside-down", "upside down"), new("three-up", "on its side, 3 up"), new("nine-up", "on its side, 9 up"), new("crank-upright", "crank upright")];
+    [
+        new("upright", "upright"),
+        new("upside-down", "upside down"),
+        new("three-up", "on its side, 3 up"),
+        new("nine-up", "on its side, 9 up"),
+        new("crank-upright", "crank upright"),
+    ];
 
     /// <summary>Straight up by how it hangs; null where the crank stands upright.</summary>
-    public static double? UpDeg(string? hang) => hang switch { "upside-down" => 180, "three-up" => 90, "nine-up" => 270, "crank-upright" => null, _ => 0 };
+    public static double? UpDeg(string? hang) =>
+        hang switch
+        {
+            "upside-down" => 180,
+            "three-up" => 90,
+            "nine-up" => 270,
+            "crank-upright" => null,
+            _ => 0,
+        };
 
     /// <summary>What has to be told before a dial is believed.</summary>
-    public static IReadOnlyList<Slot> SetupSlots(StepContext c) => c.Chosen(School) == "dial"
-        ?
-        [
-            new Slot(Droop(c.Step.Name), "Droop: bottom less top", SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-0.3, 0.3), Expected: null),
-            Slot.Pick(Held(c.Step.Name), "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
-        ]
+    public static IReadOnlyList<Slot> SetupSlots(StepContext c) =>
+        c.Chosen(School) == "dial"
+            ?
+            [
+                new Slot(
+                    Droop(c.Step.Name),
+                    "Droop: bottom less top",
+                    SlotKind.Number,
+                    Dimension.Length,
+                    0.01,
+                    "dial",
+                    Plausible: new Band(-0.3, 0.3),
+                    Expected: null
+                ),
+                Slot.Pick(Held(c.Step.Name), "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
+            ]
         : c.Chosen(School) is "ring"
             ?
             [
-                new Slot(Ring(c.Step.Name), "Centring ring, inside", SlotKind.Number, Dimension.Length, 0.01, "bore-gauge", Plausible: new Band(10, 200)),
-                new Slot(Shaft(c.Step.Name), "Nose, where the ring goes", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(10, 200)),
-                new Slot(Tape(c.Step.Name), "Tape, thickness of one layer", SlotKind.Number, Dimension.Length, 0.01, "micrometer", Plausible: new Band(0.02, 0.5)),
+                new Slot(
+                    Ring(c.Step.Name),
+                    "Centring ring, inside",
+                    SlotKind.Number,
+                    Dimension.Length,
+                    0.01,
+                    "bore-gauge",
+                    Plausible: new Band(10, 200)
+                ),
+                new Slot(
+                    Shaft(c.Step.Name),
+                    "Nose, where the ring goes",
+                    SlotKind.Number,
+                    Dimension.Length,
+                    0.01,
+                    "micrometer",
+                    Plausible: new Band(10, 200)
+                ),
+                new Slot(
+                    Tape(c.Step.Name),
+                    "Tape, thickness of one layer",
+                    SlotKind.Number,
+                    Dimension.Length,
+                    0.01,
+                    "micrometer",
+                    Plausible: new Band(0.02, 0.5)
+                ),
             ]
-            : [Slot.Tick("understood", "Way of centring understood, tools to hand")];
+        : [Slot.Tick("understood", "Way of centring understood, tools to hand")];
 
     public static Judgement JudgeSetup(StepContext c)
     {
-        if (c.Number(Ring(c.Step.Name)) is not { } ring || c.Number(Shaft(c.Step.Name)) is not { } shaft || c.Number(Tape(c.Step.Name)) is not { } tape)
+        if (
+            c.Number(Ring(c.Step.Name)) is not { } ring
+            || c.Number(Shaft(c.Step.Name)) is not { } shaft
+            || c.Number(Tape(c.Step.Name)) is not { } tape
+        )
         {
             return c.Step.Slots(c).All(s => c.Taken(s))
-                ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
+                    ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
                 : c.Chosen(School) == "dial" && !c.Taken(Droop(c.Step.Name))
                     ? new Judgement(Sentence.Of("Turn the dial on a true ring, hung the same way. Read bottom less top, as it shows."))
-                    : Prompt.Next(c);
+                : Prompt.Next(c);
         }
 
         var wraps = TapeWraps.Solve(new TapeWraps.Request(ring, shaft, tape));
         return new Judgement(
             Sentence.Of(
-                wraps.Wraps == 0 ? "No tape: the ring is snug, {left} of play each side." : "Wrap the nose {wraps} times, evenly; that leaves {left} of play each side.",
-                ("wraps", Quantity.Count(wraps.Wraps)), ("left", Quantity.Mm(wraps.LeftMm, 0.01))),
-            Answer: wraps);
+                wraps.Wraps == 0
+                    ? "No tape: the ring is snug, {left} of play each side."
+                    : "Wrap the nose {wraps} times, evenly; that leaves {left} of play each side.",
+                ("wraps", Quantity.Count(wraps.Wraps)),
+                ("left", Quantity.Mm(wraps.LeftMm, 0.01))
+            ),
+            Answer: wraps
+        );
     }
 
-    /// <summary>The readings of one sweep, in the order of the hand; how often the part has been tightened tells a stand-in how it sits.</summary>
+    /// <summary>The readings of one sweep, in the order of the hand; how often the part has been tightened tells a stand-in how it
+    /// sits.</summary>
     public IReadOnlyList<Slot> Slots(StepContext c, int tightened = 0)
     {
         var feelers = FeelerDegs();
@@ -97,13 +156,21 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             "dial" =>
             [
                 .. s_dialDeg.Select(deg => Dial(c, At(c.Step.Name, deg), deg, tightened)),
-                Dial(c, Repeat(c.Step.Name), 0, tightened) with { Label = "12 again" },
+                Dial(c, Repeat(c.Step.Name), 0, tightened) with
+                {
+                    Label = "12 again",
+                },
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
             [
                 .. feelers.Where(deg => deg % 90 == 0).Select(deg => Feeler(c, deg, !c.Taken(Reason(c.Step.Name)))),
-                new Slot(Reason(c.Step.Name), "No gaps taken: why", SlotKind.Text, Required: !feelers.Where(deg => deg % 90 == 0).Any(deg => c.Taken(At(c.Step.Name, deg)))),
+                new Slot(
+                    Reason(c.Step.Name),
+                    "No gaps taken: why",
+                    SlotKind.Text,
+                    Required: !feelers.Where(deg => deg % 90 == 0).Any(deg => c.Taken(At(c.Step.Name, deg)))
+                ),
             ],
         };
     }
@@ -117,40 +184,54 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         {
             return new Judgement(
                 Sentence.Of("Centred without a number: say why that will do, or take four gaps."),
-                new Call(Verdict.Decide, Sentence.Of("No reading shows where the {part} stands.", ("part", Quantity.Word(Name))), []));
+                new Call(Verdict.Decide, Sentence.Of("No reading shows where the {part} stands.", ("part", Quantity.Word(Name))), [])
+            );
         }
 
         var slots = c.Step.Slots(c).Where(s => s.Kind == SlotKind.Number).ToList();
         if (slots.FirstOrDefault(s => s.Required && !c.Taken(s)) is { } next)
         {
-            return new Judgement(Sentence.Of(
-                (c.Chosen(School), next.Key) switch
-                {
-                    ("dial", "0") => "Dial on the crank, its tip in the seal’s bore, zeroed at {clock}. Read it there.",
-                    ("dial", "repeat") => "Turn on to {clock} and read it once more.",
-                    ("dial", _) => "Turn the crank until the dial stands at {clock}. Read it.",
-                    _ => "Feel the gap between crank and bore at {clock}.",
-                },
-                ("clock", Quantity.AtClock(next.AngleDeg!.Value))));
+            return new Judgement(
+                Sentence.Of(
+                    (c.Chosen(School), next.Key) switch
+                    {
+                        ("dial", "0") => "Dial on the crank, its tip in the seal’s bore, zeroed at {clock}. Read it there.",
+                        ("dial", "repeat") => "Turn on to {clock} and read it once more.",
+                        ("dial", _) => "Turn the crank until the dial stands at {clock}. Read it.",
+                        _ => "Feel the gap between crank and bore at {clock}.",
+                    },
+                    ("clock", Quantity.AtClock(next.AngleDeg!.Value))
+                )
+            );
         }
 
         var housing = Housing(c.Sheet);
-        var limit = housing.Offset ?? HouseDefaults.SealOffset;
+        var limit = housing.Offset ?? NeatBoreDefaults.SealOffset;
         var answer = Solve(c, housing, slots, limit);
-        var call = answer.Call!.Sourced(check => check.Name switch
-        {
-            "offset" => limit.SourceWords,
-            "oval" => HouseDefaults.SealOval.SourceWords,
-            "room in the holes" => c.Taken(Free(Loose)) ? "measured here" : "engine sheet",
-            _ => "Neat Bore default",
-        });
+        var call = answer.Call!.Sourced(check =>
+            check.Name switch
+            {
+                "offset" => limit.SourceWords,
+                "oval" => NeatBoreDefaults.SealOval.SourceWords,
+                "room in the holes" => c.Taken(Free(Loose)) ? "measured here" : "engine sheet",
+                _ => "Neat Bore default",
+            }
+        );
         var droop = Math.Abs(c.Number(Droop(Setup)) ?? 0);
         if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen(School) == "dial" && droop > 2 * Swing(c, slots))
         {
             call = new Call(
                 Verdict.LookAgain,
-                Sentence.Of("The droop of {droop} is more than twice what the dial swung here ({swing}).", ("droop", Quantity.Mm(droop)), ("swing", Quantity.Mm(Swing(c, slots)))),
-                [new Check("droop", Verdict.LookAgain, droop, Swing(c, slots), 0, Side.Upper, Dimension.Length, "Neat Bore default"), .. call.Checks]);
+                Sentence.Of(
+                    "The droop of {droop} is more than twice what the dial swung here ({swing}).",
+                    ("droop", Quantity.Mm(droop)),
+                    ("swing", Quantity.Mm(Swing(c, slots)))
+                ),
+                [
+                    new Check("droop", Verdict.LookAgain, droop, Swing(c, slots), 0, Side.Upper, Dimension.Length, "Neat Bore default"),
+                    .. call.Checks,
+                ]
+            );
         }
 
         return new Judgement(Do(c, housing, answer, call, onGo), call, answer);
@@ -187,11 +268,15 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             (Verdict.LookAgain, "places") => "Feel at four places or more: three can’t tell an oval from an offset.",
             (Verdict.LookAgain, "droop") => "Check the dial’s droop on a true ring: its sign, its size. Then sweep again.",
             (Verdict.Stop, "oval") => "The bore is oval by {oval}. Another {part}, or its bore trued.",
-            _ when cannot && dowels == "two" => "The {part} sits {offset} off towards {clock}, and two dowels hold it. Offset dowels, or another {part}.",
-            _ when cannot && dowels == "one" => "The {part} sits {offset} off towards {clock}; swung on its dowel it can’t get central. Work the dowel, or another {part}.",
-            _ when cannot => "The {part} sits {offset} off towards {clock}; its holes allow {free}. Open the holes a little, or another {part}.",
+            _ when cannot && dowels == "two" =>
+                "The {part} sits {offset} off towards {clock}, and two dowels hold it. Offset dowels, or another {part}.",
+            _ when cannot && dowels == "one" =>
+                "The {part} sits {offset} off towards {clock}; swung on its dowel it can’t get central. Work the dowel, or another {part}.",
+            _ when cannot =>
+                "The {part} sits {offset} off towards {clock}; its holes allow {free}. Open the holes a little, or another {part}.",
             (Verdict.LookAgain, _) => "{offset} is too near the limit to tell. Tap it a little towards {move}, {near}, and sweep again.",
-            _ when c.Chosen(School) == "dial" => "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
+            _ when c.Chosen(School) == "dial" =>
+                "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
             _ => "The {part} sits {offset} off towards {clock}. Move it towards {move}, {near}; its holes allow {free}.",
         };
         return Sentence.Of(
@@ -203,7 +288,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             ("move", Quantity.AtClock(answer.MoveDeg ?? 0)),
             ("near", Quantity.Word(Near(housing, answer.MoveDeg ?? 0))),
             ("start", Quantity.AtClock(0)),
-            ("free", Quantity.Mm(Free(c, housing), 0.01)));
+            ("free", Quantity.Mm(Free(c, housing), 0.01))
+        );
     }
 
     private BoreCentring.Answer Solve(StepContext c, HousingSheet housing, List<Slot> slots, Limit limit)
@@ -224,11 +310,12 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             SagMm: sense == BoreCentring.Sense.PlungerIn ? -droop : droop,
             UpDeg: UpDeg(c.Chosen(Hang)),
             LimitMm: limit.High,
-            OvalityLimitMm: HouseDefaults.SealOval.High,
+            OvalityLimitMm: NeatBoreDefaults.SealOval.High,
             FreeMoveMm: Free(c, housing),
             RepeatMm: dial ? c.Number(Repeat(c.Step.Name)) : null,
-            ExtraUncertaintyMm: c.Picked(Held(Setup)) == "loose" ? HouseDefaults.LooseCrankMm : 0,
-            Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))]);
+            ExtraUncertaintyMm: c.Picked(Held(Setup)) == "loose" ? NeatBoreDefaults.LooseCrankMm : 0,
+            Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))]
+        );
         var answer = BoreCentring.Solve(request);
         if (answer.MoveDeg is not { } way)
         {
@@ -239,28 +326,59 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         var held = Dowels(c) switch
         {
             "two" => answer.OffsetMm,
-            "one" when housing.Dowels is [var dowel, ..] => answer.OffsetMm * Math.Abs(Math.Cos((way - Deg(dowel.XMm, dowel.YMm)) * Math.PI / 180)),
+            "one" when housing.Dowels is [var dowel, ..] => answer.OffsetMm
+                * Math.Abs(Math.Cos((way - Deg(dowel.XMm, dowel.YMm)) * Math.PI / 180)),
             _ => 0,
         };
         return held > (limit.High ?? double.MaxValue) ? BoreCentring.Solve(request with { FreeMoveMm = 0 }) : answer;
     }
 
-    private string Dowels(StepContext c) => c.Chosen(Dowelled) ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch { 0 => "none", 1 => "one", _ => "two" };
-
-    private double Free(StepContext c, HousingSheet housing) => Dowels(c) == "two" ? 0 : c.Number(Free(Loose)) is { } across ? across / 2 : housing.HoleFreeMm;
-
-    private Slot Dial(StepContext c, string key, double deg, int tightened) => new(
-        key, Label(deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3),
-        Rig: new Dictionary<string, double>
+    private string Dowels(StepContext c) =>
+        c.Chosen(Dowelled)
+        ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch
         {
-            ["bore"] = 1,
-            ["droop"] = c.Number(Droop(Setup)) ?? 0,
-            ["up"] = UpDeg(c.Chosen(Hang)) ?? -1,
-            ["tightened"] = tightened,
-        });
+            0 => "none",
+            1 => "one",
+            _ => "two",
+        };
 
-    private Slot Feeler(StepContext c, double deg, bool required) => new(
-        At(c.Step.Name, deg), Label(deg), SlotKind.Number, Dimension.Length, 0.01, "feeler", deg, Plausible: new Band(0, 10), Peers: "gap", Required: required);
+    private double Free(StepContext c, HousingSheet housing) =>
+        Dowels(c) == "two" ? 0
+        : c.Number(Free(Loose)) is { } across ? across / 2
+        : housing.HoleFreeMm;
+
+    private Slot Dial(StepContext c, string key, double deg, int tightened) =>
+        new(
+            key,
+            Label(deg),
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "dial",
+            deg,
+            Plausible: new Band(-3, 3),
+            Rig: new Dictionary<string, double>
+            {
+                ["bore"] = 1,
+                ["droop"] = c.Number(Droop(Setup)) ?? 0,
+                ["up"] = UpDeg(c.Chosen(Hang)) ?? -1,
+                ["tightened"] = tightened,
+            }
+        );
+
+    private Slot Feeler(StepContext c, double deg, bool required) =>
+        new(
+            At(c.Step.Name, deg),
+            Label(deg),
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "feeler",
+            deg,
+            Plausible: new Band(0, 10),
+            Peers: "gap",
+            Required: required
+        );
 
     private string Label(double deg) => Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
 }

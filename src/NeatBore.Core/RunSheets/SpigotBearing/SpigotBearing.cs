@@ -33,67 +33,130 @@ public static class SpigotBearing
     }
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "spigot-bearing",
-        1,
-        "Spigot bearing",
-        sheet => sheet.Spigot is null ? [] : ["rear-seal"],
-        [new Choice(Out, OutStep.Name, "The old one comes out", _ => [new("puller", "puller fully behind it"), new("filler", "soft filler and a close bar"), new("none", "there is none in")])],
-        [
-            new Step(OutStep.Name, "Old one out", "spigot")
-            {
-                Slots = c => c.Chosen(Out) switch
+    public static Procedure Version1 { get; } =
+        new(
+            "spigot-bearing",
+            1,
+            "Spigot bearing",
+            sheet => sheet.Spigot is null ? [] : ["rear-seal"],
+            [
+                new Choice(
+                    Out,
+                    OutStep.Name,
+                    "The old one comes out",
+                    _ =>
+                        [
+                            new("puller", "puller fully behind it"),
+                            new("filler", "soft filler and a close bar"),
+                            new("none", "there is none in"),
+                        ]
+                ),
+            ],
+            [
+                new Step(OutStep.Name, "Old one out", "spigot")
                 {
-                    "none" => [Slot.Tick("empty", "Bore empty")],
-                    "filler" => [Slot.Tick("packed", "Packed full, bar close in the bore"), Slot.Tick("out", "Driven out by the filler")],
-                    _ => [Slot.Tick("behind", "Jaws fully behind it"), Slot.Tick("out", "Drawn out straight")],
+                    Slots = c =>
+                        c.Chosen(Out) switch
+                        {
+                            "none" => [Slot.Tick("empty", "Bore empty")],
+                            "filler" =>
+                            [
+                                Slot.Tick("packed", "Packed full, bar close in the bore"),
+                                Slot.Tick("out", "Driven out by the filler"),
+                            ],
+                            _ => [Slot.Tick("behind", "Jaws fully behind it"), Slot.Tick("out", "Drawn out straight")],
+                        },
+                    Judge = Prompt.Next,
+                    Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
                 },
-                Judge = Prompt.Next,
-                Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
-            },
-            new Step(BoreStep.Name, "Look in the bore", "spigot")
-            {
-                Slots = _ =>
-                [
-                    Slot.Pick(BoreStep.Rollers, "Rollers and bits", new("none", "none left"), new("left", "some left")),
-                    Slot.Pick(BoreStep.Marks, "Marks in the bore", new("none", "none"), new("light", "light"), new("deep", "deep")),
-                ],
-                Judge = c => (c.Picked(BoreStep.Rollers), c.Picked(BoreStep.Marks)) switch
+                new Step(BoreStep.Name, "Look in the bore", "spigot")
                 {
-                    (null, _) or (_, null) => Prompt.Next(c),
-                    ("left", _) => new Judgement(Sentence.Of("Get every roller out: look with a light and a magnet."), new Call(Verdict.LookAgain, Sentence.Of("A roller behind the bearing keeps it off its depth."), [])),
-                    (_, "deep") => new Judgement(Sentence.Of("Deep marks: measure the bore, or say why the bearing will hold."), new Call(Verdict.Decide, Sentence.Of("The bore is deeply marked."), [])),
-                    _ => new Judgement(Sentence.Of("Bore clean. Wipe it, chill the bearing."), new Call(Verdict.Go, Sentence.Of("Nothing left in the bore; marks at most light."), [])),
+                    Slots = _ =>
+                        [
+                            Slot.Pick(BoreStep.Rollers, "Rollers and bits", new("none", "none left"), new("left", "some left")),
+                            Slot.Pick(BoreStep.Marks, "Marks in the bore", new("none", "none"), new("light", "light"), new("deep", "deep")),
+                        ],
+                    Judge = c =>
+                        (c.Picked(BoreStep.Rollers), c.Picked(BoreStep.Marks)) switch
+                        {
+                            (null, _) or (_, null) => Prompt.Next(c),
+                            ("left", _) => new Judgement(
+                                Sentence.Of("Get every roller out: look with a light and a magnet."),
+                                new Call(Verdict.LookAgain, Sentence.Of("A roller behind the bearing keeps it off its depth."), [])
+                            ),
+                            (_, "deep") => new Judgement(
+                                Sentence.Of("Deep marks: measure the bore, or say why the bearing will hold."),
+                                new Call(Verdict.Decide, Sentence.Of("The bore is deeply marked."), [])
+                            ),
+                            _ => new Judgement(
+                                Sentence.Of("Bore clean. Wipe it, chill the bearing."),
+                                new Call(Verdict.Go, Sentence.Of("Nothing left in the bore; marks at most light."), [])
+                            ),
+                        },
+                    Cautions = ["Bits fly out under an air line: eye protection."],
                 },
-                Cautions = ["Bits fly out under an air line: eye protection."],
-            },
-            new Step(InStep.Name, "In, to its depth", "spigot")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick("cold", "Cold, light blows on its outer ring"),
-                    new Slot(InStep.Depth, "Depth below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5), Expected: c.Sheet.Spigot.DepthMm),
-                ],
-                Judge = c => Depth(c, InStep.Depth, c.Sheet.Spigot!.Depth, "bearing", c.Sheet.Spigot.SealDepthMm is null ? "At depth. A little grease, no more." : "At depth. Now its seal, by itself."),
-                Gate = "at depth",
-                Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
-            },
-            new Step(SealStep.Name, "Its seal, grease", "spigot")
-            {
-                When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
-                Slots = c =>
-                [
-                    Slot.Tick("way", "Right way round, pressed by itself"),
-                    new Slot(SealStep.Depth, "Seal below flange", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5), Expected: c.Sheet.Spigot.SealDepthMm),
-                    Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
-                ],
-                Judge = c => Depth(c, SealStep.Depth, c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default), "seal", "Done: shaft enters, nothing proud."),
-                Cautions = ["Grease off the flange’s face."],
-            },
-        ])
-    {
-        View = View.Rear,
-    };
+                new Step(InStep.Name, "In, to its depth", "spigot")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick("cold", "Cold, light blows on its outer ring"),
+                            new Slot(
+                                InStep.Depth,
+                                "Depth below flange",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.01,
+                                "depth-gauge",
+                                Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5),
+                                Expected: c.Sheet.Spigot.DepthMm
+                            ),
+                        ],
+                    Judge = c =>
+                        Depth(
+                            c,
+                            InStep.Depth,
+                            c.Sheet.Spigot!.Depth,
+                            "bearing",
+                            c.Sheet.Spigot.SealDepthMm is null
+                                ? "At depth. A little grease, no more."
+                                : "At depth. Now its seal, by itself."
+                        ),
+                    Gate = "at depth",
+                    Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
+                },
+                new Step(SealStep.Name, "Its seal, grease", "spigot")
+                {
+                    When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
+                    Slots = c =>
+                        [
+                            Slot.Tick("way", "Right way round, pressed by itself"),
+                            new Slot(
+                                SealStep.Depth,
+                                "Seal below flange",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.01,
+                                "depth-gauge",
+                                Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5),
+                                Expected: c.Sheet.Spigot.SealDepthMm
+                            ),
+                            Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
+                        ],
+                    Judge = c =>
+                        Depth(
+                            c,
+                            SealStep.Depth,
+                            c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default),
+                            "seal",
+                            "Done: shaft enters, nothing proud."
+                        ),
+                    Cautions = ["Grease off the flange’s face."],
+                },
+            ]
+        )
+        {
+            View = View.Rear,
+        };
 
     private static Judgement Depth(StepContext c, NumberSlot slot, Limit limit, string part, string done)
     {
@@ -106,17 +169,29 @@ public static class SpigotBearing
         var u = c.Uncertainty(slot);
         var call = Call.Of(
             [
-                .. limit.Low is { } low ? [Check.AtLeast("depth", depth, low, u, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(),
-                .. limit.High is { } high ? [Check.AtMost("depth", depth, high, u, Dimension.Length, limit.SourceWords)] : Array.Empty<Check>(),
+                .. limit.Low is { } low
+                    ? [Check.AtLeast("depth", depth, low, u, Dimension.Length, limit.SourceWords)]
+                    : Array.Empty<Check>(),
+                .. limit.High is { } high
+                    ? [Check.AtMost("depth", depth, high, u, Dimension.Length, limit.SourceWords)]
+                    : Array.Empty<Check>(),
             ],
-            k => Sentence.Of(
-                k.Verdict switch
-                {
-                    Verdict.Go => "The {part} sits {value} deep.",
-                    Verdict.LookAgain => "The {part} sits {value} ± {u} deep: too close to {limit} for this gauge to decide.",
-                    _ => k.Side == Side.Upper ? "The {part} sits {value} deep; at most {limit} is wanted." : "The {part} sits {value} deep; at least {limit} is wanted.",
-                },
-                ("part", Quantity.Word(part)), ("value", Quantity.Mm(k.Value)), ("u", Quantity.Mm(k.Uncertainty)), ("limit", Quantity.Mm(k.Limit))))!;
+            k =>
+                Sentence.Of(
+                    k.Verdict switch
+                    {
+                        Verdict.Go => "The {part} sits {value} deep.",
+                        Verdict.LookAgain => "The {part} sits {value} ± {u} deep: too close to {limit} for this gauge to decide.",
+                        _ => k.Side == Side.Upper
+                            ? "The {part} sits {value} deep; at most {limit} is wanted."
+                            : "The {part} sits {value} deep; at least {limit} is wanted.",
+                    },
+                    ("part", Quantity.Word(part)),
+                    ("value", Quantity.Mm(k.Value)),
+                    ("u", Quantity.Mm(k.Uncertainty)),
+                    ("limit", Quantity.Mm(k.Limit))
+                )
+        )!;
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch
@@ -126,7 +201,9 @@ public static class SpigotBearing
                     (_, Side.Upper) => "Too deep by {by}: out and in again, or pack it as the sheet allows.",
                     _ => "Not deep enough: {by} more, light blows.",
                 },
-                ("by", Quantity.Mm(Math.Abs(depth - call.Checks[0].Limit)))),
-            call);
+                ("by", Quantity.Mm(Math.Abs(depth - call.Checks[0].Limit)))
+            ),
+            call
+        );
     }
 }

@@ -20,7 +20,12 @@ public static partial class TimingCover
         if (c.TakenAt(CloseStep.Closed) is not { } closed)
         {
             var by = c.TakenAt(SealantStep.Spread) is { } began ? Clocked(c, began) : null;
-            return new Judgement(Sentence.Of("Cover on to its marks, bolts snug in order. Tick it when it is closed."), Answer: by, Deadline: by?.CloseUpBy, Then: s_skinned);
+            return new Judgement(
+                Sentence.Of("Cover on to its marks, bolts snug in order. Tick it when it is closed."),
+                Answer: by,
+                Deadline: by?.CloseUpBy,
+                Then: s_skinned
+            );
         }
 
         var times = Clocked(c, closed)!;
@@ -32,10 +37,27 @@ public static partial class TimingCover
             new Call(
                 late ? Verdict.Stop : Verdict.Go,
                 Sentence.Of(
-                    late ? "Closed {took} after the bead was begun; {name} stays open {open} here: it has skinned."
+                    late
+                        ? "Closed {took} after the bead was begun; {name} stays open {open} here: it has skinned."
                         : "Closed {took} after the bead was begun, within {open}.",
-                    ("took", Quantity.Minutes(took / 60)), ("open", Quantity.Minutes(open / 60)), ("name", Quantity.Word(product.Name))),
-                [new Check("time open", late ? Verdict.Stop : Verdict.Go, took, open, 0, Side.Upper, Dimension.Seconds, Words(product.Source))]),
-            times);
+                    ("took", Quantity.Minutes(took / 60)),
+                    ("open", Quantity.Minutes(open / 60)),
+                    ("name", Quantity.Word(product.Name))
+                ),
+                [
+                    new Check(
+                        "time open",
+                        late ? Verdict.Stop : Verdict.Go,
+                        took,
+                        open,
+                        0,
+                        Side.Upper,
+                        Dimension.Seconds,
+                        Words(product.Source)
+                    ),
+                ]
+            ),
+            times
+        );
     }
 }

@@ -25,7 +25,7 @@ public static partial class TimingCover
     {
         var times = s_sweeping.Slots(c).Select(s => c.TakenAt(SnugStep.Name, s)).OfType<DateTimeOffset>().ToList();
         var sweep = times.Count < 2 ? 2 : Math.Clamp((times.Max() - times.Min()).TotalMinutes, 0.5, 60);
-        return sweep + (c.Sheet.Cover!.Bolts.Count * HouseDefaults.SecondsPerBolt / 60);
+        return sweep + (c.Sheet.Cover!.Bolts.Count * NeatBoreDefaults.SecondsPerBolt / 60);
     }
 
     private static Judgement JudgeSpread(StepContext c)
@@ -37,7 +37,9 @@ public static partial class TimingCover
 
         if (c.Number(SealantStep.Shop) is not { } shop)
         {
-            return new Judgement(Sentence.Of("Read the joint’s temperature: it sets the clock of {name}.", ("name", Quantity.Word(product.Name))));
+            return new Judgement(
+                Sentence.Of("Read the joint’s temperature: it sets the clock of {name}.", ("name", Quantity.Word(product.Name)))
+            );
         }
 
         var open = SealantClock.Solve(new SealantClock.Request(product.Product, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, shop));
@@ -47,22 +49,47 @@ public static partial class TimingCover
         {
             var times = Clocked(c, spread)!;
             return new Judgement(
-                Sentence.Of("Cover on to its marks, bolts snug, within {left} of the first bead.", ("left", Quantity.Minutes(minutes))), Answer: times, Deadline: c.Taken(CloseStep.Closed) ? null : times.CloseUpBy,
-                Then: s_skinned);
+                Sentence.Of("Cover on to its marks, bolts snug, within {left} of the first bead.", ("left", Quantity.Minutes(minutes))),
+                Answer: times,
+                Deadline: c.Taken(CloseStep.Closed) ? null : times.CloseUpBy,
+                Then: s_skinned
+            );
         }
 
         var enough = needed <= minutes;
         return new Judgement(
             Sentence.Of(
-                enough ? "Your dry run says {needed}; it stays open {open}. Begin the bead, and tick it as you do."
+                enough
+                    ? "Your dry run says {needed}; it stays open {open}. Begin the bead, and tick it as you do."
                     : "Your dry run says {needed}; it stays open only {open}. Use a slower one, or get a second pair of hands.",
-                ("needed", Quantity.Minutes(needed)), ("open", Quantity.Minutes(minutes))),
+                ("needed", Quantity.Minutes(needed)),
+                ("open", Quantity.Minutes(minutes))
+            ),
             new Call(
                 enough ? Verdict.Go : Verdict.Decide,
-                Sentence.Of("About {needed} to close by the dry run and {bolt} a bolt; {name} stays open {open} here.",
-                    ("needed", Quantity.Minutes(needed)), ("open", Quantity.Minutes(minutes)), ("bolt", new Quantity(HouseDefaults.SecondsPerBolt, Dimension.Seconds)), ("name", Quantity.Word(product.Name))),
-                [new Check("time to close", enough ? Verdict.Go : Verdict.Decide, needed * 60, minutes * 60, 0, Side.Upper, Dimension.Seconds, Words(product.Source))]));
+                Sentence.Of(
+                    "About {needed} to close by the dry run and {bolt} a bolt; {name} stays open {open} here.",
+                    ("needed", Quantity.Minutes(needed)),
+                    ("open", Quantity.Minutes(minutes)),
+                    ("bolt", new Quantity(NeatBoreDefaults.SecondsPerBolt, Dimension.Seconds)),
+                    ("name", Quantity.Word(product.Name))
+                ),
+                [
+                    new Check(
+                        "time to close",
+                        enough ? Verdict.Go : Verdict.Decide,
+                        needed * 60,
+                        minutes * 60,
+                        0,
+                        Side.Upper,
+                        Dimension.Seconds,
+                        Words(product.Source)
+                    ),
+                ]
+            )
+        );
     }
 
-    private static string Words(LimitSource source) => source == LimitSource.Manual ? "the maker’s sheet" : new Limit(null, null, source).SourceWords;
+    private static string Words(LimitSource source) =>
+        source == LimitSource.Manual ? "the maker’s sheet" : new Limit(null, null, source).SourceWords;
 }

@@ -2,7 +2,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>A timing cover centred on the crank dry, then sealed and closed to its marks in time, tightened in order, and swept once more.</summary>
+/// <summary>A timing cover centred on the crank dry, then sealed and closed to its marks in time, tightened in order, and swept once
+/// more.</summary>
 public static partial class TimingCover
 {
     private static class BeforeStep
@@ -61,148 +62,224 @@ public static partial class TimingCover
     private static readonly Sentence s_skinned = Sentence.Of("Too late: it has skinned. Cover off, both faces clean, a new bead.");
 
     /// <summary>The first version.</summary>
-    public static Procedure Version1 { get; } = new(
-        "timing-cover",
-        1,
-        "Timing cover",
-        sheet => sheet.Cover is null ? [] : ["cover"],
-        [
-            new Choice(Sweeping.School, SchoolStep.Name, "How it is centred", _ =>
-                [new("dial", "dial turned with the crank"), new("feeler", "feelers round the crank"), new("ring", "ring on the nose"), new("balancer", "balancer on first")]),
-            new Choice(Sweeping.Dowelled, SchoolStep.Name, "Dowels", sheet =>
-            {
-                Option[] all = [new("none", "none"), new("one", "one"), new("two", "two")];
-                var there = all[Math.Min(sheet.Cover?.Dowels?.Count ?? 0, 2)];
-                return [there, .. all.Where(o => o != there)];
-            }),
-            new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
-            new Choice(Sweeping.Surface, HangStep.Name, "The dial’s tip reads", _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]),
-            new Choice(Sealant, SealantStep.Name, "The joint", sheet => [.. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)), new("gasket", "dry gasket"), new("dressed", "gasket, dressed")]),
-        ],
-        [
-            new Step(BeforeStep.Name, "Balancer comes later", "checks")
-            {
-                When = c => Applies.If(c.Other("balancer-on") is not (null or Standing.ToDo), "The balancer is not on: it goes on last."),
-                Judge = _ => new Judgement(
-                    Sentence.Of("Balancer off again: the cover is centred before it goes on."),
-                    new Call(Verdict.Stop, Sentence.Of("A balancer on the nose hides the seal’s bore and holds the cover wherever it is."), [])),
-                Gate = "the nose is free",
-                Cautions = ["No hammer on the balancer."],
-            },
-            new Step(SchoolStep.Name, "Parts and faces", "cover")
-            {
-                Slots = _ =>
-                [
-                    new Slot("cover", "Cover", SlotKind.Text),
-                    Slot.Tick("clean", "Old sealant off, both faces degreased"),
-                    Slot.Tick("flat", "Cover’s face flat on a plate, no burr"),
-                    Slot.Tick("dowels", "Dowels looked at, holes clean"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Solvent vapour: air the room, no flame near. Scrapers cut."],
-            },
-            new Step(HangStep.Name, "How it hangs; droop", "hang")
-            {
-                Slots = Sweeping.SetupSlots,
-                Judge = Sweeping.JudgeSetup,
-                Cautions = ["Never under a hanging engine. Check the stand’s rating."],
-            },
-            new Step(DryStep.Name, "On dry, finger-tight", "cover")
-            {
-                Slots = c =>
-                [
-                    Slot.Tick("on", "Cover on dry, no sealant"),
-                    Slot.Tick("finger", "All bolts finger-tight: it moves by hand"),
-                    .. c.Chosen(Sweeping.Dowelled) == "two" ? Array.Empty<Slot>() :
-                    [
-                        new Slot(Sweeping.Free(DryStep.Name), "How far it moves, side to side", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge",
-                            Plausible: new Band(0, 3), Required: false, Expected: 2 * c.Sheet.Cover!.HoleFreeMm),
-                    ],
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["Keep fingers out of the chain."],
-            },
-            new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
-            {
-                Slots = c => s_sweeping.Slots(c),
-                Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug the bolts in order, then sweep again."),
-                Gate = "the bore is central",
-                Cautions = ["Keep fingers out of the chain while the crank turns."],
-            },
-            new Step(SnugStep.Name, "Sweep, snug", "centring")
-            {
-                Slots = c => s_sweeping.Slots(c, 1),
-                Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Scribe witness marks across the joint."),
-                Gate = "central when snug",
-                Cautions = ["Tightening shifts it: sweep before you mark."],
-            },
-            new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
-            {
-                Slots = _ =>
-                [
-                    Slot.Tick("marks", "Marks scribed, or temporary pins in"),
-                    Slot.Tick("off", "Cover off, faces wiped dry"),
-                    Slot.Tick("ready", "Bolts, wrench, dial, rag to hand"),
-                ],
-                Judge = Prompt.Next,
-                Cautions = ["A scriber slips: eye protection."],
-            },
-            new Step(SealantStep.Name, "Sealant", "sealant")
-            {
-                Slots = c => Product(c) is null
-                    ? [Slot.Tick(SealantStep.Spread, "Gasket on, holes in line")]
-                    :
-                    [
-                        new Slot(SealantStep.Shop, "Temperature of the joint", SlotKind.Number, Dimension.Temperature, 1, "thermometer", Plausible: new Band(-5, 45), Expected: 19),
-                        Slot.Tick(SealantStep.Spread, "Bead begun: the clock runs"),
-                    ],
-                Judge = JudgeSpread,
-                Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
-            },
-            new Step(CloseStep.Name, "Closed to its marks", "sealant")
-            {
-                Needs = [SealantStep.Name],
-                Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],
-                Judge = JudgeClosed,
-                Gate = "closed in time",
-                Cautions = ["Don’t slide it about: it smears the bead."],
-            },
-            new Step(ConfirmStep.Name, "One confirming sweep", "centring")
-            {
-                Slots = c => s_sweeping.Slots(c, 1),
-                Judge = c => s_sweeping.Judge(c, "On its marks, {offset} off. Tighten in order."),
-                Gate = "central on its sealant",
-                Cautions = ["Keep fingers out of the chain while the crank turns."],
-            },
-            new Step(TorqueStep.Name, "Tighten in order", "bolts")
-            {
-                Slots = c => BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front)),
-                Judge = c => BoltPattern.Judge(c, BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front), c.Sheet.Cover.Groups, "All tight. One last sweep: tightening shifts it."),
-                Cautions = ["Small bolts in light alloy: no impact driver."],
-            },
-            new Step(FinalStep.Name, "Sweep, tight", "centring")
-            {
-                Slots = c => s_sweeping.Slots(c, 2),
-                Judge = c => s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail."),
-                Gate = "central when tight",
-                Cautions = ["Keep fingers out of the chain while the crank turns."],
-            },
-            new Step(RailStep.Name, "Sump rail", "rail")
-            {
-                Slots = c => new[] { ("left", "9 side"), ("right", "3 side") }.Select(p => new Slot(
-                    p.Item1, $"Cover proud of the block, {p.Item2}; − if below", SlotKind.Number, Dimension.Length, 0.01, "depth-gauge", Plausible: new Band(-2, 2), Expected: 0.02)).ToList(),
-                Judge = JudgeRail,
-                Cautions = ["Edges of the rail cut."],
-            },
-            new Step(CureStep.Name, "Cure, then oil", "sealant")
-            {
-                When = c => Applies.If(Product(c) is not null, "A gasket needs no time to cure."),
-                Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
-                Judge = JudgeCure,
-                Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
-            },
-        ])
-    {
-        Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
-    };
+    public static Procedure Version1 { get; } =
+        new(
+            "timing-cover",
+            1,
+            "Timing cover",
+            sheet => sheet.Cover is null ? [] : ["cover"],
+            [
+                new Choice(
+                    Sweeping.School,
+                    SchoolStep.Name,
+                    "How it is centred",
+                    _ =>
+                        [
+                            new("dial", "dial turned with the crank"),
+                            new("feeler", "feelers round the crank"),
+                            new("ring", "ring on the nose"),
+                            new("balancer", "balancer on first"),
+                        ]
+                ),
+                new Choice(
+                    Sweeping.Dowelled,
+                    SchoolStep.Name,
+                    "Dowels",
+                    sheet =>
+                    {
+                        Option[] all = [new("none", "none"), new("one", "one"), new("two", "two")];
+                        var there = all[Math.Min(sheet.Cover?.Dowels?.Count ?? 0, 2)];
+                        return [there, .. all.Where(o => o != there)];
+                    }
+                ),
+                new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
+                new Choice(
+                    Sweeping.Surface,
+                    HangStep.Name,
+                    "The dial’s tip reads",
+                    _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]
+                ),
+                new Choice(
+                    Sealant,
+                    SealantStep.Name,
+                    "The joint",
+                    sheet =>
+                        [
+                            .. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)),
+                            new("gasket", "dry gasket"),
+                            new("dressed", "gasket, dressed"),
+                        ]
+                ),
+            ],
+            [
+                new Step(BeforeStep.Name, "Balancer comes later", "checks")
+                {
+                    When = c =>
+                        Applies.If(c.Other("balancer-on") is not (null or Standing.ToDo), "The balancer is not on: it goes on last."),
+                    Judge = _ => new Judgement(
+                        Sentence.Of("Balancer off again: the cover is centred before it goes on."),
+                        new Call(
+                            Verdict.Stop,
+                            Sentence.Of("A balancer on the nose hides the seal’s bore and holds the cover wherever it is."),
+                            []
+                        )
+                    ),
+                    Gate = "the nose is free",
+                    Cautions = ["No hammer on the balancer."],
+                },
+                new Step(SchoolStep.Name, "Parts and faces", "cover")
+                {
+                    Slots = _ =>
+                        [
+                            new Slot("cover", "Cover", SlotKind.Text),
+                            Slot.Tick("clean", "Old sealant off, both faces degreased"),
+                            Slot.Tick("flat", "Cover’s face flat on a plate, no burr"),
+                            Slot.Tick("dowels", "Dowels looked at, holes clean"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Solvent vapour: air the room, no flame near. Scrapers cut."],
+                },
+                new Step(HangStep.Name, "How it hangs; droop", "hang")
+                {
+                    Slots = Sweeping.SetupSlots,
+                    Judge = Sweeping.JudgeSetup,
+                    Cautions = ["Never under a hanging engine. Check the stand’s rating."],
+                },
+                new Step(DryStep.Name, "On dry, finger-tight", "cover")
+                {
+                    Slots = c =>
+                        [
+                            Slot.Tick("on", "Cover on dry, no sealant"),
+                            Slot.Tick("finger", "All bolts finger-tight: it moves by hand"),
+                            .. c.Chosen(Sweeping.Dowelled) == "two"
+                                ? Array.Empty<Slot>()
+                                :
+                                [
+                                    new Slot(
+                                        Sweeping.Free(DryStep.Name),
+                                        "How far it moves, side to side",
+                                        SlotKind.Number,
+                                        Dimension.Length,
+                                        0.01,
+                                        "depth-gauge",
+                                        Plausible: new Band(0, 3),
+                                        Required: false,
+                                        Expected: 2 * c.Sheet.Cover!.HoleFreeMm
+                                    ),
+                                ],
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["Keep fingers out of the chain."],
+                },
+                new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
+                {
+                    Slots = c => s_sweeping.Slots(c),
+                    Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug the bolts in order, then sweep again."),
+                    Gate = "the bore is central",
+                    Cautions = ["Keep fingers out of the chain while the crank turns."],
+                },
+                new Step(SnugStep.Name, "Sweep, snug", "centring")
+                {
+                    Slots = c => s_sweeping.Slots(c, 1),
+                    Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Scribe witness marks across the joint."),
+                    Gate = "central when snug",
+                    Cautions = ["Tightening shifts it: sweep before you mark."],
+                },
+                new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
+                {
+                    Slots = _ =>
+                        [
+                            Slot.Tick("marks", "Marks scribed, or temporary pins in"),
+                            Slot.Tick("off", "Cover off, faces wiped dry"),
+                            Slot.Tick("ready", "Bolts, wrench, dial, rag to hand"),
+                        ],
+                    Judge = Prompt.Next,
+                    Cautions = ["A scriber slips: eye protection."],
+                },
+                new Step(SealantStep.Name, "Sealant", "sealant")
+                {
+                    Slots = c =>
+                        Product(c) is null
+                            ? [Slot.Tick(SealantStep.Spread, "Gasket on, holes in line")]
+                            :
+                            [
+                                new Slot(
+                                    SealantStep.Shop,
+                                    "Temperature of the joint",
+                                    SlotKind.Number,
+                                    Dimension.Temperature,
+                                    1,
+                                    "thermometer",
+                                    Plausible: new Band(-5, 45),
+                                    Expected: 19
+                                ),
+                                Slot.Tick(SealantStep.Spread, "Bead begun: the clock runs"),
+                            ],
+                    Judge = JudgeSpread,
+                    Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
+                },
+                new Step(CloseStep.Name, "Closed to its marks", "sealant")
+                {
+                    Needs = [SealantStep.Name],
+                    Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],
+                    Judge = JudgeClosed,
+                    Gate = "closed in time",
+                    Cautions = ["Don’t slide it about: it smears the bead."],
+                },
+                new Step(ConfirmStep.Name, "One confirming sweep", "centring")
+                {
+                    Slots = c => s_sweeping.Slots(c, 1),
+                    Judge = c => s_sweeping.Judge(c, "On its marks, {offset} off. Tighten in order."),
+                    Gate = "central on its sealant",
+                    Cautions = ["Keep fingers out of the chain while the crank turns."],
+                },
+                new Step(TorqueStep.Name, "Tighten in order", "bolts")
+                {
+                    Slots = c => BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front)),
+                    Judge = c =>
+                        BoltPattern.Judge(
+                            c,
+                            BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front),
+                            c.Sheet.Cover.Groups,
+                            "All tight. One last sweep: tightening shifts it."
+                        ),
+                    Cautions = ["Small bolts in light alloy: no impact driver."],
+                },
+                new Step(FinalStep.Name, "Sweep, tight", "centring")
+                {
+                    Slots = c => s_sweeping.Slots(c, 2),
+                    Judge = c => s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail."),
+                    Gate = "central when tight",
+                    Cautions = ["Keep fingers out of the chain while the crank turns."],
+                },
+                new Step(RailStep.Name, "Sump rail", "rail")
+                {
+                    Slots = c =>
+                        new[] { ("left", "9 side"), ("right", "3 side") }
+                            .Select(p => new Slot(
+                                p.Item1,
+                                $"Cover proud of the block, {p.Item2}; − if below",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.01,
+                                "depth-gauge",
+                                Plausible: new Band(-2, 2),
+                                Expected: 0.02
+                            ))
+                            .ToList(),
+                    Judge = JudgeRail,
+                    Cautions = ["Edges of the rail cut."],
+                },
+                new Step(CureStep.Name, "Cure, then oil", "sealant")
+                {
+                    When = c => Applies.If(Product(c) is not null, "A gasket needs no time to cure."),
+                    Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
+                    Judge = JudgeCure,
+                    Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
+                },
+            ]
+        )
+        {
+            Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
+        };
 }

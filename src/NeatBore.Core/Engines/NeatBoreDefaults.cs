@@ -1,7 +1,9 @@
+using NeatBore.Core.Calculators.Fits;
+
 namespace NeatBore.Core.Engines;
 
 /// <summary>Used only where an engine sheet gives nothing, and always shown as Neat Bore defaults.</summary>
-public static class HouseDefaults
+public static class NeatBoreDefaults
 {
     /// <summary>Interference of a balancer on a 30–45 mm steel nose, mm.</summary>
     public static Limit Interference { get; } = new(0.010, 0.050, LimitSource.Default);
@@ -50,6 +52,24 @@ public static class HouseDefaults
 
     /// <summary>How many times the force of the fit a part may see when it is pressed home.</summary>
     public const double PressLimitFactor = 2;
+
+    /// <summary>How many times what the fit explains a force may be before it is too high.</summary>
+    public const double ForceTooHigh = PressTrace.TooHigh;
+
+    /// <summary>What share of the least that the fit explains a force may be before it is too low.</summary>
+    public const double ForceTooLow = PressTrace.TooLow;
+
+    /// <summary>Share of the torque from which on a bolt counts as snug.</summary>
+    public const double SnugShare = 0.25;
+
+    /// <summary>How far a cam bearing may stand off the line through its neighbours, mm.</summary>
+    public const double NeighbourStepMm = 0.05;
+
+    /// <summary>A cam bearing's clearance where neither it nor its limits are known, mm.</summary>
+    public const double CamClearanceMm = 0.06;
+
+    /// <summary>How far either way a shell may still be turned on its way in, degrees.</summary>
+    public const double ShellTurnDeg = 15;
 
     /// <summary>How far either side of the seat it may come to rest, mm.</summary>
     public const double SeatToleranceMm = 0.8;

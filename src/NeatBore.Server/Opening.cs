@@ -5,20 +5,19 @@ using NeatBore.Store;
 namespace NeatBore.Server;
 
 /// <summary>Opens the record before the first request is served: migrations, the demo if one is named, Today’s lines.</summary>
-internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, IConfiguration configuration)
-    : IHostedService
+internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, AppOptions options) : IHostedService
 {
     public bool Done { get; private set; }
 
     public async Task StartAsync(CancellationToken cancel)
     {
         await database.MigrateAsync(cancel);
-        if (configuration["demo"] is { Length: > 0 } folder)
+        if (options.Demo is { Length: > 0 } folder)
         {
             await demo.LoadAsync(folder, cancel);
         }
 
-        if (configuration.GetValue("anew", false))
+        if (options.Anew)
         {
             await today.ForgetAsync(cancel: cancel);
         }

@@ -18,12 +18,20 @@ using NeatBore.Store;
 using Npgsql;
 
 var builder = WebApplication.CreateBuilder(args);
-var port = builder.Configuration.GetValue("port", 5317);
-var connection = builder.Configuration["NEATBORE_DB"] ?? "Host=127.0.0.1;Port=5318;Username=neatbore;Database=neatbore";
+AppOptions options;
+try
+{
+    options = AppOptions.Read(builder.Configuration);
+}
+catch (CannotOpenException e)
+{
+    Console.Error.WriteLine($"Neat Bore: {e.Message}");
+    return 1;
+}
 
 builder.WebHost.ConfigureKestrel(kestrel =>
 {
-    kestrel.ListenLocalhost(port);
+    kestrel.ListenLocalhost(options.Port);
     kestrel.Limits.MaxRequestBodySize = 1 << 20;
     kestrel.AddServerHeader = false;
 });
@@ -51,7 +59,8 @@ builder.Services.AddExceptionHandler<ProblemHandler>();
 builder.Services.AddHealth();
 builder.Services.AddOpenApi("v1", Json.Describe);
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
-builder.Services.AddSingleton(_ => new Database(connection, builder.Configuration["NEATBORE_OWNER_DB"]));
+builder.Services.AddSingleton(options);
+builder.Services.AddSingleton(_ => new Database(options.Database, options.OwnerDatabase));
 builder.Services.AddSingleton<BuildLog>();
 builder.Services.AddSingleton<SheetShelf>();
 builder.Services.AddSingleton<ShopRegister>();
@@ -78,7 +87,7 @@ var app = builder.Build();
 app.UseSecurityHeaders();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
-app.UseOwnPagesOnly((app.Configuration["host"] ?? "").Split(',', StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries));
+app.UseOwnPagesOnly(options.Hosts);
 app.UseResponseCompression();
 app.Use(
     (context, next) =>
@@ -102,7 +111,7 @@ app.MapBuilds();
 app.MapLive();
 app.MapGauges();
 app.MapPhotos();
-app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{port}"));
+app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{options.Port}"));
 try
 {
     await app.RunAsync();
@@ -110,7 +119,7 @@ try
 }
 catch (IOException e) when (e.InnerException is AddressInUseException)
 {
-    Console.Error.WriteLine($"Neat Bore: port {port} is taken by another program; try ./start --port {port + 10}");
+    Console.Error.WriteLine($"Neat Bore: port {options.Port} is taken by another program; try ./start --port {options.Port + 10}");
     return 1;
 }
 catch (CannotOpenException e)

@@ -121,7 +121,7 @@ public sealed class BuildLog(Database database)
     }
 
     /// <summary>Appends to a log that ends where the caller knows it to end: no lock, and one way there and back.</summary>
-    /// <returns>False if it has grown since, or has one of these ids already: nothing was added, and <see cref="AppendAsync"/> tells
+    /// <returns>False if it has grown since, is gone, or has one of these ids: nothing was added, and <see cref="AppendAsync"/> tells
     /// which.</returns>
     public async Task<bool> TryAppendAsync(Guid build, Appended appended, CancellationToken cancel = default)
     {
@@ -130,7 +130,7 @@ public sealed class BuildLog(Database database)
         {
             await InsertAsync(connection, null, build, appended.Entries, appended.Line, cancel);
         }
-        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+        catch (PostgresException e) when (e.SqlState is PostgresErrorCodes.UniqueViolation or PostgresErrorCodes.ForeignKeyViolation)
         {
             return false;
         }

@@ -1,4 +1,5 @@
 using System.Globalization;
+using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
@@ -112,7 +113,7 @@ internal static class BuildEndpoints
             .WithSummary("Readings, strikes, choices, decisions: each taken once, however often it is sent");
     }
 
-    private static async Task<IResult> OpenAsync(
+    private static async Task<Results<Ok<BuildView>, ProblemHttpResult>> OpenAsync(
         HttpRequest http,
         BuildReader reader,
         BuildLog builds,
@@ -161,7 +162,7 @@ internal static class BuildEndpoints
         return await ReadAsync(request.Build, null, null, null, null, reader, cancel);
     }
 
-    private static async Task<IResult> TodayAsync(
+    private static async Task<Ok<TodayPage>> TodayAsync(
         string? after,
         TodayLines today,
         SheetShelf shelf,
@@ -175,7 +176,7 @@ internal static class BuildEndpoints
             .Values.Where(s => engines.Contains(s.Id))
             .GroupBy(s => s.Id)
             .Select(g => EngineStrip.Of(g.MaxBy(s => s.Version)!, book));
-        return Results.Ok(
+        return TypedResults.Ok(
             new TodayPage(
                 lines,
                 [.. strips],
@@ -193,7 +194,7 @@ internal static class BuildEndpoints
             ? new TodayMark((Standing)stands, number, id)
             : throw new UnusableInputException("after", "must be what the page before it gave");
 
-    private static async Task<IResult> ReadAsync(
+    private static async Task<Results<Ok<BuildView>, ProblemHttpResult>> ReadAsync(
         Guid id,
         string? kind,
         string? place,
@@ -210,7 +211,7 @@ internal static class BuildEndpoints
 
         var head = BuildHead.Of(build.State);
         var task = build.Tasks.FirstOrDefault(t => kind is null ? t.Ref == head.At : t.Ref == new TaskRef(kind, place ?? ""));
-        return Results.Ok(
+        return TypedResults.Ok(
             new BuildView(
                 id,
                 head,
@@ -229,7 +230,7 @@ internal static class BuildEndpoints
         return task.Steps.Where(s => s.Status != StepStatus.LeftOut && (s.Ref.Item == at || s.Ref.Item.Length == 0));
     }
 
-    private static async Task<IResult> StepsAsync(
+    private static async Task<Results<Ok<IReadOnlyList<StepState>>, ProblemHttpResult>> StepsAsync(
         Guid id,
         string kind,
         string place,
@@ -250,7 +251,9 @@ internal static class BuildEndpoints
 
         var wanted = at.ToHashSet(StringComparer.Ordinal);
         return build.Tasks.FirstOrDefault(t => t.Ref == new TaskRef(kind, place)) is { } task
-            ? Results.Ok(task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).Select(Bare).ToList())
+            ? TypedResults.Ok<IReadOnlyList<StepState>>([
+                .. task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).Select(Bare),
+            ])
             : throw new UnusableInputException("kind", $"“{kind}” is not begun at “{place}” on this build");
     }
 
@@ -261,14 +264,23 @@ internal static class BuildEndpoints
             Calls = [.. step.Calls.Select(c => c.Calculator == "centring" ? c : c with { Judgement = c.Judgement with { Answer = null } })],
         };
 
-    private static async Task<IResult> RecordAsync(Guid id, DateTimeOffset? asOf, BuildReader reader, CancellationToken cancel) =>
+    private static async Task<Results<Ok<WholeBuild>, ProblemHttpResult>> RecordAsync(
+        Guid id,
+        DateTimeOffset? asOf,
+        BuildReader reader,
+        CancellationToken cancel
+    ) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
-            ? Results.Ok(new WholeBuild(id, build.State, [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]))
+            ? TypedResults.Ok(new WholeBuild(id, build.State, [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]))
             : Gone();
 
-    private static async Task<IResult> FastenersAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
+    private static async Task<Results<Ok<IReadOnlyList<FastenerGroup>>, ProblemHttpResult>> FastenersAsync(
+        Guid id,
+        BuildReader reader,
+        CancellationToken cancel
+    ) =>
         await reader.ReadAsync(id, cancel) is { } build
-            ? Results.Ok(
+            ? TypedResults.Ok(
                 FastenerBoard.Of(
                     build.State,
                     sheet => build.Sheets[sheet],
@@ -277,10 +289,13 @@ internal static class BuildEndpoints
             )
             : Gone();
 
-    private static async Task<IResult> FileAsync(Guid id, BuildReader reader, CancellationToken cancel) =>
-        await reader.FileAsync(id, cancel) is { } file ? Results.Bytes(file, "application/json; charset=utf-8") : Gone();
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> FileAsync(
+        Guid id,
+        BuildReader reader,
+        CancellationToken cancel
+    ) => await reader.FileAsync(id, cancel) is { } file ? TypedResults.Bytes(file, "application/json; charset=utf-8") : Gone();
 
-    private static async Task<IResult> WorkAsync(
+    private static async Task<Results<Ok<WorkAnswer>, ProblemHttpResult>> WorkAsync(
         Guid id,
         HttpRequest http,
         WorkQueue queue,
@@ -323,7 +338,7 @@ internal static class BuildEndpoints
             CultureInfo.InvariantCulture,
             $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}"
         );
-        return Results.Ok(
+        return TypedResults.Ok(
             new WorkAnswer(
                 results,
                 stood.UpToSeq,
@@ -370,6 +385,6 @@ internal static class BuildEndpoints
         return attach;
     }
 
-    private static IResult Gone() =>
-        Results.Problem(statusCode: 404, title: "This build is not in the record. It may have been on another shop’s bench.");
+    private static ProblemHttpResult Gone() =>
+        TypedResults.Problem(statusCode: 404, title: "This build is not in the record. It may have been on another shop’s bench.");
 }

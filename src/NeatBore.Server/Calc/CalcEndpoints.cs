@@ -35,7 +35,7 @@ internal static class CalcEndpoints
                 {
                     var wire = json.Value.SerializerOptions;
                     var request = await RequestReader.ReadAsync(http, wire.GetTypeInfo(asked), cancel);
-                    return Results.Bytes(
+                    return TypedResults.Bytes(
                         Written(calculator.Solve(request), wire.GetTypeInfo(calculator.Answer)),
                         "application/json; charset=utf-8"
                     );
@@ -51,7 +51,7 @@ internal static class CalcEndpoints
         calc.MapPost(
                 name,
                 async (HttpRequest http, CancellationToken cancel) =>
-                    Results.File(
+                    TypedResults.File(
                         System.Text.Encoding.UTF8.GetBytes(
                             draw(await RequestReader.ReadAsync(http, Json.Of<BoltCircle.Request>(), cancel))
                         ),

@@ -1,4 +1,5 @@
 using System.Text;
+using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
@@ -20,7 +21,7 @@ internal static class CribEndpoints
         crib.MapGet(
                 "",
                 async (ShopRegister shop, CancellationToken cancel) =>
-                    Results.File(
+                    TypedResults.File(
                         Encoding.UTF8.GetBytes(CribCsv.Write((await shop.ReadAsync(cancel)).Crib)),
                         $"{Csv}; charset=utf-8",
                         "crib.csv"
@@ -46,7 +47,7 @@ internal static class CribEndpoints
             .WithSummary("What a tool must fit for each job on each engine of the shop");
     }
 
-    private static async Task<IResult> TakeAsync(HttpRequest http, ShopRegister shop, CancellationToken cancel)
+    private static async Task<Ok<CribTaken>> TakeAsync(HttpRequest http, ShopRegister shop, CancellationToken cancel)
     {
         var bytes = await BodyReader.ReadAsync(http, MostBytes, cancel);
         string text;
@@ -66,6 +67,6 @@ internal static class CribEndpoints
 
         var tools = CribCsv.Read(text);
         await shop.PutToolsAsync(tools, cancel);
-        return Results.Ok(new CribTaken(tools.Count));
+        return TypedResults.Ok(new CribTaken(tools.Count));
     }
 }

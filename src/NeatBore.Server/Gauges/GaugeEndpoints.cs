@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
+using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Measures;
 using NeatBore.Gauges;
 using NeatBore.Server.Errors;
@@ -84,7 +85,7 @@ internal static class GaugeEndpoints
         }
     }
 
-    private static async Task<IResult> AimAsync(string gauge, HttpRequest http, GaugeHub hub, CancellationToken cancel)
+    private static async Task<Ok<Aimed>> AimAsync(string gauge, HttpRequest http, GaugeHub hub, CancellationToken cancel)
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<AimRequest>(), cancel);
         var faults = new Faults();
@@ -96,7 +97,7 @@ internal static class GaugeEndpoints
         }
 
         faults.ThrowIfAny();
-        return Results.Ok(new Aimed(await hub.AimAsync(gauge, request.Set, cancel)));
+        return TypedResults.Ok(new Aimed(await hub.AimAsync(gauge, request.Set, cancel)));
     }
 
     private static bool IsWord(string gauge, string key, string value)

@@ -17,8 +17,7 @@ public sealed record GaugeBatch(IReadOnlyList<GaugeSample> Samples, IReadOnlyLis
 
 /// <summary>Keeps the lines to all of the shop's gauges and hands on what they say.</summary>
 /// <remarks>Values are numbered and the newest are kept, so that a listener that was cut off goes on where it was.</remarks>
-internal sealed class GaugeHub(ShopRegister register, IConfiguration configuration, TimeProvider time, ILogger<GaugeHub> logger)
-    : BackgroundService
+internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimeProvider time, ILogger<GaugeHub> logger) : BackgroundService
 {
     private const string StandIn = "stand-in";
 
@@ -27,7 +26,7 @@ internal sealed class GaugeHub(ShopRegister register, IConfiguration configurati
     private static readonly TimeSpan s_lookAgain = TimeSpan.FromSeconds(10);
     private static readonly TimeSpan s_mostWait = TimeSpan.FromSeconds(5);
 
-    private readonly string _standIns = configuration["gauges"] ?? $"127.0.0.1:{configuration.GetValue("port", 5317) + 2}";
+    private readonly string _standIns = options.StandIns;
     private readonly ConcurrentDictionary<string, GaugeReader> _readers = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, GaugeLineState> _lines = new(StringComparer.Ordinal);
     private readonly ConcurrentDictionary<string, SampleRing> _newest = new(StringComparer.Ordinal);

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
+using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Live;
@@ -21,16 +22,23 @@ internal static class LiveEndpoints
         app.MapGet(
                 "/api/builds/live",
                 (HttpContext http, BuildWatch watch, TimeProvider time) =>
-                    Results.ServerSentEvents(GrowAny(watch, time, http.RequestAborted))
+                    TypedResults.ServerSentEvents(GrowAny(watch, time, http.RequestAborted))
             )
             .WithTags("Builds")
             .WithSummary("Tells that some build has grown, at most twice a second, as server-sent events");
         app.MapGet(
                 "/api/builds/{id:guid}/live",
-                async (Guid id, HttpContext http, BuildLog builds, BuildWatch watch, TimeProvider time, CancellationToken cancel) =>
+                async Task<Results<ServerSentEventsResult<Grown>, ProblemHttpResult>> (
+                    Guid id,
+                    HttpContext http,
+                    BuildLog builds,
+                    BuildWatch watch,
+                    TimeProvider time,
+                    CancellationToken cancel
+                ) =>
                     await builds.UpToAsync(id, cancel) is null
-                        ? Results.Problem(statusCode: 404, title: "There is no such build.")
-                        : Results.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted))
+                        ? TypedResults.Problem(statusCode: 404, title: "There is no such build.")
+                        : TypedResults.ServerSentEvents(Grow(id, http, builds, watch, time, http.RequestAborted))
             )
             .WithTags("Builds")
             .WithSummary("Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID");

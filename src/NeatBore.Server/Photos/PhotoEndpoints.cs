@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Server.Errors;
@@ -31,7 +32,7 @@ internal static class PhotoEndpoints
             .WithSummary("A kept picture, as a download that runs nothing");
     }
 
-    private static async Task<IResult> TakeAsync(HttpRequest http, BlobShelf blobs, CancellationToken cancel)
+    private static async Task<Ok<PhotoRef>> TakeAsync(HttpRequest http, BlobShelf blobs, CancellationToken cancel)
     {
         var body = await BodyReader.ReadAsync(http, MostBytes, cancel);
         var picture = Picture.Read(body);
@@ -54,19 +55,24 @@ internal static class PhotoEndpoints
         faults.ThrowIfAny();
         var sha256 = Convert.ToHexStringLower(SHA256.HashData(body));
         await blobs.AddAsync(sha256, picture!.Type, body, cancel);
-        return Results.Ok(new PhotoRef(sha256, picture.Type, picture.Width, picture.Height));
+        return TypedResults.Ok(new PhotoRef(sha256, picture.Type, picture.Width, picture.Height));
     }
 
-    private static async Task<IResult> ShowAsync(string sha256, HttpResponse response, BlobShelf blobs, CancellationToken cancel)
+    private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> ShowAsync(
+        string sha256,
+        HttpResponse response,
+        BlobShelf blobs,
+        CancellationToken cancel
+    )
     {
         if (await blobs.ReadAsync(sha256, cancel) is not var (type, bytes))
         {
-            return Results.Problem(statusCode: 404, title: "There is no such picture.");
+            return TypedResults.Problem(statusCode: 404, title: "There is no such picture.");
         }
 
         // Never as a page of this app, whatever the bytes turn out to be.
         response.Headers.ContentSecurityPolicy = "default-src 'none'; sandbox";
         response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        return Results.File(bytes, type, $"{sha256[..12]}.{type["image/".Length..]}");
+        return TypedResults.File(bytes, type, $"{sha256[..12]}.{type["image/".Length..]}");
     }
 }

@@ -217,7 +217,9 @@ export interface paths {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "text/event-stream": components["schemas"]["SseItemOfstring"];
+                    };
                 };
             };
         };
@@ -253,7 +255,9 @@ export interface paths {
                     headers: {
                         [name: string]: unknown;
                     };
-                    content?: never;
+                    content: {
+                        "text/event-stream": components["schemas"]["SseItemOfGrown"];
+                    };
                 };
             };
         };
@@ -5027,6 +5031,10 @@ export interface components {
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
         };
+        Grown: {
+            /** Format: int64 */
+            upToSeq: number;
+        };
         /** @description What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C. */
         HeatSheet: {
             /**
@@ -7539,6 +7547,18 @@ export interface components {
         };
         SseItemOfGaugeBatch: {
             data: components["schemas"]["GaugeBatch"];
+            eventType: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        SseItemOfGrown: {
+            data: components["schemas"]["Grown"];
+            eventType: null | string;
+            eventId?: null | string;
+            reconnectionInterval?: null | string;
+        };
+        SseItemOfstring: {
+            data: null | string;
             eventType: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;

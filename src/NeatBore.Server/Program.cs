@@ -78,7 +78,9 @@ builder.Services.AddSingleton(TimeProvider.System);
 builder.Services.AddSingleton<Opening>();
 builder.Services.AddHostedService(services => services.GetRequiredService<Opening>());
 builder.Services.AddHostedService(services => services.GetRequiredService<LineKeeper>());
+builder.Services.AddSingleton<TraceShelf>();
 builder.Services.AddSingleton<GaugeHub>();
+builder.Services.AddSingleton<Recordings>();
 builder.Services.AddHostedService(services => services.GetRequiredService<GaugeHub>());
 builder.Services.AddSingleton<BuildWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<BuildWatch>());
@@ -110,6 +112,7 @@ app.MapCrib();
 app.MapBuilds();
 app.MapLive();
 app.MapGauges();
+app.MapRecordings();
 app.MapPhotos();
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{options.Port}"));
 try

@@ -36,7 +36,12 @@ public class App : IAsyncLifetime
         await database.DisposeAsync();
         Address = $"http://127.0.0.1:{FreePort()}";
         StartGauges();
+        await StartServerAsync();
+    }
 
+    /// <summary>Starts the server, and waits until it is ready.</summary>
+    public async Task StartServerAsync()
+    {
         var server = Repository.At("src", "NeatBore.Server");
         var start = new ProcessStartInfo("dotnet")
         {
@@ -77,6 +82,14 @@ public class App : IAsyncLifetime
     /// <summary>Where the gauges would be; nothing listens there, so that everything is typed by hand.</summary>
     protected virtual string GaugePort => "9";
 
+    /// <summary>Ends the server in the middle of what it does.</summary>
+    public async Task CrashAsync()
+    {
+        _server.Kill();
+        await _server.WaitForExitAsync();
+        _server.Dispose();
+    }
+
     /// <summary>Starts the gauges, where there are any.</summary>
     public virtual void StartGauges() { }
 
@@ -90,9 +103,7 @@ public class App : IAsyncLifetime
     public virtual async ValueTask DisposeAsync()
     {
         GC.SuppressFinalize(this);
-        _server.Kill();
-        await _server.WaitForExitAsync();
-        _server.Dispose();
+        await CrashAsync();
         _http.Dispose();
         await _test.DisposeAsync();
     }
@@ -152,6 +163,19 @@ public class App : IAsyncLifetime
     /// <summary>What the record holds, past the screen.</summary>
     public async Task<JsonNode> StateAsync(string build) =>
         JsonNode.Parse(await _http.GetStringAsync(new Uri($"{Address}/api/builds/{build}/record")))!["state"]!;
+
+    /// <summary>How the recording at a place of the balancer's first round stands, past the screen; null where there is none.</summary>
+    public async Task<string?> RecordingAsync(string build, string step, string slot) =>
+        (string?)
+            JsonNode
+                .Parse(
+                    await _http.GetStringAsync(
+                        new Uri($"{Address}/api/builds/{build}/recordings?kind=balancer-on&place=balancer&step={step}&round=1&slot={slot}")
+                    )
+                )!
+                .AsArray()
+                .FirstOrDefault()
+                ?["stands"];
 
     /// <summary>Starts or stops the cluster that the tests run on.</summary>
     public static void Cluster(string verb, params string[] more)

@@ -44,4 +44,49 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         builder.See("It has started cocked.");
         builder.HasNoErrors();
     }
+
+    [Fact]
+    public async Task A_screen_that_goes_away_loses_no_trace_and_what_a_dead_server_had_is_offered_as_cut_off()
+    {
+        const string Points = "return /^([3-9][0-9]|[1-9][0-9]{2,}) points/.test(document.querySelector('[data-trace]')?.innerText ?? '')";
+        var build = await app.BuildAsync("045");
+        var bench = $"{app.Address}/builds/{build}/balancer-on/balancer";
+        using var builder = new Builder();
+        Steps.Fitted(builder, bench);
+        builder.Tick("ready");
+        builder.GoOn("Key, oil, sealant");
+        Steps.Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
+        builder.Read("start", "40");
+        builder.PressBig("Draw it on");
+        builder.Wait(Points);
+
+        // The screen goes away; the press goes on, and another screen finds all of it.
+        builder.Open("about:blank");
+        using (var second = new Builder())
+        {
+            second.Open(bench);
+            second.Wait(Points);
+            second.PressBig("Keep the trace");
+            second.See("Clean. Tick that it is home");
+            second.Alt('r');
+            second.BigSays("Draw it on");
+            second.PressBig("Draw it on");
+            second.Wait(Points);
+        }
+
+        // The server dies on the way: what it had put into the record is offered, and not judged.
+        await Task.Delay(TimeSpan.FromSeconds(2), TestContext.Current.CancellationToken);
+        await app.CrashAsync();
+        await app.StartServerAsync();
+        await App.Until(async () => await app.RecordingAsync(build, "draw", "trace") == "cut-off");
+        builder.Open(bench);
+        builder.See("points, cut off");
+        builder.IsAccessible();
+        builder.PressBig("Keep what there is");
+        builder.See("kN, cut off");
+        builder.Read("part", "22.5");
+        builder.See("Draw it 16.5 mm more");
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("cut off at");
+    }
 }

@@ -99,6 +99,30 @@ public class BalancerMethodTests
         Assert.Equal(400, bench.Step("draw").Rounds[0].Slots[1].Live!.Trace!.X.Count, 60.0);
     }
 
+    [Theory]
+    [InlineData(35, "35.0")]
+    [InlineData(20, "20.0")]
+    public void A_trace_that_was_cut_off_is_kept_and_never_judged_whole(double upTo, string at)
+    {
+        var bench = Ready().Record("draw", "trace", Press(upTo), cutOff: true);
+        Assert.Null(bench.Step("draw").Now.Call);
+        Assert.Contains($", cut off at {at} mm", bench.Step("draw").Rounds[0].Slots[1].Live!.Typed, StringComparison.Ordinal);
+        // What a whole one makes needless is asked for.
+        Assert.True(bench.Step("draw").Rounds[0].Slots.Single(s => s.Slot.Key == "part").Slot.Required);
+        Assert.False(bench.Take("draw", "home").Step("draw").Passed);
+        Assert.True(bench.Take("draw", "part", "22").Step("draw").Passed);
+    }
+
+    [Fact]
+    public void What_stops_a_press_on_its_way_stops_it_also_where_the_rest_was_cut_off()
+    {
+        var bench = Ready().Record("draw", "trace", Press(12, x => x < 3 ? 2.4 : 1), cutOff: true);
+        Assert.Equal(
+            (Verdict.Stop, "Ease off. It has started cocked: back it off, set it square on its key and begin again."),
+            (bench.Step("draw").Now.Call!.Verdict, bench.Says("draw"))
+        );
+    }
+
     [Fact]
     public void A_cocked_start_says_back_it_off_and_the_next_round_stands_beside_it()
     {

@@ -125,7 +125,7 @@ internal sealed class Workbench
     }
 
     /// <summary>Keeps a trace, as a gauge recorded it.</summary>
-    public Workbench Record(string step, string slot, IEnumerable<(double X, double Y)> points)
+    public Workbench Record(string step, string slot, IEnumerable<(double X, double Y)> points, bool cutOff = false)
     {
         var (state, columns) = (Step(step), points.ToList());
         return Do(
@@ -137,6 +137,9 @@ internal sealed class Workbench
                     "trace",
                     Trace: new TraceColumns([.. columns.Select(p => p.X)], [.. columns.Select(p => p.Y)])
                 )
+                {
+                    CutOff = cutOff,
+                }
         );
     }
 

@@ -24,6 +24,7 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
                         .Select(route =>
                             (
                                 path.Key.Replace("{id}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
+                                    .Replace("{build}", Guid.CreateVersion7().ToString(), StringComparison.Ordinal)
                                     .Replace("{gauge}", "sim-dial", StringComparison.Ordinal),
                                 route.Key.ToUpperInvariant(),
                                 route.Value!["requestBody"]!["content"]!.AsObject().First().Key
@@ -124,7 +125,9 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
     {
         foreach (
             var (path, _, _) in (await WritesAsync()).Where(w =>
-                !w.Path.EndsWith("/builds", StringComparison.Ordinal) && !w.Path.EndsWith(".csv", StringComparison.Ordinal)
+                !w.Path.EndsWith("/builds", StringComparison.Ordinal)
+                && !w.Path.EndsWith("/recordings", StringComparison.Ordinal)
+                && !w.Path.EndsWith(".csv", StringComparison.Ordinal)
             )
         )
         {

@@ -33,8 +33,8 @@ public sealed class Site : IAsyncLifetime
     private TestDatabase _test = null!;
     private WebApplicationFactory<Program> _app = null!;
 
-    /// <summary>Where the simulated gauges would be; nothing listens there.</summary>
-    private string Gauges { get; } = "127.0.0.1:9";
+    /// <summary>Where the simulated gauges would be; nothing listens there unless a test does.</summary>
+    public string Gauges { get; set; } = "127.0.0.1:9";
 
     /// <summary>The folder that it starts with.</summary>
     public string Demo { get; set; } = Repository.At("demo");

@@ -27,6 +27,17 @@ public sealed record StartTask(Guid Id, DateTimeOffset DoneAt, TaskRef Task) : C
 public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Choice, string Option) : Command(Id, DoneAt);
 
 /// <summary>Take a reading as typed, in the unit that stood beside the field; or a trace or a sight, in base units.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When it was taken.</param>
+/// <param name="Slot">Where.</param>
+/// <param name="Typed">As it was typed.</param>
+/// <param name="Unit">The symbol of the unit that stood beside the field.</param>
+/// <param name="DecimalMark">What stands before the decimals.</param>
+/// <param name="Instrument">The id of what it was taken with.</param>
+/// <param name="OddConfirmed">Asked about and kept.</param>
+/// <param name="Trace">What was recorded, where the client has it itself.</param>
+/// <param name="Sight">What was seen down a passage.</param>
+/// <param name="Recording">What the server recorded; it puts the trace in its place before the command is taken.</param>
 public sealed record TakeReading(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -37,8 +48,14 @@ public sealed record TakeReading(
     string? Instrument = null,
     bool OddConfirmed = false,
     TraceColumns? Trace = null,
-    Sight? Sight = null
-) : Command(Id, DoneAt);
+    Sight? Sight = null,
+    Guid? Recording = null
+) : Command(Id, DoneAt)
+{
+    /// <summary>The trace ends where its recording was cut off; known to whoever recorded it.</summary>
+    [JsonIgnore]
+    public bool CutOff { get; init; }
+}
 
 /// <summary>Strike a reading, or rub out the last one.</summary>
 public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);

@@ -320,6 +320,17 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("decimalMark", "must be a point or a comma");
         }
 
+        if (take.CutOff)
+        {
+            throw new UnusableInputException("cutOff", "half a pull is no torque: pull it again, or type what the wrench clicked at");
+        }
+
+        // A pull that was recorded is read off its trace.
+        if (take is { Recording: not null, Trace: { X.Count: > 0 } pull } && slot.Trace is not null)
+        {
+            take = take with { Typed = Wording.Write(new Quantity(pull.Peak(), slot.Dimension, 0.1)), DecimalMark = "." };
+        }
+
         var unit = take.Unit.Length > 0 ? take.Unit : UnitTable.Default.For(slot.Dimension, UnitSystem.Metric).Symbol;
         var typed = Entry.Read(take.Typed, slot.Dimension, unit, take.DecimalMark[0]);
         if (typed.Message is not null)
@@ -398,15 +409,17 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         faults.ThrowIfAny();
         var (trace, axes) = (take.Trace!, slot.Trace!);
         var peak = Wording.Write(new Quantity(trace.Peak(), axes.Y, axes.Y == Dimension.Force ? 100 : 0.1));
+        var cut = take.CutOff ? $", cut off at {Wording.Write(new Quantity(trace.X[^1], axes.X, 0.1))}" : "";
         return new ReadingTaken(
             take.Id,
             take.DoneAt,
             take.Slot,
-            $"{trace.X.Count} points, peak {peak}",
+            $"{trace.X.Count} points, peak {peak}{cut}",
             trace.Peak(),
             by,
             take.OddConfirmed,
-            Trace: PackedTrace.Of(trace, axes)
+            Trace: PackedTrace.Of(trace, axes),
+            CutOff: take.CutOff
         );
     }
 

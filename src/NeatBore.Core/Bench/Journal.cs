@@ -187,7 +187,8 @@ internal sealed class Journal
             reading.Option,
             reading.Trace?.Drawn(),
             reading.Sight,
-            reading.Stock
+            reading.Stock,
+            reading.CutOff
         );
     }
 }

@@ -19,7 +19,8 @@ public sealed record ReadingState(
     string? Option,
     TraceColumns? Trace,
     Sight? Sight,
-    IReadOnlyList<ToolMatch.CribTool>? Stock = null
+    IReadOnlyList<ToolMatch.CribTool>? Stock = null,
+    bool CutOff = false
 );
 
 /// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Measures;
 
@@ -16,6 +17,7 @@ namespace NeatBore.Core.Log;
 /// <param name="Trace">The trace that was kept.</param>
 /// <param name="Sight">What was seen down a passage.</param>
 /// <param name="Stock">What was counted in the crib with it, as it stood.</param>
+/// <param name="CutOff">The trace ends where the recording was cut off, not where the work ended.</param>
 public sealed record ReadingTaken(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -28,5 +30,6 @@ public sealed record ReadingTaken(
     string? Option = null,
     PackedTrace? Trace = null,
     Sight? Sight = null,
-    IReadOnlyList<ToolMatch.CribTool>? Stock = null
+    IReadOnlyList<ToolMatch.CribTool>? Stock = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool CutOff = false
 ) : LogEvent(Id, DoneAt);

@@ -52,9 +52,9 @@ public enum SlotKind
 /// <param name="Need">What a tool must fit, where one is picked.</param>
 /// <param name="Required">Whether the step waits for it.</param>
 /// <param name="Options">What may be picked.</param>
-/// <param name="Expected">What the sheet expects here, base unit; a simulated gauge settles near it.</param>
+/// <param name="Expected">What is expected here, base unit.</param>
 /// <param name="Trace">What a trace's columns are.</param>
-/// <param name="Rig">What a simulated gauge is set up with before it is used here, by its own names.</param>
+/// <param name="StartedAt">Where the part stands when a trace begins, base unit of what runs along.</param>
 /// <param name="Stock">The kinds of thing in the crib that are counted with it: the reading keeps what was there.</param>
 /// <param name="Bolt">The fastener that is tightened with it.</param>
 public sealed record Slot(
@@ -73,7 +73,7 @@ public sealed record Slot(
     IReadOnlyList<Option>? Options = null,
     double? Expected = null,
     TraceAxes? Trace = null,
-    IReadOnlyDictionary<string, double>? Rig = null,
+    double? StartedAt = null,
     IReadOnlyList<string>? Stock = null,
     BoltTag? Bolt = null
 )

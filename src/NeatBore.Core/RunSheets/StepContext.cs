@@ -91,6 +91,9 @@ public sealed class StepContext(
     /// <summary>Whether a slot has a live reading.</summary>
     public bool Taken(SlotName slot) => Reading(slot) is not null;
 
+    /// <summary>Whether a slot has a live trace, and a whole one.</summary>
+    public bool Taken(TraceSlot slot) => Reading(slot) is { CutOff: false };
+
     /// <summary>Whether a slot of this step has a live reading.</summary>
     public bool Taken(Slot slot) => Taken(Step.Name, slot);
 
@@ -130,8 +133,11 @@ public sealed class StepContext(
     /// <summary>What was counted in the crib with a slot; none where it was not.</summary>
     public IReadOnlyList<ToolMatch.CribTool> Stock(TickSlot slot) => Reading(slot)?.Stock ?? [];
 
-    /// <summary>The live trace of a slot, or null.</summary>
-    public TraceColumns? Trace(SlotName slot) => Reading(slot)?.Trace?.Columns();
+    /// <summary>The live trace of a slot, or null; also where it was cut off on the way, which says nothing of the end.</summary>
+    public TraceColumns? Trace(SlotName slot) => Reading(slot) is { CutOff: false } whole ? whole.Trace?.Columns() : null;
+
+    /// <summary>What there is of a live trace that was cut off; null where there is none, and where it is whole.</summary>
+    public TraceColumns? CutOff(TraceSlot slot) => Reading(slot) is { CutOff: true } part ? part.Trace?.Columns() : null;
 
     /// <summary>What was seen in a slot, or null.</summary>
     public Sight? Sight(SightSlot slot) => Reading(slot)?.Sight;

@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Engines;
@@ -6,6 +7,7 @@ using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
+using NeatBore.Server.Gauges;
 using NeatBore.Server.Photos;
 using NeatBore.Store;
 
@@ -300,6 +302,7 @@ internal static class BuildEndpoints
         HttpRequest http,
         WorkQueue queue,
         BlobShelf blobs,
+        Recordings recordings,
         ShopRegister register,
         ProcedureBook book,
         CancellationToken cancel
@@ -321,7 +324,19 @@ internal static class BuildEndpoints
         foreach (var (command, i) in request.Commands.Select((c, i) => (c, i)))
         {
             commands.Add(
-                command is Attach attach ? await ShownAsync(attach, blobs, faults, $"commands[{i}].photo.sha256", cancel) : command
+                command switch
+                {
+                    Attach attach => await ShownAsync(attach, blobs, faults, $"commands[{i}].photo.sha256", cancel),
+                    TakeReading { Recording: not null } take => await RecordedAsync(
+                        id,
+                        take,
+                        recordings,
+                        faults,
+                        $"commands[{i}].recording",
+                        cancel
+                    ),
+                    _ => command,
+                }
             );
         }
 
@@ -331,6 +346,14 @@ internal static class BuildEndpoints
         )
         {
             return Gone();
+        }
+
+        foreach (var kept in commands.OfType<TakeReading>().Where(c => results.Any(r => r.Id == c.Id && r.Taken)))
+        {
+            if (kept.Recording is { } recording)
+            {
+                await recordings.KeepAsync(recording, cancel);
+            }
         }
 
         // Told apart, so that it can be seen where the time goes.
@@ -383,6 +406,30 @@ internal static class BuildEndpoints
 
         faults.Add(field, "there is no such picture here; send it to /api/photos first");
         return attach;
+    }
+
+    /// <summary>A trace is what was recorded of it here, whatever the tablet has seen.</summary>
+    private static async Task<TakeReading> RecordedAsync(
+        Guid build,
+        TakeReading take,
+        Recordings recordings,
+        Faults faults,
+        string field,
+        CancellationToken cancel
+    )
+    {
+        if (
+            await recordings.SettledAsync(take.Recording!.Value, cancel) is not var (recording, points)
+            || recording.Build != build
+            || JsonSerializer.Deserialize(recording.Slot, Json.Of<SlotRef>()) != take.Slot
+        )
+        {
+            faults.Add(field, "there is no such recording at this place; record it again");
+            return take;
+        }
+
+        faults.Require(recording.Stands != "running", field, "is still running; stop it first");
+        return take with { Trace = points, CutOff = recording.Stands == "cut-off" };
     }
 
     private static ProblemHttpResult Gone() =>

@@ -2,14 +2,19 @@ using System.Globalization;
 using System.Net.ServerSentEvents;
 using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Gauges;
+using NeatBore.Server.Builds;
 using NeatBore.Server.Errors;
 
 namespace NeatBore.Server.Gauges;
 
 /// <summary>What a stand-in is set up with: one word to another, such as "crank" to "90".</summary>
 public sealed record AimRequest(IReadOnlyDictionary<string, string> Set);
+
+/// <summary>Where a stand-in is used next; what it is set up with there follows from the build.</summary>
+public sealed record PlaceRequest(Guid Build, SlotRef Slot);
 
 /// <summary>A stand-in was set up.</summary>
 /// <param name="After">The number of the last value that may still be from before it; the events of the live line carry these
@@ -41,7 +46,15 @@ internal static class GaugeEndpoints
             .Produces<Aimed>()
             .ProducesValidationProblem()
             .ProducesValidationProblem(422)
-            .WithSummary("Sets up a simulated gauge");
+            .WithSummary("Moves a simulated gauge, as a hand would");
+        gauges
+            .MapPost("{gauge}/place", PlaceAsync)
+            .Accepts<PlaceRequest>("application/json")
+            .Produces<Aimed>()
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(404)
+            .WithSummary("Sets up a simulated gauge for a place on the bench; one that is recording is left alone");
     }
 
     private static async IAsyncEnumerable<SseItem<GaugeBatch>> Live(
@@ -98,6 +111,33 @@ internal static class GaugeEndpoints
 
         faults.ThrowIfAny();
         return TypedResults.Ok(new Aimed(await hub.AimAsync(gauge, request.Set, cancel)));
+    }
+
+    private static async Task<Results<Ok<Aimed>, ProblemHttpResult>> PlaceAsync(
+        string gauge,
+        HttpRequest http,
+        GaugeHub hub,
+        Recordings recordings,
+        BuildReader reader,
+        CancellationToken cancel
+    )
+    {
+        var request = await RequestReader.ReadAsync(http, Json.Of<PlaceRequest>(), cancel);
+        if (await BenchPlace.FindAsync(reader, request.Build, request.Slot, cancel) is not { } place)
+        {
+            return TypedResults.Problem(statusCode: 404, title: "This build is not in the record.");
+        }
+
+        var faults = new Faults();
+        faults.Require(hub.CanAim(gauge), "gauge", $"“{gauge}” is no simulated gauge: only those can be set up");
+        faults.ThrowIfAny();
+        return TypedResults.Ok(
+            await recordings.RunningAsync(gauge, cancel) is not null
+                ? new Aimed(hub.Count)
+                : new Aimed(
+                    await hub.AimAsync(gauge, StandInSetUp.Of(place.Build.State.Number, place.Task, place.Step, place.Slot), cancel)
+                )
+        );
     }
 
     private static bool IsWord(string gauge, string key, string value)

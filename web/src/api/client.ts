@@ -1,5 +1,6 @@
 import type {
   Aimed,
+  BeginRecording,
   BuildView,
   Command,
   EngineSheet,
@@ -7,9 +8,10 @@ import type {
   GaugeLineState,
   PartNeed,
   PhotoRef,
-  PressWatchAnswer,
-  PressWatchRequest,
+  PlaceRequest,
+  RecordingNow,
   Shop,
+  SlotRef,
   StepState,
   TaskRef,
   TodayPage,
@@ -110,7 +112,25 @@ export const api = {
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),
   gauges: () => ask<GaugeLineState[]>('/api/gauges'),
   aim: (gauge: string, set: Record<string, string>) => ask<Aimed>(`/api/gauges/${gauge}/aim`, { set }),
-  pressWatch: (request: PressWatchRequest) => ask<PressWatchAnswer>('/api/calc/press-watch', request),
+  placeGauge: (gauge: string, request: PlaceRequest) => ask<Aimed>(`/api/gauges/${gauge}/place`, request),
+  /** What is recorded at a place, or was and waits there: none or one. */
+  recordings: (build: string, { step, round, slot }: SlotRef) => {
+    const at = new URLSearchParams({
+      ...step.task,
+      step: step.step,
+      item: step.item,
+      round: `${round}`,
+      slot,
+    });
+    return ask<RecordingNow[]>(`/api/builds/${build}/recordings?${at.toString()}`);
+  },
+  beginRecording: (build: string, request: BeginRecording) =>
+    ask<RecordingNow>(`/api/builds/${build}/recordings`, request),
+  /** A recording from a point on; answered when there is more. */
+  recording: (build: string, id: string, after: number) =>
+    ask<RecordingNow>(`/api/builds/${build}/recordings/${id}?after=${after}`),
+  endRecording: (build: string, id: string, drop: boolean) =>
+    ask<RecordingNow>(`/api/builds/${build}/recordings/${id}/end`, { drop }),
   needs: () => ask<PartNeed[]>('/api/crib/needs'),
   plate: async (kind: 'svg' | 'dxf', request: unknown): Promise<Blob> => {
     const response = await fetch(`/api/calc/bolt-circle.${kind}`, {

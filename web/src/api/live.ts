@@ -84,7 +84,7 @@ const steadyOf = 4;
 /** What is shown changes no quicker than an eye reads it, ms. */
 const shownEvery = 120;
 
-/** One instrument's live line. Every value is handed on; what is shown follows at the pace of the eye. */
+/** One instrument's live line; what is shown follows at the pace of the eye. */
 class GaugeLine {
   #now = silent;
   #shown = silent;
@@ -94,7 +94,6 @@ class GaugeLine {
   #timer: ReturnType<typeof setTimeout> | undefined;
   readonly #line: Line;
   readonly #listeners = new Set<() => void>();
-  readonly #hearers = new Set<(sample: GaugeSample) => void>();
 
   constructor(readonly gauge: string) {
     this.#line = new Line(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`, (source) => {
@@ -116,11 +115,6 @@ class GaugeLine {
 
   readonly state = (): GaugeNow => this.#shown;
 
-  readonly hear = (hearer: (sample: GaugeSample) => void): (() => void) => {
-    this.#hearers.add(hearer);
-    return () => this.#hearers.delete(hearer);
-  };
-
   /** What it shows is not what was asked for until it has been set up, and what came before that counts for nothing. */
   hold(setUp: Promise<{ after: number } | undefined>): void {
     this.#held++;
@@ -136,10 +130,7 @@ class GaugeLine {
 
   #take({ samples, lines }: GaugeBatch, upTo: number): void {
     const values = { ...this.#now.values };
-    for (const sample of samples) {
-      values[sample.quantity] = sample;
-      for (const hearer of this.#hearers) hearer(sample);
-    }
+    for (const sample of samples) values[sample.quantity] = sample;
     const first = samples.find((s) => s.quantity === samples[0]!.quantity);
     if (first && this.#held === 0 && upTo > this.#after + samples.length)
       this.#recent = [

@@ -2698,7 +2698,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Sets up a simulated gauge */
+        /** Moves a simulated gauge, as a hand would */
         post: {
             parameters: {
                 query?: never;
@@ -2739,6 +2739,293 @@ export interface paths {
                     };
                     content: {
                         "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/gauges/{gauge}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sets up a simulated gauge for a place on the bench; one that is recording is left alone */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    gauge: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PlaceRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Aimed"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/recordings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is being recorded at a place, or was and is neither kept nor given up: none or one */
+        get: {
+            parameters: {
+                query: {
+                    kind: string;
+                    place: string;
+                    step: string;
+                    item?: string;
+                    round: number;
+                    slot: string;
+                };
+                header?: never;
+                path: {
+                    build: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordingNow"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Records what a gauge sends, for a place that takes a trace; it goes on whether or not anybody looks */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BeginRecording"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordingNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/recordings/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recording from a point on; while it runs, answered when there is more, at the latest after two seconds */
+        get: {
+            parameters: {
+                query?: {
+                    after?: number;
+                };
+                header?: never;
+                path: {
+                    build: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordingNow"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{build}/recordings/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Stops a recording, which waits to be kept then; or gives it up */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    build: string;
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EndRecording"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RecordingNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
                     };
                 };
             };
@@ -2942,6 +3229,12 @@ export interface components {
             low: number;
             /** Format: double */
             high: number;
+        };
+        BeginRecording: {
+            /** Format: uuid */
+            id: string;
+            slot: components["schemas"]["SlotRef"];
+            gauge: string;
         };
         /** @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm. */
         BodySheet: {
@@ -4238,7 +4531,9 @@ export interface components {
         Call: {
             /** @description The worst verdict of the checks. */
             verdict: components["schemas"]["Verdict"];
+            /** @description The reason, with its quantities typed. */
             why: components["schemas"]["Sentence"];
+            /** @description Every check that was made; the one that decided comes first. */
             checks: components["schemas"]["Check"][];
             /** @description The reason in plain metric words, seen from the front. */
             because: null | string;
@@ -4520,17 +4815,34 @@ export interface components {
         CommandTakeReading: {
             /** @enum {string} */
             do?: "take-reading";
+            /** @description Where. */
             slot: components["schemas"]["SlotRef"];
+            /** @description As it was typed. */
             typed: string;
-            /** @default  */
+            /**
+             * @description The symbol of the unit that stood beside the field.
+             * @default
+             */
             unit: string;
-            /** @default . */
+            /**
+             * @description What stands before the decimals.
+             * @default .
+             */
             decimalMark: string;
+            /** @description The id of what it was taken with. */
             instrument?: null | string;
-            /** @default false */
+            /**
+             * @description Asked about and kept.
+             * @default false
+             */
             oddConfirmed: boolean;
             trace?: null | components["schemas"]["TraceColumns"];
             sight?: null | components["schemas"]["Sight"];
+            /**
+             * Format: uuid
+             * @description What the server recorded; it puts the trace in its place before the command is taken.
+             */
+            recording?: null | string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -4559,6 +4871,7 @@ export interface components {
         };
         /**
          * @description What kind of thing a number measures. The base unit of each is named beside it.
+         * @default length
          * @enum {unknown}
          */
         Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
@@ -4699,6 +5012,9 @@ export interface components {
             tool: components["schemas"]["DriveOrderDriver"];
             /** @description How the order is chosen. */
             school: components["schemas"]["DriveOrderDriveSchool"];
+        };
+        EndRecording: {
+            drop: boolean;
         };
         /** @description The engine seen from its side. z in mm from the block's front face, rearwards; heights in mm above the crank's axis. */
         EngineLayout: {
@@ -5823,6 +6139,11 @@ export interface components {
             /** @description What was counted in the crib with it, as it stood. */
             stock?: null | components["schemas"]["ToolMatchCribTool"][];
             /**
+             * @description The trace ends where the recording was cut off, not where the work ended.
+             * @default false
+             */
+            cutOff: boolean;
+            /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
              */
@@ -6216,6 +6537,11 @@ export interface components {
             standing: components["schemas"]["Standing"];
             next: null | string;
             nextStanding: null | components["schemas"]["Standing"];
+        };
+        PlaceRequest: {
+            /** Format: uuid */
+            build: string;
+            slot: components["schemas"]["SlotRef"];
         };
         /** @description A place on the engine strip: where it is, what can be done there, how that stands and which task is next. */
         PlaceState: {
@@ -6639,6 +6965,8 @@ export interface components {
             trace: null | components["schemas"]["TraceColumns"];
             sight: null | components["schemas"]["Sight"];
             stock?: null | components["schemas"]["ToolMatchCribTool"][];
+            /** @default false */
+            cutOff: boolean;
         };
         /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
         RearFlangeSheet: {
@@ -6684,6 +7012,21 @@ export interface components {
             /** @description The plate that is bolted on the flange's own circle to press a seal or draw a sleeve, as seen from the rear. */
             plate: components["schemas"]["BoltCircleRequest"];
         };
+        RecordingNow: {
+            /** Format: uuid */
+            id: string;
+            slot: components["schemas"]["SlotRef"];
+            gauge: string;
+            stands: components["schemas"]["RecordingStands"];
+            /** Format: int32 */
+            from: number;
+            points: components["schemas"]["TraceColumns"];
+            /** Format: int32 */
+            missed: number;
+            said: null | components["schemas"]["PressWatchAnswer"];
+        };
+        /** @enum {unknown} */
+        RecordingStands: "running" | "stopped" | "cut-off";
         /** @description A decision or an opened gate, with its reason. */
         Release: {
             gateOpened: boolean;
@@ -7042,6 +7385,7 @@ export interface components {
         Sentence: {
             /** @description Words with `{name}` where a quantity stands. */
             template: string;
+            /** @description The quantities by name. */
             args: {
                 [key: string]: components["schemas"]["Quantity"];
             };
@@ -7380,14 +7724,15 @@ export interface components {
             options?: null | components["schemas"]["Option"][];
             /**
              * Format: double
-             * @description What the sheet expects here, base unit; a simulated gauge settles near it.
+             * @description What is expected here, base unit.
              */
             expected?: null | number;
             trace?: null | components["schemas"]["TraceAxes"];
-            /** @description What a simulated gauge is set up with before it is used here, by its own names. */
-            rig?: null | {
-                [key: string]: number;
-            };
+            /**
+             * Format: double
+             * @description Where the part stands when a trace begins, base unit of what runs along.
+             */
+            startedAt?: null | number;
             /** @description The kinds of thing in the crib that are counted with it: the reading keeps what was there. */
             stock?: null | string[];
             bolt?: null | components["schemas"]["BoltTag"];

@@ -331,6 +331,11 @@ function InstrumentInHand({
             Off its line. Type it, or wait.
           </b>
         ))}
+      {hand.recorder.refused && (
+        <b role="alert" className="max-w-[16em] text-stop">
+          {hand.recorder.refused}
+        </b>
+      )}
       <div
         className={`flex flex-col justify-center ${inBig ? 'min-w-0 grow flex-row! items-center! gap-2' : line ? 'max-w-[150px]' : 'max-w-[250px]'}`}
       >

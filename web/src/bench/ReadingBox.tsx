@@ -9,7 +9,7 @@ import { useReader } from './reader';
 import { EyePicture, SightBox } from './SightBox';
 import { ToolPicker } from './ToolPicker';
 import { typed as typedStore, useDraft, type Notice } from './state/typed';
-import type { Recorder } from './useHand';
+import type { Recorder } from './useRecording';
 
 interface Props {
   slot: SlotState;
@@ -140,11 +140,13 @@ function Tracing(props: Props) {
           ? `${count} points`
           : recorder?.state === 'stopped'
             ? `${count} points, not kept`
-            : now && !now.up
-              ? 'off its line'
-              : open
-                ? 'ready'
-                : 'record it'}
+            : recorder?.state === 'cut-off'
+              ? `${count} points, cut off`
+              : now && !now.up
+                ? 'off its line'
+                : open
+                  ? 'ready'
+                  : 'record it'}
         {recorder && recorder.missed > 0 ? `, ${recorder.missed} lost` : ''}
       </button>
     </Labelled>
@@ -255,7 +257,7 @@ function Labelled({
 /** A reading in the reader's units, without the unit; a word as it was typed. */
 function written(slot: Slot, reading: ReadingState, reader: Reader): string {
   if (slot.kind === 'trace')
-    return `peak ${writeQuantity({ value: reading.value!, dimension: slot.trace!.y, resolution: slot.trace!.y === 'force' ? 100 : 0.1 }, reader)}`;
+    return `peak ${writeQuantity({ value: reading.value!, dimension: slot.trace!.y, resolution: slot.trace!.y === 'force' ? 100 : 0.1 }, reader)}${reading.cutOff ? ', cut off' : ''}`;
   return reading.value == null ? reading.typed : quantityParts(quantity(slot, reading.value), reader)[0];
 }
 

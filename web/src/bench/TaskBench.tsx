@@ -11,7 +11,6 @@ import type {
   StrikeReason,
   TaskRef,
   TaskState,
-  TraceColumns,
 } from '../api/types';
 import { bareUnit, localMark } from '../entry/units';
 import { api } from '../api/client';
@@ -35,7 +34,7 @@ import { slotKey, typed, useClockOff } from './state/typed';
 import { isTaken, useWhole, waitingAt, type Bench } from './useBuild';
 import { useGaugeKeys } from './useGaugeKeys';
 import { useHand } from './useHand';
-import { usePressWatch } from './usePressWatch';
+import { useRecording } from './useRecording';
 import { nextPlace, useSteps } from './useSteps';
 
 interface Props {
@@ -80,10 +79,10 @@ export function TaskBench({
   useWhole(build, task.ref, step);
   // What a trace has made needless, and nobody has read, takes no room.
   const all = slotsOf(step);
-  const recorded = all.some((s) => s.slot.kind === 'trace' && s.live);
+  const needless = all.some((s) => s.slot.kind === 'trace' && s.live);
   const slots = useMemo(
-    () => all.filter((s) => !recorded || s.slot.required || s.slot.kind === 'trace' || s.readings.length > 0),
-    [all, recorded],
+    () => all.filter((s) => !needless || s.slot.required || s.slot.kind === 'trace' || s.readings.length > 0),
+    [all, needless],
   );
   const { send, waiting } = bench;
   const clockOff = useClockOff();
@@ -125,12 +124,25 @@ export function TaskBench({
         );
   const stepKey = `${step.ref.step}@${step.ref.item}/${step.round}`;
   const [focused, setFocused] = useState<{ step: string; slot: string } | null>(null);
-  const open =
+  const picked =
     focused?.step === stepKey &&
     slots.some((s) => s.slot.key === focused.slot) &&
     (big || !taken(focused.slot))
       ? focused.slot
-      : next;
+      : undefined;
+  // What is being recorded here, or was and waits to be kept, comes before anything else is read.
+  const ahead = slots.find((s) => s.slot.key === (picked ?? next))?.slot;
+  const recorded = ahead?.trace
+    ? ahead
+    : traced && !step.blockedBy && !taken(traced.slot.key)
+      ? traced.slot
+      : undefined;
+  const recording = useRecording(
+    build,
+    recorded && { step: step.ref, round: step.round, slot: recorded.key },
+    recorded ? instrumentFor(recorded.instrument, recorded) : null,
+  );
+  const open = picked ?? (recorded && recording.state !== 'idle' ? recorded.key : next);
   const openSlot = slots.find((s) => s.slot.key === open)?.slot;
   // While a part is being moved the dial stands parked where its mark is.
   const park =
@@ -143,12 +155,13 @@ export function TaskBench({
   const inHand = openSlot ?? parkSlot;
   const hand = useHand(
     step.blockedBy ? null : instrumentFor(inHand?.instrument, inHand),
+    build,
+    step,
     inHand,
-    inHand && `${stepKey}/${inHand.key}`,
-    `${bench.view?.state.number ?? build}/${task.ref.kind}`,
+    recording,
   );
-  const live = openSlot?.trace ? hand.recorder.trace : undefined;
-  const watched = usePressWatch(step, live, hand.recorder.state !== 'idle');
+  const live = openSlot?.trace ? recording.trace : undefined;
+  const watched = (openSlot?.trace && recording.said) ?? undefined;
 
   // The open reading has the keyboard; where there is nothing to type, the one big button has it.
   const elements = useRef(new Map<string, HTMLElement>());
@@ -188,7 +201,7 @@ export function TaskBench({
     slot: string,
     typed: string,
     oddConfirmed: boolean,
-    more: { mark?: string; trace?: TraceColumns; sight?: Sight } = {},
+    more: { mark?: string; recording?: string; sight?: Sight } = {},
   ) => {
     const read = slots.find((s) => s.slot.key === slot)!.slot;
     const { dimension, kind, instrument } = read;
@@ -201,7 +214,7 @@ export function TaskBench({
       decimalMark: more.mark ?? localMark(),
       instrument: instrumentFor(instrument, read)?.id ?? null,
       oddConfirmed,
-      ...(more.trace ? { trace: more.trace } : {}),
+      ...(more.recording ? { recording: more.recording } : {}),
       ...(more.sight ? { sight: more.sight } : {}),
     });
     setFocused(null);
@@ -241,12 +254,11 @@ export function TaskBench({
     typed: () => (field()?.value ?? '') !== '',
     take: (typed) => take(openSlot!.key, typed, false, { mark: '.' }),
     keep: () => {
-      const { trace } = hand.recorder;
-      // A pull that is also a number is read off where it ended.
-      if (openSlot!.kind === 'number')
-        take(openSlot!.key, `${Math.max(...trace.y).toFixed(1)} N·m`, false, { mark: '.', trace });
-      else take(openSlot!.key, 'trace', false, { trace });
-      hand.recorder.clear();
+      const { trace, id } = recording;
+      // A pull that is also a number is read off its trace by the core; until it has, this stands there.
+      const typed = openSlot!.kind === 'number' ? `${Math.max(...trace.y).toFixed(1)} N·m` : 'trace';
+      take(openSlot!.key, typed, false, { mark: '.', recording: id! });
+      recording.done();
     },
     atPlace: () => {
       const input = field();
@@ -260,7 +272,7 @@ export function TaskBench({
 
   // A pull that is done is taken by itself: there are many in a pattern.
   const pulled =
-    openSlot?.kind === 'number' && hand.recorder.state === 'stopped' && hand.recorder.trace.x.length >= 20;
+    openSlot?.kind === 'number' && recording.state === 'stopped' && recording.trace.x.length >= 20;
   useEffect(() => {
     if (pulled) offered?.act();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each pull
@@ -351,7 +363,7 @@ export function TaskBench({
       disabled={step.blockedBy !== null}
       waiting={waitingAt(waiting, keyAt(key))}
       notice={bench.notices[keyAt(key)]}
-      recorder={key === open ? hand.recorder : undefined}
+      recorder={key === recorded?.key ? recording : undefined}
       now={key === open ? hand.now : null}
       onTake={(typed, odd) => take(key, typed, odd)}
       onStrike={(reading, because) => strike(reading.id, because)}

@@ -61,8 +61,8 @@ export function useAction({ slot, press, hand, typed, take, keep, atPlace }: Pla
             : 'Record',
           keyName: 'Space',
           act: () => {
-            recorder.start();
-            run(true);
+            // The gauge moves once it is listened to.
+            void recorder.start().then((begun) => begun && run(true));
           },
         };
       if (recorder.state === 'running')
@@ -74,9 +74,19 @@ export function useAction({ slot, press, hand, typed, take, keep, atPlace }: Pla
             recorder.stop();
           },
         };
+      if (recorder.state === 'cut-off' && (many || recorder.trace.x.length < 20))
+        return {
+          words: many ? 'Cut off: pull again' : 'Cut off: record again',
+          keyName: 'Space',
+          act: recorder.clear,
+        };
       return recorder.trace.x.length < 20
         ? { words: 'Too short: record again', keyName: 'Space', act: recorder.clear }
-        : { words: 'Keep the trace', keyName: 'Space', act: keep };
+        : {
+            words: recorder.state === 'cut-off' ? 'Keep what there is' : 'Keep the trace',
+            keyName: 'Space',
+            act: keep,
+          };
     }
     default:
       if (now?.up && hand.reading !== null) {

@@ -141,7 +141,7 @@ export function pressing(step: StepState, live: TraceColumns | undefined) {
   const draw = answer?.calculator === 'draw-travel' ? answer : undefined;
   // The press counts from where the part was started by hand; the core says how far that is.
   const slot = step.rounds[step.rounds.length - 1]?.slots.find((s) => s.slot.key === 'trace')?.slot;
-  const started = draw?.engagedMm ?? slot?.rig?.['engaged'] ?? 0;
+  const started = draw?.engagedMm ?? slot?.startedAt ?? 0;
   const from = (trace: TraceColumns) => trace.x.map((x, i) => [x + started, trace.y[i]!] as const);
   const trace = recordedAt(step) ?? live;
   return {

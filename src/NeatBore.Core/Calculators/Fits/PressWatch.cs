@@ -33,6 +33,20 @@ public static class PressWatch
         public override string Model => PressWatch.Model;
     }
 
+    /// <summary>The first stop that it calls as the points come in; null where it calls none.</summary>
+    /// <exception cref="UnusableInputException">As <see cref="Solve"/>.</exception>
+    public static Answer? FirstStop(Request request) =>
+        Enumerable
+            .Range(1, request.Points.Count)
+            .Select(n => Solve(request with { Points = Recent(request.Points, n) }))
+            .FirstOrDefault(a => a.Call?.Verdict == Verdict.Stop);
+
+    /// <summary>As much of what has been recorded as a watch wants: where it began, and the newest.</summary>
+    /// <param name="points">All of them, by time.</param>
+    /// <param name="count">How many of them have come, 1 or more.</param>
+    public static IReadOnlyList<PressTrace.TracePoint> Recent(IReadOnlyList<PressTrace.TracePoint> points, int count) =>
+        [points[0], .. Enumerable.Range(Math.Max(1, count - Newest), count - Math.Max(1, count - Newest)).Select(i => points[i])];
+
     /// <summary>Looks at the newest points.</summary>
     /// <exception cref="UnusableInputException">No points or too many, or a band that can't be.</exception>
     public static Answer Solve(Request request)

@@ -26,8 +26,7 @@ public static partial class BalancerInspection
                 0.01,
                 "dial",
                 deg,
-                Plausible: new Band(-3, 3),
-                Rig: new Dictionary<string, double> { ["sweep"] = which == RadialStep.Name ? 1 : 2 }
+                Plausible: new Band(-3, 3)
             )),
         ];
 

@@ -329,7 +329,7 @@ public static partial class BalancerOn
                                 Instrument: "press",
                                 Required: false,
                                 Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                                Rig: PressRig(c)
+                                StartedAt: c.Sheet.Balancer.Hub.LengthMm - c.Number(DrawStep.Start)
                             ),
                             DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
                             {
@@ -359,7 +359,7 @@ public static partial class BalancerOn
                                 Instrument: "angle-wrench",
                                 Required: false,
                                 Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                                Rig: new Dictionary<string, double> { ["target"] = c.Sheet.CrankBolt.TorqueNm },
+                                Expected: c.Sheet.CrankBolt.TorqueNm,
                                 Bolt: s_crankBolt
                             ),
                             .. First(BoltStep.Name)

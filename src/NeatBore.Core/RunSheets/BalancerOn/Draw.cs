@@ -15,19 +15,6 @@ public static partial class BalancerOn
         public static readonly TickSlot Home = Name.Tick("home");
     }
 
-    private static Dictionary<string, double>? PressRig(StepContext c)
-    {
-        var sheet = c.Sheet.Balancer;
-        return HomeForce(c) is { } home && c.Number(DrawStep.Start) is { } start
-            ? new Dictionary<string, double>
-            {
-                ["home"] = (home.Low + home.High) / 2,
-                ["travel"] = start - sheet.SeatedDepthMm,
-                ["engaged"] = sheet.Hub.LengthMm - start,
-            }
-            : null;
-    }
-
     private static Judgement JudgeDrawn(StepContext c)
     {
         var sheet = c.Sheet.Balancer;
@@ -42,12 +29,11 @@ public static partial class BalancerOn
         var where = DrawTravel.Solve(new DrawTravel.Request(length, sheet.SeatedDepthMm, depth, home));
         if (c.Trace(DrawStep.Trace) is not { } trace || home is not { High: > 0 } force)
         {
-            var judged = JudgeDraw(c);
-            return judged with { Answer = where };
+            return PressedIn.Partly(c, DrawStep.Trace, length - start, home, seatTravel, where) ?? JudgeDraw(c) with { Answer = where };
         }
 
         // The press counts from where the hub was started; the fit counts from the nose's end.
-        var points = trace.X.Select((x, i) => new PressTrace.TracePoint(x + length - start, trace.Y[i])).ToList();
+        var points = PressedIn.Points(trace, length - start);
         var curve = new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravel));
         var answer = PressTrace.Solve(
             new PressTrace.Request(

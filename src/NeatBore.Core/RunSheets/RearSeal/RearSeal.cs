@@ -213,7 +213,7 @@ public static class RearSeal
                 new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
                 {
                     When = Centred,
-                    Slots = c => s_sweeping.Slots(c),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Tighten its bolts in order."),
                     Gate = "the bore is central",
                     Cautions = ["Sleeves tied: the flange turns with the dial."],
@@ -228,7 +228,7 @@ public static class RearSeal
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
                 {
                     When = Centred,
-                    Slots = c => s_sweeping.Slots(c, 2),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "The housing sits {offset} off, tight. Now the seal."),
                     Gate = "central when tight",
                     Cautions = ["Sleeves tied: the flange turns with the dial."],

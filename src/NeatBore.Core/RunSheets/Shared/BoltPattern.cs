@@ -34,7 +34,6 @@ internal static class BoltPattern
                         Peers: $"pass {n + 1}",
                         Expected: pass.Nm,
                         Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                        Rig: new Dictionary<string, double> { ["target"] = pass.Nm },
                         Bolt: new BoltTag(pass.Group, id, n + 1)
                     ))
             ),

@@ -220,14 +220,7 @@ internal static class PressedIn
                 Instrument: "press",
                 Required: false,
                 Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                Rig: fit is null
-                    ? null
-                    : new Dictionary<string, double>
-                    {
-                        ["home"] = (fit.PressForceN.Low + fit.PressForceN.High) / 2,
-                        ["travel"] = lengthMm - StartedMm,
-                        ["engaged"] = StartedMm,
-                    }
+                StartedAt: StartedMm
             ),
             new Slot(
                 Peak(step),
@@ -258,7 +251,7 @@ internal static class PressedIn
                             _ =>
                                 PressTrace.Solve(
                                     new PressTrace.Request(
-                                        Points(trace),
+                                        Points(trace, StartedMm),
                                         Curve(fit, lengthMm),
                                         lengthMm,
                                         HomeToleranceMm,
@@ -275,8 +268,24 @@ internal static class PressedIn
         ConcurrentDictionary<(Band Force, double LengthMm), PressTrace.Answer>
     > s_traced = [];
 
-    private static List<PressTrace.TracePoint> Points(TraceColumns trace) =>
-        [.. trace.X.Select((x, i) => new PressTrace.TracePoint(x + StartedMm, trace.Y[i]))];
+    /// <summary>A trace as the fit counts: from the first touch, not from where the press began.</summary>
+    public static List<PressTrace.TracePoint> Points(TraceColumns trace, double startedMm) =>
+        [.. trace.X.Select((x, i) => new PressTrace.TracePoint(x + startedMm, trace.Y[i]))];
+
+    /// <summary>The stop that stands in a trace that was cut off; null where there is none: what is missing may hold one.</summary>
+    public static Judgement? Partly(StepContext c, TraceSlot slot, double startedMm, Band? home, double seatTravelMm, CalcAnswer where) =>
+        c.CutOff(slot) is { } part
+        && home is { High: > 0 } force
+        && PressWatch.FirstStop(
+            new PressWatch.Request(
+                Points(part, startedMm),
+                new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravelMm)),
+                seatTravelMm
+            )
+        )
+            is { } stop
+            ? new Judgement(stop.Do, stop.Call, where)
+            : null;
 
     private static PressTrace.ExpectedForce Curve(InterferenceFit.Answer fit, double lengthMm) =>
         new(DrawTravel.Curve(fit.PressForceN, lengthMm));
@@ -303,14 +312,14 @@ internal static class PressedIn
                 Traced(c, step, fit, lengthMm)
                 ?? PressTrace.Solve(
                     new PressTrace.Request(
-                        Points(trace),
+                        Points(trace, StartedMm),
                         Curve(fit, lengthMm),
                         lengthMm,
                         HomeToleranceMm,
                         Math.Max(1, fit.PressForceN.High * NeatBoreDefaults.PressLimitFactor)
                     )
                 );
-            if (Gap(Points(trace)) is { } gap)
+            if (Gap(Points(trace, StartedMm)) is { } gap)
             {
                 return new Judgement(
                     Sentence.Of("The gauge dropped out on the way. Judge by its depth, or press it again."),
@@ -349,6 +358,11 @@ internal static class PressedIn
                 ),
                 answer
             );
+        }
+
+        if (Partly(c, Trace(step), StartedMm, fit.PressForceN, lengthMm, where) is { } partly)
+        {
+            return partly;
         }
 
         if (c.Number(Peak(step)) is not { } peak)

@@ -146,17 +146,16 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         );
     }
 
-    /// <summary>The readings of one sweep, in the order of the hand; how often the part has been tightened tells a stand-in how it
-    /// sits.</summary>
-    public IReadOnlyList<Slot> Slots(StepContext c, int tightened = 0)
+    /// <summary>The readings of one sweep, in the order of the hand.</summary>
+    public IReadOnlyList<Slot> Slots(StepContext c)
     {
         var feelers = FeelerDegs();
         return c.Chosen(School) switch
         {
             "dial" =>
             [
-                .. s_dialDeg.Select(deg => Dial(c, At(c.Step.Name, deg), deg, tightened)),
-                Dial(c, Repeat(c.Step.Name), 0, tightened) with
+                .. s_dialDeg.Select(deg => Dial(At(c.Step.Name, deg), deg)),
+                Dial(Repeat(c.Step.Name), 0) with
                 {
                     Label = "12 again",
                 },
@@ -347,24 +346,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         : c.Number(Free(Loose)) is { } across ? across / 2
         : housing.HoleFreeMm;
 
-    private Slot Dial(StepContext c, string key, double deg, int tightened) =>
-        new(
-            key,
-            Label(deg),
-            SlotKind.Number,
-            Dimension.Length,
-            0.01,
-            "dial",
-            deg,
-            Plausible: new Band(-3, 3),
-            Rig: new Dictionary<string, double>
-            {
-                ["bore"] = 1,
-                ["droop"] = c.Number(Droop(Setup)) ?? 0,
-                ["up"] = UpDeg(c.Chosen(Hang)) ?? -1,
-                ["tightened"] = tightened,
-            }
-        );
+    private Slot Dial(string key, double deg) =>
+        new(key, Label(deg), SlotKind.Number, Dimension.Length, 0.01, "dial", deg, Plausible: new Band(-3, 3));
 
     private Slot Feeler(StepContext c, double deg, bool required) =>
         new(

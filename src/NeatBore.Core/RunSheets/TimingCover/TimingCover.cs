@@ -173,14 +173,14 @@ public static partial class TimingCover
                 },
                 new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
                 {
-                    Slots = c => s_sweeping.Slots(c),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug the bolts in order, then sweep again."),
                     Gate = "the bore is central",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
                 },
                 new Step(SnugStep.Name, "Sweep, snug", "centring")
                 {
-                    Slots = c => s_sweeping.Slots(c, 1),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Scribe witness marks across the joint."),
                     Gate = "central when snug",
                     Cautions = ["Tightening shifts it: sweep before you mark."],
@@ -228,7 +228,7 @@ public static partial class TimingCover
                 },
                 new Step(ConfirmStep.Name, "One confirming sweep", "centring")
                 {
-                    Slots = c => s_sweeping.Slots(c, 1),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "On its marks, {offset} off. Tighten in order."),
                     Gate = "central on its sealant",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
@@ -247,7 +247,7 @@ public static partial class TimingCover
                 },
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
                 {
-                    Slots = c => s_sweeping.Slots(c, 2),
+                    Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail."),
                     Gate = "central when tight",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],

@@ -4,6 +4,7 @@ using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
+using NeatBore.Tests;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -225,18 +226,41 @@ public class PressedPartTests
 public class FastenerBoardTests
 {
     private static IReadOnlyList<FastenerGroup> Board(Workbench bench) =>
-        FastenerBoard.Of(bench.State, sheet => bench.Sheets[sheet], bench.Sheet);
+        FastenerBoard.Of(bench.State, ProcedureBook.Default, sheet => bench.Sheets[sheet], bench.Sheet);
 
     [Fact]
     public void Before_anything_every_group_of_the_sheet_is_planned()
     {
         var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json")));
         Assert.Equal(
-            ["Timing cover", "Rear housing", "Rear flange", "Balancer’s body", "Crank bolt"],
+            ["Timing cover", "Crank bolt", "Balancer’s body", "Rear housing", "Rear flange"],
             board.Select(g => g.Name.Split(',')[0]).Distinct()
         );
         Assert.All(board, g => Assert.Equal((FastenerStanding.Planned, null), (g.Standing, g.Verdict)));
         Assert.All(board, g => Assert.All(g.Bolts, b => Assert.Equal(FastenerStanding.Planned, b.Standing)));
+    }
+
+    [Fact]
+    public void What_a_step_tightens_and_what_its_places_name_are_the_same_bolts()
+    {
+        foreach (var sheet in Directory.EnumerateFiles(Repository.At("demo", "sheets")).Select(f => Workbench.Demo<EngineSheet>(f)))
+        {
+            foreach (var procedure in ProcedureBook.Default.Newest.Where(p => p.Places(sheet).Count > 0))
+            {
+                var chosen = procedure.Choices.ToDictionary(c => c.Id, c => c.Options(sheet)[0].Id);
+                foreach (var step in procedure.Steps)
+                {
+                    var context = new StepContext(step, sheet, "", chosen, (_, _, _) => null);
+                    if (step.When(context).Because is null && step.Each(context) is [""])
+                    {
+                        Assert.Equal(
+                            step.Fasteners(sheet).SelectMany(f => f.Bolts).Select(b => b.Id).Order(),
+                            step.Slots(context).Select(s => s.Bolt?.Id).OfType<string>().Distinct().Order()
+                        );
+                    }
+                }
+            }
+        }
     }
 
     [Fact]

@@ -23,17 +23,24 @@ public enum LimitSource
     Default,
 }
 
-/// <summary>A limit with where it came from; values in the base unit of what it limits.</summary>
-public sealed record Limit(double? Low, double? High, LimitSource Source)
+/// <summary>Sources in words.</summary>
+internal static class LimitSources
 {
-    /// <summary>The source in words.</summary>
-    [JsonIgnore]
-    public string SourceWords =>
-        Source switch
+    /// <summary>As a check names it.</summary>
+    public static string Words(this LimitSource source) =>
+        source switch
         {
             LimitSource.Manual => "engine's manual",
             LimitSource.Measured => "measured here",
             LimitSource.House => "house rule",
             _ => "Neat Bore default",
         };
+}
+
+/// <summary>A limit with where it came from; values in the base unit of what it limits.</summary>
+public sealed record Limit(double? Low, double? High, LimitSource Source)
+{
+    /// <summary>The source in words.</summary>
+    [JsonIgnore]
+    public string SourceWords => Source.Words();
 }

@@ -99,7 +99,7 @@ public static class NeatBoreDefaults
     public static Limit CamClearance { get; } = new(0.04, 0.11, LimitSource.Default);
 
     /// <summary>Share of an oil passage that is wanted open, and the least that can work.</summary>
-    public static Limit OilWindow { get; } = new(0.6, 0.8, LimitSource.Default);
+    public static Thresholds OilWindow { get; } = new(Go: 0.8, Stop: 0.6, LimitSource.Default);
 
     /// <summary>Torque that turns a cam by hand, N·m.</summary>
     public static Limit CamTurns { get; } = new(null, 3, LimitSource.Default);
@@ -128,6 +128,6 @@ public static class NeatBoreDefaults
     /// <summary>Time that one bolt takes in one pass, s.</summary>
     public const double SecondsPerBolt = 12;
 
-    /// <summary>Mark error, degrees: a go up to the low one, a stop above the high one.</summary>
-    public static Limit MarkErrorDeg { get; } = new(1, 3, LimitSource.Default);
+    /// <summary>Mark error, degrees, either way.</summary>
+    public static Thresholds MarkErrorDeg { get; } = new(Go: 1, Stop: 3, LimitSource.Default);
 }

@@ -35,6 +35,9 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>The readings it asks for, in the order of the hand.</summary>
     public Func<StepContext, IReadOnlyList<Slot>> Slots { get; init; } = _ => [];
 
+    /// <summary>The fasteners that it tightens, group by group; its places name them.</summary>
+    public Func<EngineSheet, IReadOnlyList<FastenerSet>> Fasteners { get; init; } = _ => [];
+
     /// <summary>What to do now, and the call once enough is known.</summary>
     public required Func<StepContext, Judgement> Judge { get; init; }
 

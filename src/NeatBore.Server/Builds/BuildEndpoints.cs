@@ -279,12 +279,14 @@ internal static class BuildEndpoints
     private static async Task<Results<Ok<IReadOnlyList<FastenerGroup>>, ProblemHttpResult>> FastenersAsync(
         Guid id,
         BuildReader reader,
+        ProcedureBook book,
         CancellationToken cancel
     ) =>
         await reader.ReadAsync(id, cancel) is { } build
             ? TypedResults.Ok(
                 FastenerBoard.Of(
                     build.State,
+                    book,
                     sheet => build.Sheets[sheet],
                     build.Sheets.Values.Where(s => s.Id == build.State.Sheet.Id).MaxBy(s => s.Version)!
                 )

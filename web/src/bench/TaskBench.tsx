@@ -31,7 +31,8 @@ import { useAwake } from './useAwake';
 import { ClockOff, PutAside } from './PutAside';
 import type { Task } from './state/known';
 import { slotKey, typed, useClockOff } from './state/typed';
-import { isTaken, useWhole, waitingAt, type Bench } from './useBuild';
+import { isTaken, lastReading, waitingAt } from './state/onItsWay';
+import { useWhole, type Bench } from './useBuild';
 import { useGaugeKeys } from './useGaugeKeys';
 import { useHand } from './useHand';
 import { useRecording } from './useRecording';
@@ -294,7 +295,7 @@ export function TaskBench({
     },
   );
 
-  const lastTaken = task.last;
+  const lastTaken = lastReading(task, waiting);
   const rubOut = () => {
     if (!lastTaken) return;
     const of = task.steps.find((s) => s.ref.step === lastTaken.step && s.ref.item === lastTaken.item);

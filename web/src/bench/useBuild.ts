@@ -4,11 +4,11 @@ import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
 import { useGrowth } from '../api/live';
 import type { Aside, Line, Waiting } from '../api/outbox';
-import type { Command, Shop, SlotState, StepState, TaskRef } from '../api/types';
+import type { Command, Shop, StepState, TaskRef } from '../api/types';
 import { useSettings } from './reader';
 import { buildOf, fetched, missing, stepsCame, type Build, type Known } from './state/known';
 import { outboxOf } from './state/outboxes';
-import { slotKey, typed, useNotices, useRefused, type Notice } from './state/typed';
+import { typed, useNotices, useRefused, type Notice } from './state/typed';
 
 /** A command as the bench gives it: its id and time are added when it is sent. */
 export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;
@@ -152,17 +152,3 @@ export function useWhole(build: string, task: TaskRef, shown: StepState): void {
 }
 
 const mostSteps = 60;
-
-/** What is typed at a place and not answered for yet. */
-export function waitingAt(waiting: readonly Waiting[], key: string): string | undefined {
-  const found = waiting.findLast(
-    (w) =>
-      w.command.do === 'take-reading' &&
-      slotKey(w.command.slot.step, w.command.slot.round, w.command.slot.slot) === key,
-  );
-  return found?.command.do === 'take-reading' ? found.command.typed : undefined;
-}
-
-/** Whether a place has something in it, taken or on its way. */
-export const isTaken = (slot: SlotState, waiting: readonly Waiting[], key: string): boolean =>
-  slot.readings.some((r) => !r.struck) || waitingAt(waiting, key) !== undefined;

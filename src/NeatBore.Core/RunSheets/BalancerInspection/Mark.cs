@@ -20,7 +20,7 @@ public static partial class BalancerInspection
                     before,
                     after,
                     c.Sheet.Balancer.Ring.OuterDiameterMm,
-                    new TopDeadCentre.MarkLimits(NeatBoreDefaults.MarkErrorDeg.Low!.Value, NeatBoreDefaults.MarkErrorDeg.High!.Value),
+                    new TopDeadCentre.MarkLimits(NeatBoreDefaults.MarkErrorDeg.Go, NeatBoreDefaults.MarkErrorDeg.Stop),
                     Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))
                 )
             )

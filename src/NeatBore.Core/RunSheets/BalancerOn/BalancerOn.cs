@@ -348,6 +348,7 @@ public static partial class BalancerOn
                 First(BoltStep.Name) with
                 {
                     When = Pressed,
+                    Fasteners = CrankBoltSet,
                     Slots = c =>
                         [
                             Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
@@ -372,6 +373,7 @@ public static partial class BalancerOn
                 new Step(BodyStep.Name, "Body screws back", "bolt-ring")
                 {
                     When = c => Applies.If(c.Sheet.Balancer.Body is not null, "No body is screwed to this hub."),
+                    Fasteners = BodySet,
                     Slots = c => RingSlots(c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm),
                     Judge = c => JudgeRing(c, c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm, c.Sheet.Balancer.Body.Torque),
                     Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
@@ -391,6 +393,7 @@ public static partial class BalancerOn
                 new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
                 {
                     When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is held by the crank bolt."),
+                    Fasteners = FlangeSet,
                     Slots = c => RingSlots(c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm),
                     Judge = c =>
                         JudgeRing(c, c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm, c.Sheet.Balancer.Flange.Torque),

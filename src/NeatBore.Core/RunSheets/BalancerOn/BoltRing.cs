@@ -1,4 +1,5 @@
 using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
@@ -15,6 +16,52 @@ public static partial class BalancerOn
     {
         public static readonly StepName Name = new("flange-bolts");
     }
+
+    private const string Ring = "ring";
+
+    private static IReadOnlyList<FastenerSet> BodySet(EngineSheet sheet) =>
+        sheet.Balancer is { Design: not BalancerDesign.Flange, Body: { } body }
+            ?
+            [
+                new FastenerSet(
+                    "Balancer’s body",
+                    new ScrewThread(body.MajorMm, body.PitchMm),
+                    body.TorqueNm,
+                    body.Torque,
+                    1,
+                    View.Front,
+                    Star(body.Screws, body.ScrewCircleMm)
+                ),
+            ]
+            : [];
+
+    private static IReadOnlyList<FastenerSet> FlangeSet(EngineSheet sheet) =>
+        sheet.Balancer is { Design: BalancerDesign.Flange, Flange: { } flange }
+            ?
+            [
+                new FastenerSet(
+                    "Balancer’s flange",
+                    new ScrewThread(flange.MajorMm, flange.PitchMm),
+                    flange.TorqueNm,
+                    flange.Torque,
+                    1,
+                    View.Front,
+                    Star(flange.Bolts, flange.BoltCircleMm)
+                ),
+            ]
+            : [];
+
+    private static IReadOnlyList<BoltPlace> Star(int bolts, double circleMm) =>
+        [
+            .. BoltRing
+                .StarDeg(bolts)
+                .Select(deg => new BoltPlace(
+                    Clock.Text(deg),
+                    circleMm / 2 * Math.Sin(deg * Math.PI / 180),
+                    circleMm / 2 * Math.Cos(deg * Math.PI / 180),
+                    Ring
+                )),
+        ];
 
     private static IReadOnlyList<Slot> RingSlots(int bolts, double torqueNm) =>
         [
@@ -33,7 +80,7 @@ public static partial class BalancerOn
                             Plausible: new Band(torqueNm / 3, torqueNm * 3),
                             Peers: "torque",
                             Expected: torqueNm,
-                            Bolt: new BoltTag("ring", Clock.Text(deg), 1)
+                            Bolt: new BoltTag(Ring, Clock.Text(deg), 1)
                         )
                 ),
         ];

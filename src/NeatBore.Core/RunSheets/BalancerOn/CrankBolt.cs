@@ -1,4 +1,5 @@
 using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
@@ -18,6 +19,22 @@ public static partial class BalancerOn
         public static readonly NumberSlot Set = Name.Number("set");
         public static readonly TickSlot Click = Name.Tick("click");
     }
+
+    private static IReadOnlyList<FastenerSet> CrankBoltSet(EngineSheet sheet) =>
+        sheet.Balancer.Design == BalancerDesign.Flange
+            ? []
+            :
+            [
+                new FastenerSet(
+                    "Crank bolt",
+                    new ScrewThread(sheet.CrankBolt.MajorMm, sheet.CrankBolt.PitchMm),
+                    sheet.CrankBolt.TorqueNm,
+                    sheet.CrankBolt.Torque,
+                    1,
+                    View.Front,
+                    [new BoltPlace(s_crankBolt.Id, 0, 0, s_crankBolt.Group)]
+                ),
+            ];
 
     private static Judgement JudgeBoltTraced(StepContext c)
     {

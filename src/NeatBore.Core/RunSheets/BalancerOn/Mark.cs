@@ -21,7 +21,7 @@ public static partial class BalancerOn
 
         var limit = NeatBoreDefaults.MarkErrorDeg;
         var uncertainty = c.Reading(MarkStep.Error)?.Instrument?.UncertaintyAt(error) ?? 0;
-        var call = MarkError.Judge(error, uncertainty, limit.Low!.Value, limit.High!.Value, limit.SourceWords);
+        var call = MarkError.Judge(error, uncertainty, limit.Go, limit.Stop, limit.SourceWords);
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch

@@ -220,8 +220,8 @@ public static partial class CamBearingSet
                 facing.View,
                 atDepth ? null : facing.FinalMm,
                 canTurn,
-                GoShare: window.High!.Value,
-                StopShare: window.Low!.Value
+                GoShare: window.Go,
+                StopShare: window.Stop
             )
         );
         var call = answer.Call!.Sourced(_ => window.SourceWords);

@@ -221,6 +221,7 @@ public static class RearSeal
                 new Step(TorqueStep.Name, "Housing’s bolts in order", "bolts")
                 {
                     When = Centred,
+                    Fasteners = sheet => sheet.Rear!.Housing is { } housing ? BoltPattern.Sets(housing, "Rear housing", View.Rear) : [],
                     Slots = c => BoltPattern.Slots(HousingPlan(c)),
                     Judge = c => BoltPattern.Judge(c, HousingPlan(c), c.Sheet.Rear!.Housing!.Groups, "All tight. Sweep it once more."),
                     Cautions = ["Small bolts in light alloy: no impact driver."],
@@ -290,6 +291,16 @@ public static class RearSeal
                 },
                 new Step(FlangeStep.Name, "Flange’s bolts", "bolts")
                 {
+                    Fasteners = sheet =>
+                        [
+                            BoltPattern.Set(
+                                FlangeGroup(sheet),
+                                "Rear flange",
+                                View.Rear,
+                                sheet.Rear!.Flange.Places,
+                                sheet.Rear.Flange.BoltsUsedOnce
+                            ),
+                        ],
                     Slots = c =>
                         [
                             .. c.Sheet.Rear!.Flange.BoltsUsedOnce
@@ -300,7 +311,7 @@ public static class RearSeal
                     Judge = c =>
                         c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New)
                             ? Prompt.Next(c)
-                            : BoltPattern.Judge(c, FlangePlan(c), [FlangeGroup(c)], "All tight. The rear seal is done."),
+                            : BoltPattern.Judge(c, FlangePlan(c), [FlangeGroup(c.Sheet)], "All tight. The rear seal is done."),
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
                 },
             ]
@@ -321,14 +332,14 @@ public static class RearSeal
     private static TorquePlan.Answer HousingPlan(StepContext c) =>
         BoltPattern.Plan(c.Sheet.Rear!.Housing!.Bolts, c.Sheet.Rear.Housing.Groups, View.Rear);
 
-    private static BoltGroup FlangeGroup(StepContext c)
+    private static BoltGroup FlangeGroup(EngineSheet sheet)
     {
-        var flange = c.Sheet.Rear!.Flange;
+        var flange = sheet.Rear!.Flange;
         return new BoltGroup("flange", flange.MajorMm, flange.PitchMm, flange.TorqueNm, flange.Torque, [0.4, 1]);
     }
 
     private static TorquePlan.Answer FlangePlan(StepContext c) =>
-        BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c)], View.Rear);
+        BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c.Sheet)], View.Rear);
 
     private static IReadOnlyList<Squareness.Screw> PlateScrews(StepContext c)
     {

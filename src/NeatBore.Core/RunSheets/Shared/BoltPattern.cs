@@ -1,4 +1,5 @@
 using NeatBore.Core.Calculators.Fasteners;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
@@ -9,6 +10,9 @@ internal static class BoltPattern
 {
     private const double NearShare = 0.3;
 
+    /// <summary>Where a sheet names no stages.</summary>
+    private const int UsualPasses = 2;
+
     public static TorquePlan.Answer Plan(IReadOnlyList<BoltPlace> bolts, IReadOnlyList<BoltGroup> groups, View view) =>
         TorquePlan.Solve(
             new TorquePlan.Request(
@@ -16,6 +20,27 @@ internal static class BoltPattern
                 [.. groups.Select(g => new TorquePlan.Group(g.Id, g.TorqueNm, null, g.Stages))],
                 view
             )
+        );
+
+    /// <summary>A housing's bolts, as the builder says it.</summary>
+    public static IReadOnlyList<FastenerSet> Sets(HousingSheet housing, string name, View view) =>
+        [
+            .. housing.Groups.Select(g =>
+                Set(g, housing.Groups.Count > 1 ? $"{name}, {g.Id}" : name, view, [.. housing.Bolts.Where(b => b.Group == g.Id)])
+            ),
+        ];
+
+    /// <summary>One group of bolts.</summary>
+    public static FastenerSet Set(BoltGroup group, string name, View view, IReadOnlyList<BoltPlace> bolts, bool usedOnce = false) =>
+        new(
+            name,
+            new ScrewThread(group.MajorMm, group.PitchMm),
+            group.TorqueNm,
+            group.Torque,
+            group.Stages?.Count ?? UsualPasses,
+            view,
+            bolts,
+            usedOnce
         );
 
     /// <summary>One place for each bolt in each pass, in order.</summary>

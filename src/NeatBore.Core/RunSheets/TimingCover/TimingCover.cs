@@ -235,6 +235,7 @@ public static partial class TimingCover
                 },
                 new Step(TorqueStep.Name, "Tighten in order", "bolts")
                 {
+                    Fasteners = sheet => BoltPattern.Sets(sheet.Cover!, "Timing cover", View.Front),
                     Slots = c => BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front)),
                     Judge = c =>
                         BoltPattern.Judge(

@@ -1,3 +1,4 @@
+using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
@@ -22,23 +23,18 @@ public static partial class BalancerOff
         public static readonly StepName Name = new("after");
     }
 
-    private static class BodyScrewsStep
-    {
-        public static readonly StepName Name = new("body-screws");
-    }
-
     private static readonly ChoiceName Lock = new("lock");
     private static readonly ChoiceName Grip = new("grip");
 
     private static readonly int[] s_yokeDeg = [0, 120, 240];
 
-    /// <summary>A press-fit hub with threaded holes; what every design builds on.</summary>
-    private static Procedure PressFit { get; } =
+    /// <summary>The first version: every design, and a plan that grips the ring refused with its reason.</summary>
+    public static Procedure Version1 { get; } =
         new(
             "balancer-off",
             1,
             "Balancer off",
-            sheet => sheet.Balancer.Puller is null ? [] : ["balancer"],
+            sheet => DesignRules.Of(sheet).ComesOff(sheet) ? ["balancer"] : [],
             [
                 new Choice(
                     Lock,
@@ -51,6 +47,7 @@ public static partial class BalancerOff
                             new("helper", "a helper on the flywheel"),
                         ]
                 ),
+                new Choice(Grip, PullerStep.Name, "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")]),
             ],
             [
                 new Step(BeforeStep.Name, "Mark noted, crank locked", "checks")
@@ -66,6 +63,7 @@ public static partial class BalancerOff
                 },
                 new Step(BoltStep.Name, "Crank bolt out", "checks")
                 {
+                    When = DesignRules.PressedOff,
                     Slots = _ =>
                         [
                             Slot.Tick("bolt", "Crank bolt out"),
@@ -75,27 +73,21 @@ public static partial class BalancerOff
                     Judge = Prompt.Next,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
                 },
+                .. DesignRules.All.SelectMany(d => d.BeforePuller),
                 new Step(PullerStep.Name, "Pick the puller", "puller")
                 {
-                    Slots = c =>
-                        [
-                            new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
-                            new Slot(
-                                PullerStep.Engaged,
-                                "Screws in by fingers",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.1,
-                                "rule",
-                                Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm)
-                            ),
-                        ],
-                    Judge = JudgePuller,
+                    When = DesignRules.PressedOff,
+                    Slots = c => DesignRules.Of(c).PullerSlots(c),
+                    Judge = c => c.Chosen(Grip) == "ring" ? NotTheRing(c) : DesignRules.Of(c).JudgePuller(c),
                     Gate = "the puller holds",
                     Cautions = ["Pull on the hub, never on the ring: it is only bonded on."],
                 },
                 new Step(YokeStep.Name, "Square the yoke", "yoke")
                 {
+                    When = c =>
+                        DesignRules.PressedOff(c) is { Because: not null } not ? not
+                        : DesignRules.Of(c).SquareByItself is { } why ? Applies.If(false, why)
+                        : Applies.Yes,
                     Slots = c =>
                         [
                             .. s_yokeDeg.Select(deg => new Slot(
@@ -107,14 +99,16 @@ public static partial class BalancerOff
                                 "depth-gauge",
                                 deg,
                                 Plausible: new Band(1, 120),
-                                Peers: "gap"
+                                Peers: "gap",
+                                Expected: 41
                             )),
                         ],
-                    Judge = JudgeYoke,
+                    Judge = c => Retry.Instead(JudgeYoke(c)),
                     Cautions = ["Eye protection from here on."],
                 },
                 new Step(PullStep.Name, "Pull it", "puller")
                 {
+                    When = DesignRules.PressedOff,
                     Slots = c =>
                         [
                             Slot.Tick(PullStep.Grease, "Forcing screw greased, tip on the nose’s rim"),
@@ -132,6 +126,7 @@ public static partial class BalancerOff
                     Judge = JudgePull,
                     Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
                 },
+                .. DesignRules.All.SelectMany(d => d.AfterPull),
                 new Step(AfterStep.Name, "Kept together", "checks")
                 {
                     Slots = _ =>
@@ -146,126 +141,19 @@ public static partial class BalancerOff
             ]
         );
 
-    /// <summary>The first version: every design, and a plan that grips the ring refused with its reason.</summary>
-    public static Procedure Version1 { get; } =
-        PressFit with
-        {
-            Places = sheet => sheet.Balancer is { Puller: null, Spokes: null, Flange: null } ? [] : ["balancer"],
-            Choices =
-            [
-                .. PressFit.Choices,
-                new Choice(Grip, PullerStep.Name, "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")]),
-            ],
-            Steps =
-            [
-                First(BeforeStep.Name),
-                First(BoltStep.Name) with
-                {
-                    When = Pressed,
-                },
-                new Step(BodyScrewsStep.Name, "Every other body screw out", "checks")
-                {
-                    When = c => Applies.If(Design(c) == BalancerDesign.ScrewedBody, "No body is screwed to this hub."),
-                    Slots = c =>
-                        [
-                            Slot.Tick("mark", "Body and hub marked to one another"),
-                            Slot.Tick("out", $"{Body(c).Screws / 2} of the {Body(c).Screws} body screws out, every other one"),
-                            Slot.Tick("rest", "The others left tight"),
-                        ],
-                    Judge = Prompt.Next,
-                    Cautions = ["The body hangs on what is left: take no more out."],
-                },
-                First(PullerStep.Name) with
-                {
-                    When = Pressed,
-                    Slots = c =>
-                        Design(c) == BalancerDesign.Spoked
-                            ?
-                            [
-                                new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
-                                Slot.Tick(PullerStep.Behind, "All jaws fully behind the hub, none on ring or rubber"),
-                            ]
-                            :
-                            [
-                                new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c)),
-                                new Slot(
-                                    PullerStep.Engaged,
-                                    "Screws in by fingers",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.1,
-                                    "rule",
-                                    Plausible: new Band(2, c.Sheet.Balancer.Puller!.DepthMm + 15),
-                                    Expected: c.Sheet.Balancer.Puller.DepthMm
-                                ),
-                                .. Design(c) == BalancerDesign.ScrewedBody
-                                    ? new[] { Slot.Tick(PullerStep.Through, "Right through the steel hub and out behind") }
-                                    : [],
-                            ],
-                    Judge = JudgePlan,
-                },
-                First(YokeStep.Name) with
-                {
-                    When = c =>
-                        Pressed(c).Because is { } why
-                            ? new Applies(why)
-                            : Applies.If(
-                                Design(c) != BalancerDesign.Spoked,
-                                "Jaws pull square by themselves: look along them from two sides."
-                            ),
-                    Slots = c => [.. First(YokeStep.Name).Slots(c).Select(s => s with { Expected = 41 })],
-                    Judge = c => Again(JudgeYoke(c)),
-                },
-                First(PullStep.Name) with
-                {
-                    When = Pressed,
-                },
-                new Step(PriseStep.Name, "Prise it off square", "yoke")
-                {
-                    When = c => Applies.If(Design(c) == BalancerDesign.Flange, "It is pressed on: the puller takes it off."),
-                    Slots = _ =>
-                        [
-                            Slot.Tick(PriseStep.Bolts, "Flange marked to the crank, its bolts out in turn"),
-                            .. s_yokeDeg.Select(deg => new Slot(
-                                PriseStep.At(deg),
-                                $"Gap at {Clock.Text(deg)}",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.1,
-                                "rule",
-                                deg,
-                                Plausible: new Band(0, 30),
-                                Peers: "gap",
-                                Expected: 4
-                            )),
-                            Slot.Tick(PriseStep.Off, "It is off its pilot and caught"),
-                        ],
-                    Judge = JudgePrise,
-                    Cautions = ["Two flat bars, opposite one another, on the hub. Eye protection."],
-                },
-                First(AfterStep.Name),
-            ],
-        };
+    private static Judgement NotTheRing(StepContext c) =>
+        new(
+            Sentence.Of("Don’t pull on the ring. Choose the hub, below the drawing."),
+            new Call(
+                Verdict.Stop,
+                Sentence.Of(
+                    "The ring is only bonded to the hub by {rubber} of rubber: it would come off and leave the hub behind.",
+                    ("rubber", Quantity.Mm(c.Sheet.Balancer.Ring.RubberMm, 0.1))
+                ),
+                []
+            )
+        );
 
-    private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
-
-    private static BalancerDesign Design(StepContext c) => c.Sheet.Balancer.Design;
-
-    private static BodySheet Body(StepContext c) => c.Sheet.Balancer.Body!;
-
-    private static Applies Pressed(StepContext c) =>
-        Applies.If(Design(c) != BalancerDesign.Flange, "Nothing is pressed on here: it is bolted to a flange and prised off its pilot.");
-
-    /// <summary>What turning a screw and reading again clears is no stop.</summary>
-    private static Judgement Again(Judgement judged) =>
-        judged.Call is { Verdict: Verdict.Stop } call
-            ? judged with
-            {
-                Call = call with
-                {
-                    Verdict = Verdict.LookAgain,
-                    Checks = [.. call.Checks.Select(k => k.Verdict == Verdict.Stop ? k with { Verdict = Verdict.LookAgain } : k)],
-                },
-            }
-            : judged;
+    /// <summary>What a puller must fit on this engine, with the force of its tightest fit; null where nothing is pulled.</summary>
+    internal static ToolMatch.ToolNeed? NeedOf(EngineSheet sheet) => DesignRules.Of(sheet).Need(sheet);
 }

@@ -28,11 +28,6 @@ public static partial class BalancerOn
         public static readonly StepName Name = new("turn");
     }
 
-    private static class PilotStep
-    {
-        public static readonly StepName Name = new("pilot");
-    }
-
     private static readonly ChoiceName Lubricant = new("lubricant");
     private static readonly ChoiceName Method = new("method");
 
@@ -40,8 +35,8 @@ public static partial class BalancerOn
     private static readonly int[] s_acrossDeg = [0, 90];
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
-    /// <summary>A press-fit hub drawn on cold; what every design builds on.</summary>
-    private static Procedure PressFit { get; } =
+    /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
+    public static Procedure Version1 { get; } =
         new(
             "balancer-on",
             1,
@@ -53,6 +48,18 @@ public static partial class BalancerOn
                     FitStep.Name,
                     "On nose and bore",
                     sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))]
+                ),
+                new Choice(
+                    Method,
+                    MethodStep.Name,
+                    "How it goes on",
+                    sheet =>
+                        [
+                            new("cold", "cold, oiled, drawn on"),
+                            .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
+                            new("hammer", "driven on with a hammer"),
+                            new("crank-bolt", "drawn with the crank bolt"),
+                        ]
                 ),
             ],
             [
@@ -72,25 +79,56 @@ public static partial class BalancerOn
                 },
                 new Step(NoseStep.Name, "Measure the nose", "diameters")
                 {
+                    When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Cautions = ["Keep fingers clear of the keyway’s edges."],
                 },
                 new Step(BoreStep.Name, "Measure the bore", "diameters")
                 {
+                    When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
                 },
                 new Step(FitStep.Name, "The fit", "fit")
                 {
+                    When = DesignRules.PressedOn,
                     Needs = [NoseStep.Name, BoreStep.Name],
                     Judge = JudgeFit,
                     Gate = "the fit is a go",
                     Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
                 },
+                new Step(MethodStep.Name, "How it goes on", "method")
+                {
+                    When = DesignRules.PressedOn,
+                    Slots = c =>
+                        c.Chosen(Method) switch
+                        {
+                            "warm" =>
+                            [
+                                new Slot(
+                                    MethodStep.Ambient,
+                                    "Air in the shop",
+                                    SlotKind.Number,
+                                    Dimension.Temperature,
+                                    1,
+                                    "thermometer",
+                                    Plausible: new Band(-10, 45),
+                                    Expected: 18
+                                ),
+                                Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
+                            ],
+                            "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
+                            _ => [],
+                        },
+                    Judge = JudgeMethod,
+                    Gate = "a way that does no harm",
+                    Cautions = ["A hot hub burns: oven gloves, both hands."],
+                },
                 new Step(DressStep.Name, "Key, oil, sealant", "checks")
                 {
+                    When = DesignRules.PressedOn,
                     Slots = c =>
                         [
                             Slot.Tick("key", "Key home in its slot, not proud"),
@@ -103,6 +141,7 @@ public static partial class BalancerOn
                 },
                 new Step(ToolStep.Name, "Draw tool in", "checks")
                 {
+                    When = DesignRules.PressedOn,
                     Slots = _ =>
                         [
                             Slot.Tick("adapter", "Adapter in by fingers, full depth, then back a touch"),
@@ -113,25 +152,69 @@ public static partial class BalancerOn
                     Judge = Prompt.Next,
                     Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
                 },
-                new Step(DrawStep.Name, "Draw it on", "draw")
+                new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
                 {
+                    When = c =>
+                        DesignRules.PressedOn(c) is { Because: not null } not
+                            ? not
+                            : Applies.If(c.Chosen(Method) == "warm", "It goes on cold."),
                     Slots = c =>
                         [
-                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm),
-                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm),
+                            Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
+                            new Slot(
+                                WarmStep.Hub,
+                                "Hub’s temperature",
+                                SlotKind.Number,
+                                Dimension.Temperature,
+                                1,
+                                "thermometer",
+                                Plausible: new Band(30, 160),
+                                Expected: Warmed(c)?.Plan
+                            ),
+                            Slot.Tick(WarmStep.Out, "Out of the oven"),
+                            Slot.Tick(WarmStep.On, "On the nose, square on its key"),
+                        ],
+                    Judge = JudgeWarm,
+                    Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
+                },
+                new Step(DrawStep.Name, "Draw it on", "draw")
+                {
+                    When = DesignRules.PressedOn,
+                    Slots = c =>
+                        [
+                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with
+                            {
+                                Expected = c.Sheet.Balancer.Hub.LengthMm - 4,
+                            },
+                            new Slot(
+                                DrawStep.Trace,
+                                "Force against travel",
+                                SlotKind.Trace,
+                                Instrument: "press",
+                                Required: false,
+                                Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
+                                StartedAt: c.Sheet.Balancer.Hub.LengthMm - c.Number(DrawStep.Start)
+                            ),
+                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
+                            {
+                                Required = !c.Taken(DrawStep.Trace),
+                                Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
+                            },
                             Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
                         ],
-                    Judge = JudgeDraw,
+                    Judge = JudgeDrawn,
                     Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
                 },
                 new Step(SeatStep.Name, "Seated depth", "hub-face")
                 {
+                    When = DesignRules.PressedOn,
                     Slots = c =>
                         [
                             .. s_seatDeg.Select(deg =>
                                 DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with
                                 {
                                     AngleDeg = deg,
+                                    Expected = c.Sheet.Balancer.SeatedDepthMm,
                                 }
                             ),
                         ],
@@ -141,10 +224,22 @@ public static partial class BalancerOn
                 },
                 new Step(BoltStep.Name, "Crank bolt", "wrench")
                 {
+                    When = DesignRules.PressedOn,
+                    Fasteners = CrankBoltSet,
                     Slots = c =>
                         [
                             Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
                             Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                            new Slot(
+                                BoltStep.Trace,
+                                "Torque against angle",
+                                SlotKind.Trace,
+                                Instrument: "angle-wrench",
+                                Required: false,
+                                Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
+                                Expected: c.Sheet.CrankBolt.TorqueNm,
+                                Bolt: s_crankBolt
+                            ),
                             new Slot(
                                 BoltStep.Wrench,
                                 "Wrench, drive to grip",
@@ -152,7 +247,8 @@ public static partial class BalancerOn
                                 Dimension.Length,
                                 1,
                                 "rule",
-                                Plausible: new Band(100, 1500)
+                                Plausible: new Band(100, 1500),
+                                Required: !c.Taken(BoltStep.Trace)
                             ),
                             new Slot(
                                 BoltStep.Adaptor,
@@ -161,7 +257,8 @@ public static partial class BalancerOn
                                 Dimension.Length,
                                 1,
                                 "rule",
-                                Plausible: new Band(0, 400)
+                                Plausible: new Band(0, 400),
+                                Required: !c.Taken(BoltStep.Trace)
                             ),
                             new Slot(
                                 BoltStep.Angle,
@@ -170,7 +267,8 @@ public static partial class BalancerOn
                                 Dimension.Angle,
                                 1,
                                 "rule",
-                                Plausible: new Band(0, 180)
+                                Plausible: new Band(0, 180),
+                                Required: !c.Taken(BoltStep.Trace)
                             ),
                             new Slot(
                                 BoltStep.Set,
@@ -179,16 +277,19 @@ public static partial class BalancerOn
                                 Dimension.Torque,
                                 0.1,
                                 "torque-wrench",
-                                Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3)
+                                Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3),
+                                Required: !c.Taken(BoltStep.Trace)
                             ),
                             Slot.Tick(BoltStep.Click, "One smooth pull to the click, crank held") with
                             {
                                 Bolt = s_crankBolt,
+                                Required = !c.Taken(BoltStep.Trace),
                             },
                         ],
-                    Judge = JudgeBolt,
+                    Judge = JudgeBoltTraced,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
                 },
+                .. DesignRules.All.SelectMany(d => d.AfterCrankBolt),
                 new Step(TurnStep.Name, "Crank turns", "checks")
                 {
                     Slots = _ =>
@@ -218,198 +319,5 @@ public static partial class BalancerOn
                     Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
                 },
             ]
-        );
-
-    /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
-    public static Procedure Version1 { get; } =
-        PressFit with
-        {
-            Choices =
-            [
-                .. PressFit.Choices,
-                new Choice(
-                    Method,
-                    MethodStep.Name,
-                    "How it goes on",
-                    sheet =>
-                        [
-                            new("cold", "cold, oiled, drawn on"),
-                            .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
-                            new("hammer", "driven on with a hammer"),
-                            new("crank-bolt", "drawn with the crank bolt"),
-                        ]
-                ),
-            ],
-            Steps =
-            [
-                First(PartsStep.Name),
-                First(NoseStep.Name) with
-                {
-                    When = Pressed,
-                },
-                First(BoreStep.Name) with
-                {
-                    When = Pressed,
-                },
-                First(FitStep.Name) with
-                {
-                    When = Pressed,
-                },
-                new Step(MethodStep.Name, "How it goes on", "method")
-                {
-                    When = Pressed,
-                    Slots = c =>
-                        c.Chosen(Method) switch
-                        {
-                            "warm" =>
-                            [
-                                new Slot(
-                                    MethodStep.Ambient,
-                                    "Air in the shop",
-                                    SlotKind.Number,
-                                    Dimension.Temperature,
-                                    1,
-                                    "thermometer",
-                                    Plausible: new Band(-10, 45),
-                                    Expected: 18
-                                ),
-                                Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
-                            ],
-                            "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
-                            _ => [],
-                        },
-                    Judge = JudgeMethod,
-                    Gate = "a way that does no harm",
-                    Cautions = ["A hot hub burns: oven gloves, both hands."],
-                },
-                First(DressStep.Name) with
-                {
-                    When = Pressed,
-                },
-                First(ToolStep.Name) with
-                {
-                    When = Pressed,
-                },
-                new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
-                {
-                    When = c =>
-                        Pressed(c).Because is { } why ? new Applies(why) : Applies.If(c.Chosen(Method) == "warm", "It goes on cold."),
-                    Slots = c =>
-                        [
-                            Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
-                            new Slot(
-                                WarmStep.Hub,
-                                "Hub’s temperature",
-                                SlotKind.Number,
-                                Dimension.Temperature,
-                                1,
-                                "thermometer",
-                                Plausible: new Band(30, 160),
-                                Expected: Warmed(c)?.Plan
-                            ),
-                            Slot.Tick(WarmStep.Out, "Out of the oven"),
-                            Slot.Tick(WarmStep.On, "On the nose, square on its key"),
-                        ],
-                    Judge = JudgeWarm,
-                    Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
-                },
-                First(DrawStep.Name) with
-                {
-                    When = Pressed,
-                    Slots = c =>
-                        [
-                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with
-                            {
-                                Expected = c.Sheet.Balancer.Hub.LengthMm - 4,
-                            },
-                            new Slot(
-                                DrawStep.Trace,
-                                "Force against travel",
-                                SlotKind.Trace,
-                                Instrument: "press",
-                                Required: false,
-                                Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                                StartedAt: c.Sheet.Balancer.Hub.LengthMm - c.Number(DrawStep.Start)
-                            ),
-                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
-                            {
-                                Required = !c.Taken(DrawStep.Trace),
-                                Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
-                            },
-                            Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
-                        ],
-                    Judge = JudgeDrawn,
-                },
-                First(SeatStep.Name) with
-                {
-                    When = Pressed,
-                    Slots = c => [.. First(SeatStep.Name).Slots(c).Select(s => s with { Expected = c.Sheet.Balancer.SeatedDepthMm })],
-                },
-                First(BoltStep.Name) with
-                {
-                    When = Pressed,
-                    Fasteners = CrankBoltSet,
-                    Slots = c =>
-                        [
-                            Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
-                            Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
-                            new Slot(
-                                BoltStep.Trace,
-                                "Torque against angle",
-                                SlotKind.Trace,
-                                Instrument: "angle-wrench",
-                                Required: false,
-                                Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                                Expected: c.Sheet.CrankBolt.TorqueNm,
-                                Bolt: s_crankBolt
-                            ),
-                            .. First(BoltStep.Name)
-                                .Slots(c)
-                                .Where(s => s.Kind == SlotKind.Number || s.Key == "click")
-                                .Select(s => s with { Required = !c.Taken(BoltStep.Trace) }),
-                        ],
-                    Judge = JudgeBoltTraced,
-                },
-                new Step(BodyStep.Name, "Body screws back", "bolt-ring")
-                {
-                    When = c => Applies.If(c.Sheet.Balancer.Body is not null, "No body is screwed to this hub."),
-                    Fasteners = BodySet,
-                    Slots = c => RingSlots(c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm),
-                    Judge = c => JudgeRing(c, c.Sheet.Balancer.Body!.Screws, c.Sheet.Balancer.Body.TorqueNm, c.Sheet.Balancer.Body.Torque),
-                    Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
-                },
-                new Step(PilotStep.Name, "On its pilot", "checks")
-                {
-                    When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is pressed on: it has no pilot."),
-                    Slots = _ =>
-                        [
-                            Slot.Tick("faces", "Both faces clean, no burr, no paint"),
-                            Slot.Tick("pilot", "Home on its pilot by hand, marks together"),
-                            Slot.Tick("rock", "It does not rock"),
-                        ],
-                    Judge = Prompt.Next,
-                    Cautions = ["It is heavy: hold it until two bolts are in."],
-                },
-                new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
-                {
-                    When = c => Applies.If(c.Sheet.Balancer.Design == BalancerDesign.Flange, "It is held by the crank bolt."),
-                    Fasteners = FlangeSet,
-                    Slots = c => RingSlots(c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm),
-                    Judge = c =>
-                        JudgeRing(c, c.Sheet.Balancer.Flange!.Bolts, c.Sheet.Balancer.Flange.TorqueNm, c.Sheet.Balancer.Flange.Torque),
-                    Gate = "every bolt tight",
-                    Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
-                },
-                First(TurnStep.Name),
-                First(MarkStep.Name),
-            ],
-        };
-
-    private static Step First(string id) => PressFit.Steps.First(s => s.Id == id);
-
-    private static Applies Pressed(StepContext c) =>
-        Applies.If(
-            c.Sheet.Balancer.Design != BalancerDesign.Flange,
-            "Nothing is pressed on here: it sits on a pilot and is bolted to its flange."
         );
 }

@@ -21,7 +21,7 @@ public static partial class BalancerOn
     }
 
     private static IReadOnlyList<FastenerSet> CrankBoltSet(EngineSheet sheet) =>
-        sheet.Balancer.Design == BalancerDesign.Flange
+        DesignRules.Of(sheet).Held is not null
             ? []
             :
             [

@@ -5,68 +5,37 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-public static partial class BalancerOn
+/// <summary>A ring of screws or bolts pulled in a star, each once.</summary>
+internal static class BoltStar
 {
-    private static class BodyStep
-    {
-        public static readonly StepName Name = new("body");
-    }
-
-    private static class FlangeBoltsStep
-    {
-        public static readonly StepName Name = new("flange-bolts");
-    }
-
     private const string Ring = "ring";
 
-    private static IReadOnlyList<FastenerSet> BodySet(EngineSheet sheet) =>
-        sheet.Balancer is { Design: not BalancerDesign.Flange, Body: { } body }
-            ?
+    /// <summary>A ring of them.</summary>
+    public static FastenerSet Set(string name, ScrewThread thread, double torqueNm, Limit torque, int bolts, double circleMm) =>
+        new(
+            name,
+            thread,
+            torqueNm,
+            torque,
+            1,
+            View.Front,
             [
-                new FastenerSet(
-                    "Balancer’s body",
-                    new ScrewThread(body.MajorMm, body.PitchMm),
-                    body.TorqueNm,
-                    body.Torque,
-                    1,
-                    View.Front,
-                    Star(body.Screws, body.ScrewCircleMm)
-                ),
+                .. BoltRing
+                    .StarDeg(bolts)
+                    .Select(deg => new BoltPlace(
+                        Clock.Text(deg),
+                        circleMm / 2 * Math.Sin(deg * Math.PI / 180),
+                        circleMm / 2 * Math.Cos(deg * Math.PI / 180),
+                        Ring
+                    )),
             ]
-            : [];
+        );
 
-    private static IReadOnlyList<FastenerSet> FlangeSet(EngineSheet sheet) =>
-        sheet.Balancer is { Design: BalancerDesign.Flange, Flange: { } flange }
-            ?
-            [
-                new FastenerSet(
-                    "Balancer’s flange",
-                    new ScrewThread(flange.MajorMm, flange.PitchMm),
-                    flange.TorqueNm,
-                    flange.Torque,
-                    1,
-                    View.Front,
-                    Star(flange.Bolts, flange.BoltCircleMm)
-                ),
-            ]
-            : [];
-
-    private static IReadOnlyList<BoltPlace> Star(int bolts, double circleMm) =>
+    /// <summary>One place for each, in their order.</summary>
+    public static IReadOnlyList<Slot> Slots(FastenerSet set) =>
         [
             .. BoltRing
-                .StarDeg(bolts)
-                .Select(deg => new BoltPlace(
-                    Clock.Text(deg),
-                    circleMm / 2 * Math.Sin(deg * Math.PI / 180),
-                    circleMm / 2 * Math.Cos(deg * Math.PI / 180),
-                    Ring
-                )),
-        ];
-
-    private static IReadOnlyList<Slot> RingSlots(int bolts, double torqueNm) =>
-        [
-            .. BoltRing
-                .StarDeg(bolts)
+                .StarDeg(set.Bolts.Count)
                 .Select(
                     (deg, i) =>
                         new Slot(
@@ -77,17 +46,18 @@ public static partial class BalancerOn
                             0.1,
                             "torque-wrench",
                             deg,
-                            Plausible: new Band(torqueNm / 3, torqueNm * 3),
+                            Plausible: new Band(set.TorqueNm / 3, set.TorqueNm * 3),
                             Peers: "torque",
-                            Expected: torqueNm,
+                            Expected: set.TorqueNm,
                             Bolt: new BoltTag(Ring, Clock.Text(deg), 1)
                         )
                 ),
         ];
 
-    private static Judgement JudgeRing(StepContext c, int bolts, double torqueNm, Limit limit)
+    /// <summary>The next of them, and once all are pulled whether each got what it should.</summary>
+    public static Judgement Judge(StepContext c, FastenerSet set)
     {
-        var slots = RingSlots(bolts, torqueNm);
+        var slots = Slots(set);
         if (slots.FirstOrDefault(s => !c.Taken(s)) is { } next)
         {
             return new Judgement(
@@ -95,7 +65,7 @@ public static partial class BalancerOn
                     "Number {n}, at {clock}: one smooth pull to {torque}. Type what the wrench shows.",
                     ("n", Quantity.Count(slots.ToList().IndexOf(next) + 1)),
                     ("clock", Quantity.AtClock(next.AngleDeg!.Value)),
-                    ("torque", Quantity.Nm(torqueNm))
+                    ("torque", Quantity.Nm(set.TorqueNm))
                 )
             );
         }
@@ -103,7 +73,7 @@ public static partial class BalancerOn
         var call = Call.Of(
             [
                 .. slots.SelectMany(s =>
-                    limit.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(s)!.Value, c.Uncertainty(s), Dimension.Torque)
+                    set.Torque.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(s)!.Value, c.Uncertainty(s), Dimension.Torque)
                 ),
             ],
             check =>
@@ -125,7 +95,7 @@ public static partial class BalancerOn
                         _ when call.Checks[0].Side == Side.Upper => "Over-tightened. Take that one out, look at its thread, fit a new one.",
                         _ => "Pull that one again to {torque}.",
                     },
-                    ("torque", Quantity.Nm(torqueNm))
+                    ("torque", Quantity.Nm(set.TorqueNm))
                 ),
                 call
             );

@@ -1,0 +1,75 @@
+using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>A spoked hub pressed on the nose, gripped behind its spokes.</summary>
+internal sealed class SpokedHub : DesignRules
+{
+    /// <inheritdoc/>
+    public override ToolMatch.ToolNeed? Need(EngineSheet sheet) =>
+        sheet.Balancer.Spokes is { } spokes
+            ? new ToolMatch.ToolNeed(
+                "jaw-puller",
+                [],
+                spokes.ReachMm,
+                Pulling.ReleaseForce(sheet.Balancer).High,
+                SpreadMm: spokes.GripDiameterMm,
+                NoseTip: "nose cap"
+            )
+            : null;
+
+    /// <inheritdoc/>
+    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer.Spokes is not null;
+
+    /// <inheritdoc/>
+    public override string? SquareByItself => "Jaws pull square by themselves: look along them from two sides.";
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Slot> PullerSlots(StepContext c) =>
+        [
+            new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c.Sheet)),
+            Slot.Tick(PullerStep.Behind, "All jaws fully behind the hub, none on ring or rubber"),
+        ];
+
+    /// <inheritdoc/>
+    public override Judgement JudgePuller(StepContext c)
+    {
+        if (!Pulling.Fits(c))
+        {
+            return Pulling.JudgeTool(c);
+        }
+
+        if (!c.Taken(PullerStep.Behind))
+        {
+            return new Judgement(
+                Sentence.Of(
+                    "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
+                    ("count", Quantity.Count(c.Sheet.Balancer.Spokes!.Spokes)),
+                    ("reach", Quantity.Mm(c.Sheet.Balancer.Spokes.ReachMm, 1))
+                )
+            );
+        }
+
+        var (tool, need) = (c.Tool(PullerStep.Tool)!, Need(c.Sheet)!);
+        var screw = Pulling.ScrewAt(tool, need.ForceN);
+        var call = Call.Of(
+            [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")],
+            _ =>
+                Sentence.Of(
+                    "The tool is rated for {rated} and {needed} may be needed.",
+                    ("rated", Quantity.Newtons(tool.RatedForceN)),
+                    ("needed", Quantity.Newtons(need.ForceN))
+                )
+        );
+        return new Judgement(
+            Sentence.Of(
+                "It holds. Expect up to {torque} at its screw. Pull it.",
+                ("torque", new Quantity(screw?.TorqueNm ?? 0, Dimension.Torque, 1))
+            ),
+            call,
+            screw
+        );
+    }
+}

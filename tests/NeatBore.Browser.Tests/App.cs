@@ -295,6 +295,20 @@ public sealed class Builder : IDisposable
         Size(width, height);
     }
 
+    /// <summary>Opens one more tab beside those that are open, and looks at it.</summary>
+    public void OpenTab(string address)
+    {
+        _driver.SwitchTo().NewWindow(WindowType.Tab);
+        Open(address);
+    }
+
+    /// <summary>Looks at one of the tabs, in the order in which they were opened.</summary>
+    public void LookAtTab(int index)
+    {
+        _driver.SwitchTo().Window(_driver.WindowHandles[index]);
+        _driver.ExecuteCdpCommand("Page.bringToFront", []);
+    }
+
     /// <summary>Another screen, px.</summary>
     public void Size(int width, int height) =>
         _driver.ExecuteCdpCommand(

@@ -220,4 +220,30 @@ public sealed class LineStories(App app) : IClassFixture<App>
             (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!
         );
     }
+
+    [Fact]
+    public async Task Ten_tabs_are_open_and_each_shows_what_was_read_elsewhere_a_second_after_it_is_looked_at()
+    {
+        var build = await app.BuildAsync("077");
+        await app.WorkAsync(build, [App.Begun("balancer-on", "balancer")]);
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.WaitForPlace("balancer");
+        for (var tab = 1; tab < 10; tab++)
+        {
+            builder.OpenTab($"{app.Address}/builds/{build}/balancer-on/balancer");
+            // With a gauge in hand a tab holds two lines; the browser opens six to a host.
+            builder.WaitForPlace("balancer");
+        }
+
+        await app.WorkAsync(build, [App.Taken("balancer-on", "balancer", "parts", "", 1, "balancer", "HB-77")]);
+        for (var tab = 0; tab < 10; tab++)
+        {
+            builder.LookAtTab(tab);
+            builder.Wait(
+                "window.from ??= performance.now(); return document.body.innerText.includes('HB-77') || performance.now() - window.from > 1000"
+            );
+            Assert.Contains("HB-77", builder.Text, StringComparison.Ordinal);
+        }
+    }
 }

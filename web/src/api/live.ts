@@ -2,37 +2,40 @@ import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
 import type { GaugeBatch, GaugeSample } from './types';
 
 /**
- * A line of server-sent events that gives way while its page is put away: a browser opens six connections to a host,
- * and a page that is kept for the way back would hold its own.
+ * A line of server-sent events that gives way while nobody looks at its page: a browser opens six connections to a
+ * host, and the pages of a dozen tabs would hold them all. Whoever connects again is told what stands.
  */
 class Line {
-  #source: EventSource;
+  #source: EventSource | null = null;
 
   constructor(
     readonly url: string,
     private readonly hear: (source: EventSource) => void,
   ) {
-    this.#source = this.#open();
+    this.#look();
+    document.addEventListener('visibilitychange', this.#look);
     window.addEventListener('pagehide', this.#away);
-    window.addEventListener('pageshow', this.#back);
+    window.addEventListener('pageshow', this.#look);
   }
 
   close(): void {
-    this.#source.close();
+    this.#away();
+    document.removeEventListener('visibilitychange', this.#look);
     window.removeEventListener('pagehide', this.#away);
-    window.removeEventListener('pageshow', this.#back);
+    window.removeEventListener('pageshow', this.#look);
   }
 
-  #open(): EventSource {
-    const source = new EventSource(this.url);
-    this.hear(source);
-    return source;
-  }
+  readonly #look = (): void => {
+    if (document.hidden) this.#away();
+    else if (this.#source === null) {
+      this.#source = new EventSource(this.url);
+      this.hear(this.#source);
+    }
+  };
 
-  readonly #away = (): void => this.#source.close();
-
-  readonly #back = (event: PageTransitionEvent): void => {
-    if (event.persisted) this.#source = this.#open();
+  readonly #away = (): void => {
+    this.#source?.close();
+    this.#source = null;
   };
 }
 

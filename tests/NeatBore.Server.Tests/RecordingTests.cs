@@ -160,6 +160,17 @@ public sealed class RecordingTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_gauge_is_free_for_the_next_the_moment_that_one_has_ended()
+    {
+        for (var i = 0; i < 5; i++)
+        {
+            var id = Guid.CreateVersion7();
+            Assert.Equal(id, (Guid)(await BeginAsync(id)).Body["id"]!);
+            await _site.PostAsync($"/api/builds/{_build}/recordings/{id}/end", """{"drop":false}""");
+        }
+    }
+
+    [Fact]
     public async Task What_the_record_has_of_one_that_died_is_kept_as_cut_off()
     {
         var (id, taking) = (Guid.CreateVersion7(), Guid.CreateVersion7());

@@ -125,7 +125,11 @@ internal sealed class Recordings(
     public Task KeepAsync(Guid id, CancellationToken cancel) => shelf.CloseAsync(id, "kept", cancel);
 
     /// <summary>What a gauge records now, whichever instance listens to it; null for nothing.</summary>
-    public Task<KeptRecording?> RunningAsync(string gauge, CancellationToken cancel) => shelf.RunningAsync(gauge, cancel);
+    public async Task<KeptRecording?> RunningAsync(string gauge, CancellationToken cancel) =>
+        await shelf.RunningAsync(gauge, cancel) is { } kept && !(_running.TryGetValue(kept.Id, out var ours) && !ours.Runs)
+            // What has ended here is not always in the record yet: its gauge is free.
+            ? kept
+            : null;
 
     /// <summary>How a place is named in the record.</summary>
     public static string Address(SlotRef slot) => JsonSerializer.Serialize(slot, Json.Of<SlotRef>());

@@ -1,29 +1,9 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import type { Check, EngineSheet, Slot, StepState, TaskState } from '../src/api/types';
 import { sceneOf } from '../src/figures';
 import { limitDomain } from '../src/figures/parts';
 import { field, onCircle, scaled } from '../src/figures/scene';
-
-/** A sheet as the server sends it: its flange's bolts are worked out there. */
-function sheetFrom(file: string): EngineSheet {
-  const sheet = JSON.parse(
-    readFileSync(new URL(`../../demo/sheets/${file}`, import.meta.url), 'utf8'),
-  ) as EngineSheet;
-  const { rear } = sheet;
-  if (!rear) return sheet;
-  const places = Array.from({ length: rear.flange.bolts }, (_, i) => ({
-    id: `${i + 1}`,
-    xMm: -(rear.flange.boltCircleMm / 2) * Math.sin((2 * Math.PI * i) / rear.flange.bolts),
-    yMm: (rear.flange.boltCircleMm / 2) * Math.cos((2 * Math.PI * i) / rear.flange.bolts),
-    group: 'flange',
-  }));
-  const plate = { outerMm: rear.seal.shaftMm + 12, holeDiameterMm: rear.flange.majorMm + 0.5 };
-  return {
-    ...sheet,
-    rear: { ...rear, plate: plate as typeof rear.plate, flange: { ...rear.flange, places } },
-  };
-}
+import { sheetFrom } from './sheets';
 
 const sheet = sheetFrom('straight-six-2.7.v1.json');
 

@@ -280,7 +280,7 @@ function Big({
       {/* What comes next has the whole width, under the key. */}
       {before !== undefined && (
         <span
-          className={`col-span-2 ${words.length > 19 ? 'text-base leading-[1.1]' : 'text-title leading-[1.1]'}`}
+          className={`col-span-2 leading-[1.1] ${words.length > 28 ? 'text-[16px] leading-none!' : words.length > 19 ? 'text-base' : 'text-title'}`}
         >
           {words}
         </span>

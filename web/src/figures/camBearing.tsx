@@ -2,7 +2,16 @@ import { scaleLinear } from 'd3-scale';
 import type { EngineSheet, ReadingState, StepState, TaskState } from '../api/types';
 import { clockText, normalise, writeMm, writeNumber, writeQuantity } from '../entry/wording';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
-import { onCircle, rows, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
+import {
+  labelledBelow,
+  onCircle,
+  rows,
+  slotsOf,
+  type Place,
+  type Point,
+  type Scene,
+  type SceneInput,
+} from './scene';
 
 type Cam = NonNullable<EngineSheet['cam']>;
 type Bearing = Cam['bearings'][number];
@@ -155,10 +164,14 @@ export function camWindow({ sheet, task, step, sight, open, reader }: SceneInput
         ? { at: [776, 84 + i * 90], width: 260 }
         : { at: [28, 92 + i * 96], ...(s.slot.kind === 'pick' ? { width: 560 } : {}) };
     });
+  let down = others.length > measured.length ? 176 : 92;
   measured.forEach((s, i) => {
     places[s.slot.key] = hasSights
-      ? { at: [856, (others.length > measured.length ? 176 : 92) + i * 82] }
+      ? measured.length > 4
+        ? { at: [790 + (i % 2) * 168, 92 + Math.floor(i / 2) * 104] }
+        : { at: [856, down] }
       : { at: [106, 92 + (others.length - measured.length + i) * 78] };
+    down += labelledBelow(s.slot.label) + 32;
   });
   const { flat, round, at, along } = unrolled(bearing);
   const [mx, my] = mapAt;

@@ -156,7 +156,7 @@ export function hang({ sheet, task, step, reader }: SceneInput): Scene {
     places[slot.key] =
       slot.kind === 'number'
         ? { at: [110, y] }
-        : { at: [28, y + (slot.kind === 'pick' ? 34 : 0)], width: 420 };
+        : { at: [28, y + (slot.kind === 'pick' ? 34 : 0)], width: 400 };
     y += 96;
   }
   const part = housingOf(sheet, task);
@@ -235,6 +235,9 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
         to: onFaced(centre, bore, slot.angleDeg, reader),
       };
   }
+  // Beside the figure the second reading stands between the first and its place, and one line is both their own.
+  const { '0': first, repeat } = places;
+  if (first && repeat && first.at[1] === repeat.at[1] && first.at[0] !== 352) places['0'] = { at: first.at };
   const found = step.now.answer?.calculator === 'centring' ? step.now.answer : undefined;
   const limit = (part.offset?.high ?? step.now.call?.checks.find((c) => c.name === 'offset')?.limit) || 0.1;
   const before = walked(task);

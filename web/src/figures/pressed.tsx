@@ -4,7 +4,15 @@ import { quantityParts, writeMm, writeQuantity } from '../entry/wording';
 import { ForceBand, pressing as recorded } from './forceBand';
 import { Hatches, LimitScale, ScaleBar, Words } from './parts';
 import { pressedOf } from './pressStack';
-import { liveValue, slotsOf, type Place, type Point, type Scene, type SceneInput } from './scene';
+import {
+  labelledBelow,
+  liveValue,
+  slotsOf,
+  type Place,
+  type Point,
+  type Scene,
+  type SceneInput,
+} from './scene';
 
 /** One part in another, cut along their axis and to scale, with what is measured or done at this step. */
 export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene {
@@ -40,7 +48,7 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
     if (sizes && slot.kind === 'number') continue;
     places[slot.key] =
       slot.kind === 'number' || slot.kind === 'trace' ? { at: [106, y + 12] } : { at: [28, y], width: 400 };
-    y += slot.kind === 'number' || slot.kind === 'trace' ? 96 : 84;
+    y += slot.kind === 'number' || slot.kind === 'trace' ? labelledBelow(slot.label) + 46 : 84;
   }
   if (sizes) {
     places['inner-0'] = { at: [106, 184] };

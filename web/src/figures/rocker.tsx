@@ -435,14 +435,14 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
     places[b] = {
-      at: [106, y + 92],
+      at: [452, y + 108],
       to: [
         centre[0] + (step.ref.step === 'first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
         centre[1] - half[1] * 0.62,
       ],
-      from: [184, y + 92],
+      from: [452, y + 82],
     };
-    places.swarf = { at: [212, y + 92], width: 262 };
+    places.swarf = { at: [28, y + 108], width: 320 };
   } else if (step.ref.step === 'body') {
     places.washed = { at: [28, top + 22], width: 400 };
     const face = (sign: 1 | -1): number => big[0] + sign * (rockers.body.widthMm / 2) * s;
@@ -451,7 +451,7 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places['bore-90'] = { at: [560, top + 122], to: [face(-1), big[1] + wall] };
     places['bush-0'] = { at: [106, top + 122] };
     places['bush-90'] = { at: [278, top + 122] };
-    places.trunnion = { at: [106, top + 214] };
+    places.trunnion = { at: [106, top + 228] };
   } else if (step.ref.step === 'inside') {
     const wall = (kit.innerMm / 2) * s;
     places['inside-0'] = { at: [520, top + 60], to: [big[0] - half[0] * 0.62, big[1] - wall] };

@@ -89,6 +89,28 @@ export const rows = (slots: readonly Slot[], x: number, from: number, pitch: num
     }),
   );
 
+/** How far below its middle a number's box and the label under it reach: about twenty letters are as wide as it. */
+export function labelledBelow(label: string): number {
+  let [lines, length] = [1, 0];
+  for (const word of label.split(' ')) {
+    if (length > 0 && length + 1 + word.length > 20) [lines, length] = [lines + 1, word.length];
+    else length += (length > 0 ? 1 : 0) + word.length;
+  }
+  return 28 + 22 * lines;
+}
+
+/** Places down the left of a figure, one below the other: a number has its label below it. */
+export function column(slots: readonly Slot[], x: number, from: number): Record<string, Place> {
+  const placed: Record<string, Place> = {};
+  let y = from;
+  for (const slot of slots) {
+    const number = slot.kind === 'number' || slot.kind === 'trace';
+    placed[slot.key] = number ? { at: [x + 78, y] } : rows([slot], x, y, 0)[slot.key]!;
+    y += (number ? labelledBelow(slot.label) : 36) + 38;
+  }
+  return placed;
+}
+
 /** Millimetres to figure units about an origin. */
 export const scaled = (origin: Point, scale: number) => ({
   x: (mm: number): number => origin[0] + mm * scale,

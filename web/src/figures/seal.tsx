@@ -6,7 +6,7 @@ import {
   facedPoint,
   liveValue,
   onFaced,
-  rows,
+  column,
   slotsOf,
   type Place,
   type Point,
@@ -24,9 +24,7 @@ const sealOf = (sheet: EngineSheet, task: TaskState): Seal | undefined =>
 export function seal({ sheet, task, step, reader }: SceneInput): Scene {
   const part = sealOf(sheet, task);
   const slots = slotsOf(step).map((s) => s.slot);
-  const placed = rows(slots, 28, 92, 78);
-  for (const slot of slots)
-    if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
+  const placed = column(slots, 28, 92);
   if (!part) return { title: step.title, places: placed, drawing: null };
   const lip = task.choices.find((c) => c.id === 'lip')?.chosen ?? 'rubber';
   const half = (part.outerMm - part.shaftMm) / 2;
@@ -277,9 +275,13 @@ const minutes = (from: string, to: string): number => (Date.parse(to) - Date.par
 /** The sealant's clock as a band: when it has to be closed, may be handled, may see oil. */
 export function sealant({ sheet, task, step }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
-  const placed = rows(slots, 28, 92, 78);
-  for (const slot of slots)
-    if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
+  const choosing = task.choices.some((c) => c.step === step.ref.step);
+  const placed = column(slots, 28, 92);
+  // The choices stand below; what is ticked stands beside the number.
+  if (choosing)
+    slots
+      .filter((slot) => slot.kind === 'tick')
+      .forEach((slot, i) => (placed[slot.key] = { at: [224, 92 + i * 76], width: 320 }));
   const clock = step.now.answer?.calculator === 'sealant-clock' ? step.now.answer : undefined;
   const chosen = sheet.sealants?.find((s) => s.id === task.choices.find((c) => c.id === 'sealant')?.chosen);
   const began = task.steps.find((s) => s.ref.step === 'sealant');
@@ -300,7 +302,6 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
         : [];
   const said = (m: number) =>
     m < 100 ? `${writeNumber(m, 1)} min` : `${writeNumber(m / 60, m < 600 ? 0.5 : 1)} h`;
-  const choosing = task.choices.some((c) => c.step === step.ref.step);
   const [left, wide, top] = choosing ? [560, 150, 200] : [60, 310, 290];
   const x = (i: number) => left + i * wide;
   return {

@@ -19,7 +19,7 @@ export function method({ sheet, task, step, reader }: SceneInput): Scene {
   const tip = s.x(-balancer.hub.lengthMm + 4);
   return {
     title: 'How it goes on: choose, and read what it takes',
-    places: { ambient: { at: [112, 92] }, ready: { at: [24, 204], width: 300 } },
+    places: { ambient: { at: [112, 92] }, ready: { at: [24, 178], width: 300 } },
     choice: { left: 20, bottom: 12, width: 262 },
     ...(warm && {
       twin: [

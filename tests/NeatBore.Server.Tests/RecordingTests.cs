@@ -236,6 +236,9 @@ public sealed class RecordingTests : IAsyncLifetime
             (await _site.PostAsync($"/api/builds/{_build}/recordings/{Guid.CreateVersion7()}/end", """{"drop":false}""")).Status
         );
 
+        Assert.Equal(404, (await _site.PostAsync($"/api/builds/{Guid.CreateVersion7()}/recordings/{id}/end", """{"drop":true}""")).Status);
+        Assert.NotEmpty((await _site.GetAsync(At())).AsArray());
+
         await _site.PostAsync($"/api/builds/{_build}/recordings/{id}/end", """{"drop":true}""");
         await UntilAsync(async () => (await _site.GetAsync(At())).AsArray().Count == 0);
     }

@@ -131,12 +131,14 @@ internal static class GaugeEndpoints
         var faults = new Faults();
         faults.Require(hub.CanAim(gauge), "gauge", $"“{gauge}” is no simulated gauge: only those can be set up");
         faults.ThrowIfAny();
+        var set = StandInSetUp.Of(place.Build.State.Number, place.Task, place.Step, place.Slot);
         return TypedResults.Ok(
-            await recordings.RunningAsync(gauge, cancel) is not null
-                ? new Aimed(hub.Count)
-                : new Aimed(
-                    await hub.AimAsync(gauge, StandInSetUp.Of(place.Build.State.Number, place.Task, place.Step, place.Slot), cancel)
-                )
+            await recordings.AloneAsync(
+                gauge,
+                async () =>
+                    new Aimed(await recordings.RunningAsync(gauge, cancel) is null ? await hub.AimAsync(gauge, set, cancel) : hub.Count),
+                cancel
+            )
         );
     }
 

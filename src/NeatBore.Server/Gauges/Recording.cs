@@ -47,7 +47,7 @@ public sealed record RecordingNow(
 internal sealed record PressBand(PressTrace.ExpectedForce Expected, double SeatTravelMm, double StartedMm);
 
 /// <summary>One recording on its way: what came, what the core said of it, and how much of it is in the record.</summary>
-internal sealed class Recording(Guid id, SlotRef slot, string gauge, TraceAxes axes, PressBand? band)
+internal sealed class Recording(Guid id, Guid build, SlotRef slot, string gauge, TraceAxes axes, PressBand? band)
 {
     private readonly TraceRecorder _recorder = new(axes);
     private readonly List<PressTrace.TracePoint> _watched = [];
@@ -59,6 +59,8 @@ internal sealed class Recording(Guid id, SlotRef slot, string gauge, TraceAxes a
     private readonly TaskCompletionSource _settled = new(TaskCreationOptions.RunContinuationsAsynchronously);
 
     public Guid Id => id;
+
+    public Guid Build => build;
 
     public string Gauge => gauge;
 

@@ -72,23 +72,30 @@ internal static class RecordingEndpoints
         faults.Require(line is not null, "gauge", $"“{request.Gauge}” is no gauge with a line in this shop");
         faults.Require(line is not { Up: false }, "gauge", "is off its line: wait for it, or go on by hand");
         faults.ThrowIfAny();
-        if (await recordings.RunningAsync(request.Gauge, cancel) is { } other && other.Id != request.Id)
-        {
-            return other.Build == build && await recordings.AtAsync(build, request.Slot, cancel) is { } same && same.Id == other.Id
-                ? TypedResults.Ok(same)
-                : TypedResults.Problem(statusCode: 409, title: "This gauge is recording at another place. Stop it there first.");
-        }
+        return await recordings.AloneAsync<Results<Ok<RecordingNow>, ProblemHttpResult>>(
+            request.Gauge,
+            async () =>
+            {
+                if (await recordings.RunningAsync(request.Gauge, cancel) is { } other && other.Id != request.Id)
+                {
+                    return other.Build == build && await recordings.AtAsync(build, request.Slot, cancel) is { } same && same.Id == other.Id
+                        ? TypedResults.Ok(same)
+                        : TypedResults.Problem(statusCode: 409, title: "This gauge is recording at another place. Stop it there first.");
+                }
 
-        return TypedResults.Ok(
-            await recordings.BeginAsync(
-                request.Id,
-                build,
-                request.Slot,
-                request.Gauge,
-                place.Slot.Trace!,
-                BandOf(place.Step, place.Slot),
-                cancel
-            )
+                return TypedResults.Ok(
+                    await recordings.BeginAsync(
+                        request.Id,
+                        build,
+                        request.Slot,
+                        request.Gauge,
+                        place.Slot.Trace!,
+                        BandOf(place.Step, place.Slot),
+                        cancel
+                    )
+                );
+            },
+            cancel
         );
     }
 
@@ -116,7 +123,7 @@ internal static class RecordingEndpoints
         int? after,
         Recordings recordings,
         CancellationToken cancel
-    ) => await recordings.ReadAsync(id, after ?? 0, s_patience, cancel) is { } now ? TypedResults.Ok(now) : Gone(NoSuch);
+    ) => await recordings.ReadAsync(build, id, after ?? 0, s_patience, cancel) is { } now ? TypedResults.Ok(now) : Gone(NoSuch);
 
     private static async Task<Results<Ok<RecordingNow>, ProblemHttpResult>> EndAsync(
         Guid build,
@@ -127,8 +134,13 @@ internal static class RecordingEndpoints
     )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<EndRecording>(), cancel);
+        if (await recordings.ReadAsync(build, id, -1, s_patience, cancel) is null)
+        {
+            return Gone(NoSuch);
+        }
+
         await (request.Drop ? recordings.DropAsync(id, cancel) : recordings.StopAsync(id, cancel));
-        return await recordings.ReadAsync(id, -1, s_patience, cancel) is { } now ? TypedResults.Ok(now) : Gone(NoSuch);
+        return await recordings.ReadAsync(build, id, -1, s_patience, cancel) is { } now ? TypedResults.Ok(now) : Gone(NoSuch);
     }
 
     private static PressBand? BandOf(StepState step, Slot slot) =>

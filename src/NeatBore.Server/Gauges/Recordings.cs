@@ -25,6 +25,22 @@ internal sealed class Recordings(
     private static readonly TimeSpan s_longest = TimeSpan.FromMinutes(30);
 
     private readonly ConcurrentDictionary<Guid, Recording> _running = new();
+    private readonly ConcurrentDictionary<string, SemaphoreSlim> _turns = new(StringComparer.Ordinal);
+
+    /// <summary>Does something with a gauge that must not fall between another's looking whether it is free and taking it.</summary>
+    public async Task<T> AloneAsync<T>(string gauge, Func<Task<T>> work, CancellationToken cancel)
+    {
+        var turn = _turns.GetOrAdd(gauge, _ => new SemaphoreSlim(1));
+        await turn.WaitAsync(cancel);
+        try
+        {
+            return await work();
+        }
+        finally
+        {
+            turn.Release();
+        }
+    }
 
     /// <summary>Begins one.</summary>
     /// <param name="id">The client's own id.</param>
@@ -46,7 +62,7 @@ internal sealed class Recordings(
     {
         var from = hub.Count;
         await shelf.BeginAsync(id, build, Address(slot), gauge, cancel);
-        var recording = new Recording(id, slot, gauge, axes, band);
+        var recording = new Recording(id, build, slot, gauge, axes, band);
         if (_running.TryAdd(id, recording))
         {
             _ = Task.Run(() => RunAsync(recording, from), CancellationToken.None);
@@ -55,14 +71,16 @@ internal sealed class Recordings(
         return _running[id].After(0).Now;
     }
 
-    /// <summary>One as it stands, once there is more than was known or a while has gone by; null if there is none.</summary>
+    /// <summary>One as it stands, once there is more than was known or a while has gone by; null if the build has none of this
+    /// id.</summary>
+    /// <param name="build">The build.</param>
     /// <param name="id">The recording.</param>
     /// <param name="after">How many points are known; fewer than 0 for as it stands at once.</param>
     /// <param name="patience">How long to wait.</param>
     /// <param name="cancel">Gives up.</param>
-    public async Task<RecordingNow?> ReadAsync(Guid id, int after, TimeSpan patience, CancellationToken cancel)
+    public async Task<RecordingNow?> ReadAsync(Guid build, Guid id, int after, TimeSpan patience, CancellationToken cancel)
     {
-        if (_running.TryGetValue(id, out var recording))
+        if (_running.TryGetValue(id, out var recording) && recording.Build == build)
         {
             var (now, next) = recording.After(after);
             if (now.Points.X.Count > 0 || now.Stands != RecordingStands.Running || after < 0)
@@ -75,7 +93,7 @@ internal sealed class Recordings(
         }
 
         // Another instance has it, or had it.
-        return await shelf.FindAsync(id, cancel) is { } kept ? await ShownAsync(kept, after, cancel) : null;
+        return await shelf.FindAsync(id, cancel) is { } kept && kept.Build == build ? await ShownAsync(kept, after, cancel) : null;
     }
 
     /// <summary>The newest at a place that is neither kept nor dropped; null where there is none.</summary>

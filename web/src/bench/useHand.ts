@@ -66,10 +66,15 @@ export function useHand(
 
   const at: SlotRef | undefined = slot && { step: step.ref, round: step.round, slot: slot.key };
 
-  // How a stand-in is set up follows from the place, and from what was read at its step.
-  const read = step.rounds[step.rounds.length - 1]?.slots.map((s) => s.live?.id ?? '').join(' ');
+  // How a stand-in is set up follows from the place, and from what is expected there.
+  const answer = step.now.answer;
+  const expected = [
+    slot?.expected,
+    slot?.startedAt,
+    answer?.calculator === 'draw-travel' ? answer.curve?.[answer.curve.length - 1]?.highN : null,
+  ].join(' ');
   const place = at && JSON.stringify(at);
-  const setUp = place === undefined ? null : `${build} ${place} ${read}`;
+  const setUp = place === undefined ? null : `${build} ${place} ${expected}`;
   const [ready, setReady] = useState<string | null>(null);
   useEffect(() => {
     if (place === undefined || lined === null || !simulated || !now.up) return undefined;

@@ -333,6 +333,7 @@ function Open(props: Props) {
             // A Space that was meant for a gauge that was not ready yet is no part of a number.
             setTyped(number ? e.target.value.trimStart() : e.target.value);
             setRefusedHere(null);
+            onOpen();
           }}
           onFocus={onOpen}
           onKeyDown={onKeyDown}

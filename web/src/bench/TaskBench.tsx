@@ -167,14 +167,21 @@ export function TaskBench({
   // The open reading has the keyboard; where there is nothing to type, the one big button has it.
   const elements = useRef(new Map<string, HTMLElement>());
   const bigButton = useRef<HTMLButtonElement>(null);
+  // Only the builder picks a place: one that the bench puts the keyboard at still gives way to what comes before it.
+  const byBench = useRef(false);
+  const putAt = useCallback((element: HTMLElement | null | undefined) => {
+    byBench.current = true;
+    element?.focus();
+    byBench.current = false;
+  }, []);
   const [panel, setPanel] = useState<string | null>(null);
   const verdict = step.now.call?.verdict;
   useEffect(() => {
     if (panel !== null) return;
     // At a stop nothing more is read before something is done about it.
     const place = open === undefined || verdict === 'stop' ? undefined : elements.current.get(open);
-    (place ?? bigButton.current)?.focus();
-  }, [open, stepKey, panel, step.passed, verdict, big]);
+    putAt(place ?? bigButton.current);
+  }, [open, stepKey, panel, step.passed, verdict, big, putAt]);
 
   // What was typed while the task was being begun stands at its first place; taking it is the builder's own Enter.
   const landing = openSlot?.kind === 'number' || openSlot?.kind === 'text' ? keyAt(openSlot.key) : null;
@@ -273,7 +280,10 @@ export function TaskBench({
 
   // A pull that is done is taken by itself: there are many in a pattern.
   const pulled =
-    openSlot?.kind === 'number' && recording.state === 'stopped' && recording.trace.x.length >= 20;
+    openSlot?.kind === 'number' &&
+    openSlot.key === recorded?.key &&
+    recording.state === 'stopped' &&
+    recording.trace.x.length >= 20;
   useEffect(() => {
     if (pulled) offered?.act();
     // eslint-disable-next-line react-hooks/exhaustive-deps -- once for each pull
@@ -317,8 +327,7 @@ export function TaskBench({
   // Where the figure shows places as they come to be needed, the keyboard goes to the next as it appears.
   const shownKeys = scene.shows?.join();
   useEffect(() => {
-    if (open !== undefined && document.activeElement === bigButton.current)
-      elements.current.get(open)?.focus();
+    if (open !== undefined && document.activeElement === bigButton.current) putAt(elements.current.get(open));
     // eslint-disable-next-line react-hooks/exhaustive-deps -- only when other places are shown
   }, [shownKeys]);
 
@@ -368,7 +377,7 @@ export function TaskBench({
       now={key === open ? hand.now : null}
       onTake={(typed, odd) => take(key, typed, odd)}
       onStrike={(reading, because) => strike(reading.id, because)}
-      onOpen={() => setFocused({ step: stepKey, slot: key })}
+      onOpen={() => byBench.current || setFocused({ step: stepKey, slot: key })}
       onBack={() => back(key)}
       focusRef={(element) => {
         if (element) elements.current.set(key, element);
@@ -397,7 +406,7 @@ export function TaskBench({
 
   // What was pressed is gone then, and the hand goes back to the part.
   const toHand = () =>
-    requestAnimationFrame(() => (open ? elements.current.get(open) : bigButton.current)?.focus());
+    requestAnimationFrame(() => putAt(open ? elements.current.get(open) : bigButton.current));
 
   const shelf = (
     <GaugeShelf

@@ -59,10 +59,16 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
   };
 }
 
-/** The next place to read at a step: the first with nothing in it, of those that are asked for or can be taken. */
+/**
+ * The next place to read at a step: the first with nothing in it, of those that are asked for or can be taken. What need
+ * not be taken is passed by once something after it has been: the work has gone on without it.
+ */
 export const nextPlace = (
   step: StepState,
   taken: (slot: string) => boolean,
   usable: (slot: Slot) => boolean,
-): string | undefined =>
-  slotsOf(step).find((s) => !taken(s.slot.key) && (s.slot.required || usable(s.slot)))?.slot.key;
+): string | undefined => {
+  const slots = slotsOf(step).map((s) => s.slot);
+  const last = slots.findLastIndex((slot) => taken(slot.key));
+  return slots.find((slot, i) => !taken(slot.key) && (slot.required || (i > last && usable(slot))))?.key;
+};

@@ -11,7 +11,7 @@ import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { keeping, queries } from './api/queries';
 import { BenchScreen } from './bench/BenchScreen';
-import { SettingsProvider } from './bench/reader';
+import { SettingsProvider } from './entry/reader';
 import { typedKept } from './bench/state/typed';
 import { Crib } from './screens/Crib';
 import { Fasteners } from './screens/Fasteners';

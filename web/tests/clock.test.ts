@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { Judgement } from '../src/api/types';
-import { saidAt, spanText, laterOf } from '../src/bench/clock';
+import { saidAt, spanText, laterOf } from '../src/bench/call/clock';
 
 const words = (template: string) => ({ template, args: {} });
 const at = '2026-06-01T08:00:00Z';

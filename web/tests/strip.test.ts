@@ -1,6 +1,6 @@
 import { describe, expect, test } from 'vitest';
 import type { PlaceState, Standing } from '../src/api/types';
-import { grouped, labelWidth, laidOut } from '../src/bench/stripLabels';
+import { grouped, labelWidth, laidOut } from '../src/bench/strip/stripLabels';
 
 const place = (id: string, fromMm: number, standing: Standing): PlaceState => ({
   id,

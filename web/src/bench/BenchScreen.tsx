@@ -2,14 +2,14 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PlaceTask, TaskRef } from '../api/types';
 import { addressOf } from './address';
-import { EngineStrip, stripOf } from './EngineStrip';
-import { StripEnds } from './StripEnds';
+import { EngineStrip, stripOf } from './strip/EngineStrip';
+import { StripEnds } from './strip/StripEnds';
 import { TaskBench } from './TaskBench';
 import { sheetOf } from './state/outboxes';
 import { typed, useTypedOn } from './state/typed';
-import { useBuild, type Bench } from './useBuild';
-import { useNarrow } from './useNarrow';
-import { SeenFrom } from './reader';
+import { useBuild, type Bench } from './state/useBuild';
+import { useNarrow } from '../ui/useNarrow';
+import { SeenFrom } from '../entry/reader';
 
 const alone: readonly PlaceTask[] = [];
 

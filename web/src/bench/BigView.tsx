@@ -1,7 +1,7 @@
 import type { KeyboardEvent, ReactNode } from 'react';
 import type { PressWatchAnswer, Slot, StepState, TaskState } from '../api/types';
 import { field as space, slotsOf, type Scene } from '../figures/scene';
-import { CallBand } from './CallBand';
+import { CallBand } from './call/CallBand';
 
 interface Props {
   task: TaskState;

@@ -1,8 +1,8 @@
 import type { ReactNode } from 'react';
 import type { Slot } from '../api/types';
 import { field, type Scene } from '../figures/scene';
-import { useNarrow } from './useNarrow';
-import { useSize } from './useSize';
+import { useNarrow } from '../ui/useNarrow';
+import { useSize } from '../ui/useSize';
 
 interface Props {
   scene: Scene;

@@ -1,6 +1,6 @@
 import { memo, useEffect, useRef } from 'react';
 import type { PlaceTask, StepState, TaskRef, TaskState } from '../api/types';
-import { CallMark, wordOf, type Mark } from './CallMark';
+import { CallMark, wordOf, type Mark } from './call/CallMark';
 
 interface Props {
   task: TaskState;

@@ -3,8 +3,8 @@ import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, Problem } from '../api/client';
 import type { CribTool } from '../api/types';
-import { useReader } from '../bench/reader';
-import { useShop } from '../bench/useBuild';
+import { useReader } from '../entry/reader';
+import { useShop } from '../bench/state/useBuild';
 import { NoLine } from './NoLine';
 import { writeMm, writeNumber, writeQuantity, type Reader } from '../entry/wording';
 

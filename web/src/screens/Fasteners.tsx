@@ -3,9 +3,9 @@ import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
 import type { FastenerGroup } from '../api/types';
 import { addressOf } from '../bench/address';
-import { CallMark, inkOf, wordOf, type Mark } from '../bench/CallMark';
-import { SeenFrom, useReader } from '../bench/reader';
-import { buildQuery } from '../bench/useBuild';
+import { CallMark, inkOf, wordOf, type Mark } from '../bench/call/CallMark';
+import { SeenFrom, useReader } from '../entry/reader';
+import { buildQuery } from '../bench/state/useBuild';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { NoLine, noLine, problemOf } from './NoLine';
 

@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useState } from 'react';
-import { api } from '../api/client';
-import { useGauge, type GaugeNow } from '../api/live';
-import type { Aimed, Instrument, Slot, SlotRef, StepState } from '../api/types';
-import { writeNumber } from '../entry/wording';
+import { api } from '../../api/client';
+import { useGauge, type GaugeNow } from '../../api/live';
+import type { Aimed, Instrument, Slot, SlotRef, StepState } from '../../api/types';
+import { writeNumber } from '../../entry/wording';
 import type { Recorder } from './useRecording';
 
 /** The instrument in hand at the open place. */

@@ -1,5 +1,5 @@
-import type { PlaceState } from '../api/types';
-import { wordOf } from './CallMark';
+import type { PlaceState } from '../../api/types';
+import { wordOf } from '../call/CallMark';
 
 /** About how wide a label stands, in px: its shape and its words at the strip's size. */
 export const labelWidth = (text: string): number => 22 + text.length * 8.6;

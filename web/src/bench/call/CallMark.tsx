@@ -1,4 +1,4 @@
-import type { Standing, Verdict } from '../api/types';
+import type { Standing, Verdict } from '../../api/types';
 
 export type Mark = Standing | Verdict;
 

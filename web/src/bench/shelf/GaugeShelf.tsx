@@ -1,14 +1,14 @@
 import { useState, type RefObject } from 'react';
-import type { Instrument, PlaceTask, Slot, StepRef, StepState, TaskState } from '../api/types';
-import { clockIn, writeNumber, writeQuantity } from '../entry/wording';
-import { Panel, Words } from './Panel';
+import type { Instrument, PlaceTask, Slot, StepRef, StepState, TaskState } from '../../api/types';
+import { clockIn, writeNumber, writeQuantity } from '../../entry/wording';
+import { Panel, Words } from '../../ui/Panel';
 import { Photos } from './Photos';
-import type { Sight } from '../figures/camBearing';
-import { stepMm } from './SightBox';
-import { useReader } from './reader';
+import type { Sight } from '../../figures/camBearing';
+import { stepMm } from '../boxes/SightBox';
+import { useReader } from '../../entry/reader';
 import type { Action } from './useAction';
-import type { Bench } from './useBuild';
-import type { Hand } from './useHand';
+import type { Bench } from '../state/useBuild';
+import type { Hand } from '../state/useHand';
 import { Why } from './Why';
 
 interface Props {

@@ -1,15 +1,15 @@
 import { Popover, ToggleGroup } from 'radix-ui';
 import { useId, useState, type KeyboardEvent, type ReactNode } from 'react';
-import type { EngineSheet, ReadingState, Slot, SlotState, StrikeReason } from '../api/types';
-import type { GaugeNow } from '../api/live';
-import { bareUnit, localMark, readEntry } from '../entry/units';
-import { quantityParts, writeQuantity, writeSentence, type Reader } from '../entry/wording';
-import type { Sight } from '../figures/camBearing';
-import { useReader } from './reader';
+import type { EngineSheet, ReadingState, Slot, SlotState, StrikeReason } from '../../api/types';
+import type { GaugeNow } from '../../api/live';
+import { bareUnit, localMark, readEntry } from '../../entry/units';
+import { quantityParts, writeQuantity, writeSentence, type Reader } from '../../entry/wording';
+import type { Sight } from '../../figures/camBearing';
+import { useReader } from '../../entry/reader';
 import { EyePicture, SightBox } from './SightBox';
-import { ToolPicker } from './ToolPicker';
-import { typed as typedStore, useDraft, type Notice } from './state/typed';
-import type { Recorder } from './useRecording';
+import { ToolPicker } from './ToolBox';
+import { typed as typedStore, useDraft, type Notice } from '../state/typed';
+import type { Recorder } from '../state/useRecording';
 
 interface Props {
   slot: SlotState;

@@ -1,8 +1,8 @@
-import type { StepState } from '../api/types';
-import { writeQuantity, writeSentence } from '../entry/wording';
-import { resolutionOf } from '../figures/parts';
-import { CallMark, wordOf } from './CallMark';
-import { useReader } from './reader';
+import type { StepState } from '../../api/types';
+import { writeQuantity, writeSentence } from '../../entry/wording';
+import { resolutionOf } from '../../figures/parts';
+import { CallMark, wordOf } from '../call/CallMark';
+import { useReader } from '../../entry/reader';
 
 /** The formula, every check with its limit and where that came from, and what was said before. */
 export function Why({ step }: { step: StepState }) {

@@ -1,6 +1,6 @@
-import { stepOf, type Aside } from '../api/outbox';
-import type { StepState, TaskState } from '../api/types';
-import type { Bench } from './useBuild';
+import { stepOf, type Aside } from '../../api/outbox';
+import type { StepState, TaskState } from '../../api/types';
+import type { Bench } from '../state/useBuild';
 
 const verbs: Partial<Record<string, string>> = {
   'begin-round': 'The new round',

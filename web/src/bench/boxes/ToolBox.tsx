@@ -1,10 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
-import { api } from '../api/client';
-import type { ToolNeed } from '../api/types';
-import { writeNumber } from '../entry/wording';
-import { Panel } from './Panel';
-import { useShop } from './useBuild';
+import { api } from '../../api/client';
+import type { ToolNeed } from '../../api/types';
+import { writeNumber } from '../../entry/wording';
+import { Panel } from '../../ui/Panel';
+import { useShop } from '../state/useBuild';
 
 interface Props {
   label: string;

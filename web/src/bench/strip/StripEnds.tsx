@@ -1,8 +1,8 @@
 import { Fragment, useEffect, useMemo, useState } from 'react';
-import { Panel } from './Panel';
-import { useKeys } from './keys';
-import { useSettings } from './reader';
-import type { Bench } from './useBuild';
+import { Panel } from '../../ui/Panel';
+import { useKeys } from '../state/useKeys';
+import { useSettings } from '../../entry/reader';
+import type { Bench } from '../state/useBuild';
 
 const keyWords: [string, string][] = [
   ['Enter', 'Takes the open reading, ticks, goes on'],

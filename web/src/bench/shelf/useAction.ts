@@ -1,5 +1,5 @@
-import type { Slot } from '../api/types';
-import type { Hand } from './useHand';
+import type { Slot } from '../../api/types';
+import type { Hand } from '../state/useHand';
 
 /** What the one big button does now. */
 export interface Action {

@@ -1,14 +1,14 @@
 import { skipToken, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, Problem } from '../api/client';
-import { useGrowth } from '../api/live';
-import type { Aside, Line, Waiting } from '../api/outbox';
-import type { Command, Shop, StepState, TaskRef } from '../api/types';
-import { useSettings } from './reader';
-import { buildOf, fetched, missing, stepsCame, type Build, type Known } from './state/known';
-import { outboxOf } from './state/outboxes';
-import { typed, useNotices, useRefused, type Notice } from './state/typed';
+import { api, Problem } from '../../api/client';
+import { useGrowth } from '../../api/live';
+import type { Aside, Line, Waiting } from '../../api/outbox';
+import type { Command, Shop, StepState, TaskRef } from '../../api/types';
+import { useSettings } from '../../entry/reader';
+import { buildOf, fetched, missing, stepsCame, type Build, type Known } from './known';
+import { outboxOf } from './outboxes';
+import { typed, useNotices, useRefused, type Notice } from './typed';
 
 /** A command as the bench gives it: its id and time are added when it is sent. */
 export type Work = Command extends infer C ? (C extends Command ? Omit<C, 'id' | 'doneAt'> : never) : never;

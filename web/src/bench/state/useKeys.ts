@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useSettings } from './reader';
+import { useSettings } from '../../entry/reader';
 
 /** Alt with a letter; each has a button that does the same. */
 export type Keys = Partial<Record<string, () => void>>;

@@ -1,5 +1,5 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { metricFront, type Reader } from '../entry/wording';
+import { metricFront, type Reader } from './wording';
 
 interface Settings {
   reader: Reader;

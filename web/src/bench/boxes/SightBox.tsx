@@ -1,6 +1,6 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { EngineSheet } from '../api/types';
-import { bearingOf, Eye, eyeScale, MetalHatch, type Sight } from '../figures/camBearing';
+import type { EngineSheet } from '../../api/types';
+import { bearingOf, Eye, eyeScale, MetalHatch, type Sight } from '../../figures/camBearing';
 
 export const stepMm = 0.2;
 export const fineMm = 0.05;

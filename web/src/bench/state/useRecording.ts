@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, Problem } from '../api/client';
-import type { Instrument, PressWatchAnswer, RecordingNow, SlotRef, TraceColumns } from '../api/types';
+import { api, Problem } from '../../api/client';
+import type { Instrument, PressWatchAnswer, RecordingNow, SlotRef, TraceColumns } from '../../api/types';
 
 /** What is recorded at a place. It is recorded on the server; here it is only looked at. */
 export interface Recorder {

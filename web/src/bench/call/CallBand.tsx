@@ -1,11 +1,11 @@
-import type { Check, PressWatchAnswer, StepState } from '../api/types';
+import type { Check, PressWatchAnswer, StepState } from '../../api/types';
 import type { ReactNode } from 'react';
-import { writeQuantity, writeSentence } from '../entry/wording';
-import { limitDomain, resolutionOf } from '../figures/parts';
-import { slotsOf } from '../figures/scene';
+import { writeQuantity, writeSentence } from '../../entry/wording';
+import { limitDomain, resolutionOf } from '../../figures/parts';
+import { slotsOf } from '../../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
 import { spanText, laterOf, useNow, useSaid } from './clock';
-import { useReader } from './reader';
+import { useReader } from '../../entry/reader';
 
 interface Props {
   step: StepState;

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import type { Judgement, Sentence } from '../api/types';
+import type { Judgement, Sentence } from '../../api/types';
 
 /** The time, a few times a second, for whatever counts down. */
 export function useNow(): number {

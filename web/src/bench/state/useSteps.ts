@@ -1,6 +1,6 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { Slot, StepState, TaskState } from '../api/types';
-import { slotsOf } from '../figures/scene';
+import type { Slot, StepState, TaskState } from '../../api/types';
+import { slotsOf } from '../../figures/scene';
 
 const keyOf = (step: StepState): string => `${step.ref.step}@${step.ref.item}`;
 

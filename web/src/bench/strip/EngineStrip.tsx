@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import type { EngineSheet, PlaceState, Strip, TaskRef } from '../api/types';
-import { CallMark, inkOf, wordOf } from './CallMark';
+import type { EngineSheet, PlaceState, Strip, TaskRef } from '../../api/types';
+import { CallMark, inkOf, wordOf } from '../call/CallMark';
 import { grouped, haveRoom, laidOut, type Label } from './stripLabels';
-import { useSize } from './useSize';
+import { useSize } from '../../ui/useSize';
 
 /** What the drawing is made from. */
 export type Outline = Pick<Strip, 'layout' | 'balancer' | 'rockers'>;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { api, Problem } from '../api/client';
-import type { PhotoRef, StepState } from '../api/types';
+import { api, Problem } from '../../api/client';
+import type { PhotoRef, StepState } from '../../api/types';
 
 const longest = 1600;
 

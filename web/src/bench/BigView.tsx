@@ -1,64 +1,37 @@
 import type { KeyboardEvent, ReactNode } from 'react';
-import type { PressWatchAnswer, Slot, StepState, TaskState } from '../api/types';
-import { field as space, slotsOf, type Scene } from '../figures/scene';
-import { CallBand } from './call/CallBand';
+import { field as space } from '../figures/scene';
+import { useFocusStore } from './state/focus';
+import { typed } from './state/typed';
+import type { Work } from './state/useWork';
 
 interface Props {
-  task: TaskState;
-  step: StepState;
-  offline: boolean;
-  waiting: number;
-  watched: PressWatchAnswer | undefined;
-  open: Slot | undefined;
+  work: Work;
+  call: ReactNode;
   /** The open place, as it is typed at. */
   box: (key: string) => ReactNode;
-  field: () => HTMLInputElement | null;
-  lastTyped: string | undefined;
   choices: ReactNode;
   shelf: ReactNode;
   onPedal: (event: KeyboardEvent) => void;
   onStep: (to: 'next' | 'before') => void;
-  onRubOut: (() => void) | undefined;
-  onBack: () => void;
   /** Opens an item of the drawing. */
   onPick: (item: string) => void;
-  scene: Scene;
-  also: ReactNode;
 }
 
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const;
 
 /** One step, one place at a time, with a keypad of its own: for a phone, a tablet held upright, or eyes a long way off. */
-export function BigView(props: Props) {
-  const {
-    task,
-    step,
-    open,
-    box,
-    field,
-    lastTyped,
-    choices,
-    shelf,
-    onPedal,
-    onStep,
-    onRubOut,
-    onBack,
-    scene,
-  } = props;
+export function BigView({ work, call, box, choices, shelf, onPedal, onStep, onPick }: Props) {
+  const { task, step, open, places: slots, scene, doing, build } = work;
+  const focus = useFocusStore();
   const done = task.steps.filter((s) => s.status !== 'left-out');
   const at = done.indexOf(step);
-  const slots = slotsOf(step);
   const place = open ? slots.findIndex((s) => s.slot.key === open.key) : -1;
-  const number = open?.kind === 'number';
+  const lastTyped = work.last?.typed;
 
-  const type = (text: string | null) => {
-    const input = field();
-    if (!input) return;
-    // React hears of a change made here only through the element's own setter and an event.
-    const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')!.set!;
-    set.call(input, text === null ? input.value.slice(0, -1) : text.length > 1 ? text : input.value + text);
-    input.dispatchEvent(new Event('input', { bubbles: true }));
-    input.focus();
+  const type = (how: (text: string) => string) => {
+    if (!open) return;
+    doing.type(open.key, how(typed.at(build, work.boxOf(open.key).place)));
+    focus.call();
   };
 
   return (
@@ -74,15 +47,7 @@ export function BigView(props: Props) {
         </p>
         <StepButton words="›" name="Next step" onClick={() => onStep('next')} />
       </nav>
-      <CallBand
-        step={step}
-        waiting={props.waiting}
-        offline={props.offline}
-        open={open?.label}
-        watched={props.watched}
-        also={props.also}
-        tall
-      />
+      {call}
       {scene.picks && (
         <div
           className="flex shrink-0 gap-1.5 overflow-x-auto bg-field px-2.5 pt-1.5"
@@ -101,7 +66,7 @@ export function BigView(props: Props) {
               aria-label={pick.words}
               aria-current={pick.item === step.ref.item ? 'true' : undefined}
               className={`h-11 min-w-11 shrink-0 border-2 text-title font-bold ${pick.item === step.ref.item ? 'border-mark bg-field-deep text-mark' : 'border-structure bg-field text-line'}`}
-              onClick={() => props.onPick(pick.item)}
+              onClick={() => onPick(pick.item)}
             >
               {pick.item.replace(/\D/g, '')}
             </button>
@@ -145,7 +110,7 @@ export function BigView(props: Props) {
             </p>
           )}
           {open && box(open.key)}
-          {number && (
+          {open?.kind === 'number' && (
             <div
               // Where the set stands above it there is less room.
               className={`grid grid-cols-4 gap-1.5 ${scene.picks ? 'max-md:[&>button]:h-[48px]' : ''}`}
@@ -156,28 +121,35 @@ export function BigView(props: Props) {
                 <PadKey
                   key={key}
                   words={key}
-                  onClick={() => type(key === '−' ? '-' : key)}
+                  onClick={() => type((text) => text + (key === '−' ? '-' : key))}
                   className={['col-start-1', 'col-start-2', 'col-start-3'][i % 3]!}
                 />
               ))}
               <PadKey
                 words="⌫"
                 name="Delete the last digit"
-                onClick={() => type(null)}
+                onClick={() => type((text) => text.slice(0, -1))}
                 className="col-start-4 row-start-1"
               />
-              <PadKey words="Rub out" onClick={onRubOut} className="col-start-4 row-start-2" small />
+              <PadKey
+                words="Rub out"
+                onClick={work.last ? work.rubOut : undefined}
+                className="col-start-4 row-start-2"
+                small
+              />
               <PadKey
                 words="Repeat"
                 name="Repeat the last reading"
-                onClick={lastTyped && /^[-+−]?[0-9.,]+/.test(lastTyped) ? () => type(lastTyped) : undefined}
+                onClick={
+                  lastTyped && /^[-+−]?[0-9.,]+/.test(lastTyped) ? () => type(() => lastTyped) : undefined
+                }
                 className="col-start-4 row-start-3"
                 small
               />
               <PadKey
                 words="Back"
                 name="Back to the place before"
-                onClick={onBack}
+                onClick={() => doing.back(open.key)}
                 className="col-start-4 row-start-4"
                 small
               />

@@ -21,6 +21,12 @@ export type Sight = NonNullable<ReadingState['sight']>;
 export const bearingOf = (sheet: EngineSheet, item: string): Bearing | undefined =>
   sheet.cam?.bearings.find((b) => b.id === item) ?? sheet.cam?.bearings[0];
 
+/** The smaller of a passage's sizes, mm: how far a wire that catches may be out. */
+export function passageSize(sheet: EngineSheet, item: string, id: string): number {
+  const shape = bearingOf(sheet, item)?.passages.find((p) => p.id === id)?.shape;
+  return shape ? (shape.diameterMm ?? shape.widthMm ?? 0) : 0;
+}
+
 /** Half of what a shape takes around and along, mm. */
 const half = (shape: Shape): [around: number, along: number] =>
   shape.kind === 'circle'

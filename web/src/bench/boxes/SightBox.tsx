@@ -1,31 +1,26 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { EngineSheet } from '../../api/types';
+import { useKeyboard } from '../../ui/useKeyboard';
+import type { BoxProps } from './ReadingBox';
 import { bearingOf, Eye, eyeScale, MetalHatch, type Sight } from '../../figures/camBearing';
 
 export const stepMm = 0.2;
 export const fineMm = 0.05;
 
-interface Props {
+interface Props extends BoxProps {
   sheet: EngineSheet;
   item: string;
-  passage: string;
-  label: string;
   sight: Sight;
-  open: boolean;
-  disabled: boolean;
-  /** Whether it draws itself what it lies over in the figure. */
-  drawn: boolean;
-  onMove: (sight: Sight) => void;
-  onTake: () => void;
-  onOpen: () => void;
-  onBack: () => void;
-  focusRef: (element: HTMLElement | null) => void;
 }
 
 /** The metal across a passage, moved until it looks as it does down there: dragged, or by arrow keys. */
-export function SightBox(props: Props) {
-  const { sheet, item, passage, label, sight, open, disabled, drawn } = props;
-  const { onMove, onTake, onOpen, onBack, focusRef } = props;
+export function SightBox({ box, doing, sheet, item, sight }: Props) {
+  // Where it stands alone it draws itself what it lies over in the figure.
+  const { slot, open, keypad: drawn } = box;
+  const { key: passage, label } = slot.slot;
+  const disabled = box.disabled || box.waiting !== undefined;
+  const own = useKeyboard<HTMLButtonElement>(box.called);
+  const onMove = (seen: Sight) => doing.move(passage, seen);
   const bearing = bearingOf(sheet, item);
   const grip = useRef<{ x: number; y: number; from: Sight } | null>(null);
   if (!bearing) return null;
@@ -51,8 +46,8 @@ export function SightBox(props: Props) {
       move(way);
     } else if (event.key === 'Enter') {
       event.preventDefault();
-      if (event.shiftKey) onBack();
-      else if (open) onTake();
+      if (event.shiftKey) doing.back(passage);
+      else if (open) doing.takeSight(passage, sight);
     }
   };
   const onPointerMove = (event: PointerEvent) => {
@@ -72,12 +67,12 @@ export function SightBox(props: Props) {
   return (
     <button
       type="button"
-      ref={focusRef}
+      ref={own}
       data-slot={passage}
       disabled={disabled}
       aria-label={`${label}: ${words(sight)}. Arrow keys move it, Enter takes it.`}
       className={`block touch-none ${drawn ? 'w-full bg-field-deep' : 'h-[160px] w-[192px] bg-transparent'}`}
-      onFocus={onOpen}
+      onFocus={() => doing.open(passage)}
       onKeyDown={onKeyDown}
       onPointerDown={(event) => {
         if (disabled) return;

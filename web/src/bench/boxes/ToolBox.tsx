@@ -1,24 +1,22 @@
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { api } from '../../api/client';
 import type { ToolNeed } from '../../api/types';
 import { writeNumber } from '../../entry/wording';
 import { Panel } from '../../ui/Panel';
+import { frame } from '../../ui/frame';
+import { useKeyboard } from '../../ui/useKeyboard';
+import { useFocus, useFocusStore } from '../state/focus';
 import { useShop } from '../state/useBuild';
-
-interface Props {
-  label: string;
-  need: ToolNeed;
-  open: boolean;
-  disabled: boolean;
-  onPick: (id: string) => void;
-  onOpen: () => void;
-  focusRef: (element: HTMLElement | null) => void;
-}
+import type { BoxProps } from './ReadingBox';
 
 /** Picks a tool from the crib: what fits comes first, and what won't do says why. */
-export function ToolPicker({ label, need, open, disabled, onPick, onOpen, focusRef }: Props) {
-  const [shown, setShown] = useState(false);
+export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
+  const { slot, open, disabled } = box;
+  const { key, label } = slot.slot;
+  const own = useKeyboard<HTMLButtonElement>(box.called);
+  const shown = useFocus((f) => f.panel === 'tool');
+  const focus = useFocusStore();
+  const setShown = (on: boolean) => focus.show(on ? 'tool' : null);
   const crib = useShop().data?.crib ?? [];
   const match = useQuery({
     queryKey: ['tool-match', need, crib],
@@ -36,11 +34,11 @@ export function ToolPicker({ label, need, open, disabled, onPick, onOpen, focusR
       trigger={
         <button
           type="button"
-          ref={focusRef}
-          data-slot="tool"
+          ref={own}
+          data-slot={key}
           disabled={disabled}
-          onFocus={onOpen}
-          className={`flex min-h-16 w-full items-center px-3 text-left font-read text-[1.25rem] font-semibold ${open ? 'border-4 border-mark bg-white text-ink' : 'border-2 border-structure bg-field-deep text-line'}`}
+          onFocus={() => doing.open(key)}
+          className={`flex min-h-16 w-full items-center px-3 text-left font-read text-[1.25rem] font-semibold ${frame(open)}`}
         >
           Pick a {label.toLowerCase()} from the crib
         </button>
@@ -61,7 +59,7 @@ export function ToolPicker({ label, need, open, disabled, onPick, onOpen, focusR
           className="mt-2 flex min-h-16 w-full items-center justify-between gap-4 border-2 border-ink bg-page px-3 py-1 text-left"
           onClick={() => {
             setShown(false);
-            onPick(fit.id);
+            doing.take(key, fit.id);
           }}
         >
           <span>

@@ -67,6 +67,9 @@ export const typedKept: Promise<void> = useTyped.persist.hasHydrated()
 const without = <T>(map: Readonly<Record<string, T>>, key: string): Record<string, T> =>
   Object.fromEntries(Object.entries(map).filter(([k]) => k !== key));
 
+const textOf = ({ drafts, notices }: TypedOn, key: string): string =>
+  drafts[key] ?? notices[key]?.typed ?? '';
+
 function change(build: string, how: (old: TypedOn) => TypedOn): void {
   const now = how(getState().builds[build] ?? nothing);
   const empty = Object.keys(now.drafts).length + Object.keys(now.notices).length === 0 && !now.ahead;
@@ -81,10 +84,13 @@ export const useNotices = (build: string): TypedOn['notices'] =>
   useTyped((s) => s.builds[build]?.notices ?? nothing.notices);
 export const useRefused = (build: string): string | null => useTyped((s) => s.refused[build] ?? null);
 export const useClockOff = (): number | null => useTyped((s) => s.clockOffS);
-export const useDraft = (build: string, key: string): string | null =>
-  useTyped((s) => s.builds[build]?.drafts[key] ?? null);
+/** What stands in a place's box. */
+export const useText = (build: string, key: string): string =>
+  useTyped((s) => textOf(s.builds[build] ?? nothing, key));
 
 export const typed = {
+  /** What stands in a place's box: what is being typed there, or what came back. */
+  at: (build: string, key: string): string => textOf(getState().builds[build] ?? nothing, key),
   draft: (build: string, key: string, text: string | null): void =>
     change(build, (old) => ({
       ...old,

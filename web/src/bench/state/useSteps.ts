@@ -1,6 +1,5 @@
 import { useCallback, useMemo, useState } from 'react';
-import type { Slot, StepState, TaskState } from '../../api/types';
-import { slotsOf } from '../../figures/scene';
+import type { StepState, TaskState } from '../../api/types';
 
 const keyOf = (step: StepState): string => `${step.ref.step}@${step.ref.item}`;
 
@@ -58,17 +57,3 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
     before: steps.slice(0, Math.max(0, at)).findLast(isDone),
   };
 }
-
-/**
- * The next place to read at a step: the first with nothing in it, of those that are asked for or can be taken. What need
- * not be taken is passed by once something after it has been: the work has gone on without it.
- */
-export const nextPlace = (
-  step: StepState,
-  taken: (slot: string) => boolean,
-  usable: (slot: Slot) => boolean,
-): string | undefined => {
-  const slots = slotsOf(step).map((s) => s.slot);
-  const last = slots.findLastIndex((slot) => taken(slot.key));
-  return slots.find((slot, i) => !taken(slot.key) && (slot.required || (i > last && usable(slot))))?.key;
-};

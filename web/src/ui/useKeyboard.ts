@@ -1,0 +1,13 @@
+import { useEffect, useRef, type RefObject } from 'react';
+
+/**
+ * Gives the keyboard to an element whenever it is called here.
+ * @param called Another word for each call; null while the keyboard belongs elsewhere.
+ */
+export function useKeyboard<E extends HTMLElement>(called: string | null): RefObject<E | null> {
+  const element = useRef<E>(null);
+  useEffect(() => {
+    if (called !== null) element.current?.focus();
+  }, [called]);
+  return element;
+}

@@ -13,6 +13,7 @@ import { keeping, queries } from './api/queries';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './entry/reader';
 import { typedKept } from './bench/state/typed';
+import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
 import { Fasteners } from './screens/Fasteners';
 import { Record } from './screens/Record';
@@ -24,15 +25,17 @@ createRoot(document.getElementById('root')!).render(
     <PersistQueryClientProvider client={queries} persistOptions={keeping}>
       <SettingsProvider>
         <BrowserRouter>
-          <Routes>
-            <Route path="/" element={<Today />} />
-            <Route path="/crib" element={<Crib />} />
-            <Route path="/builds/:build/fasteners" element={<Fasteners />} />
-            <Route path="/builds/:build/record" element={<Record />} />
-            <Route path="/builds/:build" element={<BenchScreen />} />
-            <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
-            <Route path="*" element={<Today />} />
-          </Routes>
+          <Broken>
+            <Routes>
+              <Route path="/" element={<Today />} />
+              <Route path="/crib" element={<Crib />} />
+              <Route path="/builds/:build/fasteners" element={<Fasteners />} />
+              <Route path="/builds/:build/record" element={<Record />} />
+              <Route path="/builds/:build" element={<BenchScreen />} />
+              <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
+              <Route path="*" element={<Today />} />
+            </Routes>
+          </Broken>
         </BrowserRouter>
       </SettingsProvider>
     </PersistQueryClientProvider>

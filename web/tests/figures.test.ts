@@ -408,17 +408,16 @@ test('clock angles go clockwise from the top, and millimetres go up', () => {
 });
 
 describe('the scale of a limit', () => {
-  const check = (more: Partial<Check>): Check =>
-    ({
-      name: 'tilt',
-      verdict: 'go',
-      value: 0.03,
-      limit: 0.1,
-      uncertainty: 0.01,
-      side: 'upper',
-      dimension: 'length',
-      ...more,
-    }) as Check;
+  const check = (more: Partial<Check>): Check => ({
+    name: 'tilt',
+    verdict: 'go',
+    value: 0.03,
+    limit: 0.1,
+    uncertainty: 0.01,
+    side: 'upper',
+    dimension: 'length',
+    ...more,
+  });
 
   test('begins at nothing where only an upper limit holds, and shows the whole whisker', () => {
     const { domain, low, high } = limitDomain([check({ value: 0.2 })]);

@@ -7,8 +7,13 @@ const nose = { task: { kind: 'balancer-on', place: 'balancer' }, step: 'nose', i
 const elsewhere = { ...nose, task: { kind: 'rear-seal', place: 'rear-seal' } };
 const take = (id: string, slot: string, step = nose): Command =>
   ({ do: 'take-reading', id, doneAt: '', slot: { step, round: 1, slot }, typed: `typed ${id}` }) as Command;
-const strike = (reading: string): Command =>
-  ({ do: 'strike', id: `strike ${reading}`, doneAt: '', reading, because: 'rubbed-out' }) as Command;
+const strike = (reading: string): Command => ({
+  do: 'strike',
+  id: `strike ${reading}`,
+  doneAt: '',
+  reading,
+  because: 'rubbed-out',
+});
 const sent = (...commands: Command[]) => commands.map((command) => ({ by: 'ines', command }));
 const at = (slot: string) => slotKey(nose, 1, slot);
 const empty = { slot: {}, readings: [] } as unknown as SlotState;

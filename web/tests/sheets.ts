@@ -1,10 +1,11 @@
 import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { EngineSheet } from '../src/api/types';
 
 /** A sheet as the server sends it: its flange's bolts are worked out there. */
 export function sheetFrom(file: string): EngineSheet {
   const sheet = JSON.parse(
-    readFileSync(new URL(`../../demo/sheets/${file}`, import.meta.url), 'utf8'),
+    readFileSync(join(import.meta.dirname, '../../demo/sheets', file), 'utf8'),
   ) as EngineSheet;
   const { rear } = sheet;
   if (!rear) return sheet;

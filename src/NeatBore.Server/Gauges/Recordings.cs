@@ -143,11 +143,23 @@ internal sealed class Recordings(
     public Task KeepAsync(Guid id, CancellationToken cancel) => shelf.CloseAsync(id, "kept", cancel);
 
     /// <summary>What a gauge records now, whichever instance listens to it; null for nothing.</summary>
-    public async Task<KeptRecording?> RunningAsync(string gauge, CancellationToken cancel) =>
-        await shelf.RunningAsync(gauge, cancel) is { } kept && !(_running.TryGetValue(kept.Id, out var ours) && !ours.Runs)
+    public async Task<KeptRecording?> RunningAsync(string gauge, CancellationToken cancel)
+    {
+        var before = await shelf.RunningAsync(gauge, cancel);
+        if (before is null)
+        {
+            return null;
+        }
+
+        if (_running.TryGetValue(before.Id, out var ours))
+        {
             // What has ended here is not always in the record yet: its gauge is free.
-            ? kept
-            : null;
+            return ours.Runs ? before : null;
+        }
+
+        // Another instance's, or one of ours whose end came into the record since that was read.
+        return await shelf.RunningAsync(gauge, cancel);
+    }
 
     /// <summary>How a place is named in the record.</summary>
     public static string Address(SlotRef slot) => JsonSerializer.Serialize(slot, Json.Of<SlotRef>());

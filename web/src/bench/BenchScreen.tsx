@@ -8,6 +8,7 @@ import { TaskBench } from './TaskBench';
 import { sheetOf } from './state/outboxes';
 import { typed, useTypedOn } from './state/typed';
 import { useBuild, type Bench } from './state/useBuild';
+import { useKeyboard } from '../ui/useKeyboard';
 import { useNarrow } from '../ui/useNarrow';
 import { SeenFrom } from '../entry/reader';
 
@@ -182,11 +183,14 @@ function NotBegun({
   const start = starts.find((t) => t === wanted) ?? starts[0];
   const begin = useRef<HTMLButtonElement>(null);
   const at = `${kind}/${place}`;
-  useEffect(() => void begin.current?.focus(), [at]);
+  useEffect(() => {
+    begin.current?.focus();
+  }, [at]);
   const noLine = bench.line === 'down' || bench.problem !== null;
   const beginning = bench.waiting
     .map((w) => w.command)
     .find((c) => c.do === 'start-task' && c.task.kind === kind && c.task.place === place);
+  const typedAhead = useKeyboard<HTMLInputElement>(beginning ? at : null);
   const { ahead = '' } = useTypedOn(build);
   return (
     <main className="col-span-full row-span-3 grid content-center justify-items-start gap-6 bg-field px-16 on-field max-md:px-5 max-md:py-10">
@@ -218,7 +222,7 @@ function NotBegun({
       )}
       {beginning && (
         <input
-          autoFocus
+          ref={typedAhead}
           aria-label="Typed ahead: it goes to the first place"
           className={`h-16 w-[12em] max-w-full border-2 bg-field-deep px-3 font-read text-reading text-line ${ahead === '' ? 'border-field-deep opacity-0' : 'border-line'}`}
           value={ahead}

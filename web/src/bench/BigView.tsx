@@ -1,4 +1,4 @@
-import type { KeyboardEvent, ReactNode } from 'react';
+import type { ReactNode } from 'react';
 import { field as space } from '../figures/scene';
 import { useFocusStore } from './state/focus';
 import { typed } from './state/typed';
@@ -11,7 +11,6 @@ interface Props {
   box: (key: string) => ReactNode;
   choices: ReactNode;
   shelf: ReactNode;
-  onPedal: (event: KeyboardEvent) => void;
   onStep: (to: 'next' | 'before') => void;
   /** Opens an item of the drawing. */
   onPick: (item: string) => void;
@@ -20,7 +19,7 @@ interface Props {
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const;
 
 /** One step, one place at a time, with a keypad of its own: for a phone, a tablet held upright, or eyes a long way off. */
-export function BigView({ work, call, box, choices, shelf, onPedal, onStep, onPick }: Props) {
+export function BigView({ work, call, box, choices, shelf, onStep, onPick }: Props) {
   const { task, step, open, places: slots, scene, doing, build } = work;
   const focus = useFocusStore();
   const done = task.steps.filter((s) => s.status !== 'left-out');
@@ -35,7 +34,7 @@ export function BigView({ work, call, box, choices, shelf, onPedal, onStep, onPi
   };
 
   return (
-    <main className="flex min-h-0 flex-1 flex-col overflow-y-auto" onKeyDown={onPedal}>
+    <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
       <nav aria-label="Steps" className="flex items-stretch border-b-2 border-ink bg-page">
         <StepButton words="‹" name="Previous step" onClick={() => onStep('before')} />
         <p className="flex min-h-14 grow flex-col justify-center px-2 text-center leading-tight">
@@ -59,7 +58,9 @@ export function BigView({ work, call, box, choices, shelf, onPedal, onStep, onPi
               key={pick.item}
               ref={
                 pick.item === step.ref.item
-                  ? (own) => own?.scrollIntoView({ inline: 'center', block: 'nearest' })
+                  ? (own) => {
+                      own?.scrollIntoView({ inline: 'center', block: 'nearest' });
+                    }
                   : undefined
               }
               type="button"
@@ -102,7 +103,7 @@ export function BigView({ work, call, box, choices, shelf, onPedal, onStep, onPi
                   {': '}
                   {slots
                     .filter((s) => s.live)
-                    .map((s) => s.live!.typed)
+                    .map((s) => s.live.typed)
                     .slice(-4)
                     .join(' · ')}
                 </span>

@@ -38,7 +38,10 @@ export function FigureField({ scene, slots: all, box, onPick, children }: Props)
         style={narrow ? undefined : { width: field.width * scale, height: field.height * scale }}
       >
         <div
+          // Where it scrolls, it can be scrolled by keys.
           tabIndex={narrow ? 0 : undefined}
+          role={narrow ? 'region' : undefined}
+          aria-label={narrow ? 'The figure' : undefined}
           className="relative origin-top-left max-lg:overflow-x-auto"
           style={
             narrow ? undefined : { width: field.width, height: field.height, transform: `scale(${scale})` }

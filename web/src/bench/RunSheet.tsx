@@ -14,7 +14,9 @@ interface Props {
 /** The steps in working order, the open one large, gates across the list. */
 export const RunSheet = memo(function RunSheet({ task, shown, onPick, siblings, onOpen }: Props) {
   const open = useRef<HTMLLIElement>(null);
-  useEffect(() => void open.current?.scrollIntoView({ block: 'nearest' }), [shown.ref.step, shown.ref.item]);
+  useEffect(() => {
+    open.current?.scrollIntoView({ block: 'nearest' });
+  }, [shown.ref.step, shown.ref.item]);
   const numbers = numbersOf(task.steps);
   return (
     <nav

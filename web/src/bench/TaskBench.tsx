@@ -1,4 +1,4 @@
-import { useState, type KeyboardEvent } from 'react';
+import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { EngineSheet, PlaceTask, TaskRef } from '../api/types';
 import { BigView } from './BigView';
@@ -16,6 +16,7 @@ import { typed, useClockOff } from './state/typed';
 import { useAwake } from './state/useAwake';
 import { useWhole, type Bench } from './state/useBuild';
 import { useKeys } from './state/useKeys';
+import { usePedal } from './state/usePedal';
 import { useSteps } from './state/useSteps';
 import { useWork } from './state/useWork';
 
@@ -54,7 +55,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, bi
   useWhole(build, task.ref, step);
   useAwake();
   const work = useWork({ bench, build, sheet, task, step, pickStep: pick, before, big, turned });
-  const { doing, open, action, scene } = work;
+  const { doing, open, scene } = work;
   const clockOff = useClockOff();
 
   const goOn = () => {
@@ -82,18 +83,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, bi
     v: () => setTurned((t) => !t),
   });
 
-  // A pedal is Page Down; Space does the same where nothing is typed and a gauge is in hand.
-  const onPedal = (event: KeyboardEvent) => {
-    if (!action || !open) return;
-    const gauge = action.keyName === 'Space';
-    const empty =
-      event.target instanceof HTMLInputElement && typed.at(build, work.boxOf(open.key).place) === '';
-    const takes =
-      event.key === 'PageDown' ? gauge || open.kind === 'tick' : event.key === ' ' && gauge && empty;
-    if (!takes) return;
-    event.preventDefault();
-    action.act();
-  };
+  usePedal(work);
 
   const box = (key: string) => {
     const at = work.boxOf(key);
@@ -149,7 +139,6 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, bi
         box={box}
         choices={choices}
         shelf={shelf}
-        onPedal={onPedal}
         onStep={(to) => (to === 'next' ? after && pick(after) : before && pick(before))}
         onPick={pickItem}
       />
@@ -157,10 +146,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, bi
   return (
     <>
       {call}
-      <main
-        className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-[auto_minmax(0,1fr)]"
-        onKeyDown={onPedal}
-      >
+      <main className="grid min-h-0 min-w-0 grid-cols-[232px_minmax(0,1fr)] max-lg:grid-cols-1 max-lg:grid-rows-[auto_minmax(0,1fr)]">
         <RunSheet task={task} shown={step} onPick={pick} siblings={siblings} onOpen={onOpen} />
         <FigureField scene={scene} slots={work.places.map((s) => s.slot)} box={box} onPick={pickItem}>
           {choices}

@@ -223,24 +223,24 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
               </g>
             ))}
             <path
-              d={`${
+              d={
                 line<(typeof curve)[number]>()
                   .x((p) => time(p.seconds))
                   .y((p) => clear(Math.max(0, p.clearanceMm)))(curve) ?? ''
-              }`}
+              }
               stroke="var(--color-mark)"
               strokeWidth="4"
             />
             {part.heat && (
               <>
                 <path
-                  d={`M${time(part.heat.slideSeconds!)} ${y0}V${y0 + height}`}
+                  d={`M${time(part.heat.slideSeconds)} ${y0}V${y0 + height}`}
                   stroke="var(--color-line)"
                   strokeDasharray="9 5"
                   strokeWidth="2.5"
                 />
                 <Words
-                  at={[time(part.heat.slideSeconds!) - 8, y0 + height - 12]}
+                  at={[time(part.heat.slideSeconds) - 8, y0 + height - 12]}
                   anchor="end"
                 >{`pushed home: ${seconds(part.heat.slideSeconds)}`}</Words>
               </>

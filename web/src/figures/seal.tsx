@@ -221,7 +221,7 @@ export function sealDepth({ sheet, task, step, reader }: SceneInput): Scene {
             </Words>
             {!gap && wanted.length > 0 && (
               <g stroke="var(--color-line)" strokeWidth="2" fill="none">
-                <rect x="812" y={y.range()[0]!} width="60" height="190" />
+                <rect x="812" y={y.range()[0]} width="60" height="190" />
                 {wanted.map((c) =>
                   c.side === 'lower' ? (
                     <rect

@@ -25,7 +25,7 @@ export function method({ sheet, task, step, reader }: SceneInput): Scene {
       twin: [
         [
           'Hub temperature for the wanted clearance',
-          `${writeQuantity({ value: warm.hubTemperatureC, dimension: 'temperature', resolution: 1 }, reader)}`,
+          writeQuantity({ value: warm.hubTemperatureC, dimension: 'temperature', resolution: 1 }, reader),
         ],
         ['Carried', warm.carrySeconds == null ? 'more than an hour' : seconds(warm.carrySeconds)],
         ['Grips after about', warm.gripSeconds == null ? 'more than an hour' : seconds(warm.gripSeconds)],

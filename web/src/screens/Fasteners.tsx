@@ -119,7 +119,9 @@ function Row({ group, build }: { group: FastenerGroup; build: string }) {
           {missed.length > 0
             ? `Passed over: ${missed.join(', ')}. Pull ${missed.length > 1 ? 'them' : 'it'} before you go on.`
             : wrong.length > 0
-              ? `${group.because ? writeSentence(group.because, reader) : `Not right: ${wrong.join(', ')}.`}`
+              ? group.because
+                ? writeSentence(group.because, reader)
+                : `Not right: ${wrong.join(', ')}.`
               : group.standing === 'planned'
                 ? 'Nothing is pulled yet.'
                 : group.because

@@ -128,7 +128,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
           {parts.map((p) => (
             <Fragment key={p.slot.key}>
               <dt>{p.slot.label}</dt>
-              <dd className="font-semibold">{p.live!.typed}</dd>
+              <dd className="font-semibold">{p.live.typed}</dd>
             </Fragment>
           ))}
         </dl>
@@ -253,7 +253,7 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
                       {
                         value: reading.value,
                         dimension: slot.slot.dimension!,
-                        resolution: slot.slot.resolution!,
+                        resolution: slot.slot.resolution,
                       },
                       reader,
                     );

@@ -8,6 +8,7 @@ import type { BuildLine, PlaceState, Shop, Strip } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/call/CallMark';
 import { EngineStrip } from '../bench/strip/EngineStrip';
 import { addressOf } from '../bench/address';
+import { useKeyboard } from '../ui/useKeyboard';
 import { Panel } from '../ui/Panel';
 import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
@@ -270,6 +271,17 @@ function Waiting({ wait }: { wait: BuildLine['waits'][number] }) {
 
 const fieldClass = 'mt-1 block h-12 w-full border-2 border-ink bg-page px-2 font-read text-title';
 
+/** Has the keyboard when the panel opens. */
+function NumberField() {
+  const own = useKeyboard<HTMLInputElement>('opened');
+  return (
+    <label>
+      Build number
+      <input name="number" className={fieldClass} autoComplete="off" ref={own} />
+    </label>
+  );
+}
+
 function PutOnBench({ shop }: { shop: Shop }) {
   const { me } = useSettings();
   const client = useQueryClient();
@@ -281,15 +293,16 @@ function PutOnBench({ shop }: { shop: Shop }) {
 
   const put = async (form: FormData) => {
     const build = uuid();
+    const word = (name: string): string => (form.get(name) as string | null) ?? '';
     try {
       await api.open({
         build,
         id: uuid(),
         doneAt: new Date().toISOString(),
         by: people.find((p) => p.id === me)?.id ?? people[0]?.id ?? '',
-        number: String(form.get('number')),
-        name: String(form.get('name')),
-        sheet: String(form.get('sheet')),
+        number: word('number'),
+        name: word('name'),
+        sheet: word('sheet'),
       });
       await client.invalidateQueries({ queryKey: ['today'] });
       await navigate(`/builds/${build}`);
@@ -330,10 +343,7 @@ function PutOnBench({ shop }: { shop: Shop }) {
             ))}
           </select>
         </label>
-        <label>
-          Build number
-          <input name="number" className={fieldClass} autoComplete="off" autoFocus />
-        </label>
+        <NumberField />
         <label>
           What it is for
           <input name="name" className={fieldClass} autoComplete="off" />

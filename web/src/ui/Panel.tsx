@@ -1,5 +1,6 @@
 import { Popover } from 'radix-ui';
 import { useState, type ReactNode } from 'react';
+import { useKeyboard } from './useKeyboard';
 
 interface Props {
   trigger: ReactNode;
@@ -37,6 +38,7 @@ export function Panel({ trigger, title, open, onOpenChange, children, wide = fal
 export function Words({ ask, send, onSend }: { ask: string; send: string; onSend: (words: string) => void }) {
   const [words, setWords] = useState('');
   const [missing, setMissing] = useState(false);
+  const own = useKeyboard<HTMLTextAreaElement>('opened');
   return (
     <form
       onSubmit={(e) => {
@@ -51,7 +53,7 @@ export function Words({ ask, send, onSend }: { ask: string; send: string; onSend
           className="mt-1 block h-24 w-full border-2 border-ink bg-page p-2 font-read text-base"
           value={words}
           maxLength={2000}
-          autoFocus
+          ref={own}
           onChange={(e) => {
             setWords(e.target.value);
             setMissing(false);

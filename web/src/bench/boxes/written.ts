@@ -5,7 +5,7 @@ import { quantityParts, writeQuantity, type Reader } from '../../entry/wording';
 export const quantityAt = (slot: Slot, value: number): Quantity => ({
   value,
   dimension: slot.dimension!,
-  resolution: slot.resolution!,
+  resolution: slot.resolution,
 });
 
 /** A reading in the reader's units, without the unit; a word as it was typed. */

@@ -40,7 +40,9 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
             ? 'to-do'
             : 'under-way';
   const sentence = step.blockedBy
-    ? `${step.blockedBy.replace(/^Gate: (.*)$/, 'The gate at “$1” is shut. It opens on a go, or with a reason.').replace(/^First: (.*)$/, 'First: $1.')}`
+    ? step.blockedBy
+        .replace(/^Gate: (.*)$/, 'The gate at “$1” is shut. It opens on a go, or with a reason.')
+        .replace(/^First: (.*)$/, 'First: $1.')
     : waiting > 0 && offline && open
       ? // The core has not seen what waits, so its sentence is behind the hand.
         `Go on reading: ${open}.`

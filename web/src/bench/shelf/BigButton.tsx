@@ -1,4 +1,4 @@
-import type { ComponentPropsWithRef } from 'react';
+import { useImperativeHandle, type ComponentPropsWithRef } from 'react';
 import { useKeyboard } from '../../ui/useKeyboard';
 
 interface Props extends ComponentPropsWithRef<'button'> {
@@ -12,8 +12,10 @@ interface Props extends ComponentPropsWithRef<'button'> {
 }
 
 /** The one big button: the next action. */
-export function BigButton({ words, before, keyName, called, ...rest }: Props) {
+export function BigButton({ words, before, keyName, called, ref, ...rest }: Props) {
   const own = useKeyboard<HTMLButtonElement>(called);
+  // A panel that it opens hangs from it.
+  useImperativeHandle(ref, () => own.current!, [own]);
   return (
     <button
       {...rest}

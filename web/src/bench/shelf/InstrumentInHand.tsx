@@ -18,7 +18,7 @@ export function InstrumentInHand({ work }: { work: Work }) {
   const move = step.now.answer?.calculator === 'centring' ? step.now.answer : undefined;
   const share = now.uncertainty === 0;
   const accuracy = share
-    ? writeQuantity({ value: now.uncertaintyShare!, dimension: 'share', resolution: 0.01 }, reader)
+    ? writeQuantity({ value: now.uncertaintyShare, dimension: 'share', resolution: 0.01 }, reader)
     : openSlot.dimension === 'temperature'
       ? // A difference of temperatures has no zero to shift, so it is given as its instrument gives it.
         `${writeNumber(now.uncertainty, 0.1)} °C`

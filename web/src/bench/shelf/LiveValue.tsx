@@ -28,7 +28,7 @@ export function LiveValue({ hand, slot }: { hand: Hand; slot: Slot }) {
         </>
       ) : (
         <>
-          <span>{say(slot.dimension!, slot.dimension!, Math.min(slot.resolution!, 0.01))}</span>
+          <span>{say(slot.dimension!, slot.dimension!, Math.min(slot.resolution, 0.01))}</span>
           {hand.crank !== null && (
             <span className="font-sans text-base">{`at ${writeNumber(hand.crank, 1)}°`}</span>
           )}

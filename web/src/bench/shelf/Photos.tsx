@@ -36,7 +36,7 @@ export function Photos({
   onAttach: (photo: PhotoRef, caption: string) => void;
 }) {
   const [caption, setCaption] = useState('');
-  const [state, setState] = useState<'ready' | 'sending' | string>('ready');
+  const [state, setState] = useState<'ready' | 'sending' | { fault: string }>('ready');
   const take = async (file: File) => {
     setState('sending');
     try {
@@ -45,7 +45,7 @@ export function Photos({
       setState('ready');
     } catch (error) {
       const problem = error instanceof Problem ? error : new Problem(0, 'The photo was not taken.');
-      setState([...Object.values(problem.errors).flat(), problem.message][0]!);
+      setState({ fault: [...Object.values(problem.errors).flat(), problem.message][0]! });
     }
   };
   return (
@@ -90,9 +90,9 @@ export function Photos({
           }}
         />
       </label>
-      {state !== 'ready' && state !== 'sending' && (
+      {typeof state === 'object' && (
         <p role="alert" className="mt-2 text-base font-semibold text-stop">
-          {state}
+          {state.fault}
         </p>
       )}
     </>

@@ -57,12 +57,15 @@ const useTyped = create<TypedState>()(
   }),
 );
 
-const { setState, getState } = useTyped;
+const getState = (): TypedState => useTyped.getState();
+const setState = (now: Partial<TypedState> | ((old: TypedState) => Partial<TypedState>)): void =>
+  void useTyped.setState(now);
 
 /** What was kept is there: before that, a key that is pressed would be taken for the first. */
-export const typedKept: Promise<void> = useTyped.persist.hasHydrated()
-  ? Promise.resolve()
-  : new Promise((done) => useTyped.persist.onFinishHydration(() => done()));
+export const typedKept = new Promise<void>((done) => {
+  if (useTyped.persist.hasHydrated()) done();
+  else useTyped.persist.onFinishHydration(() => done());
+});
 
 const without = <T>(map: Readonly<Record<string, T>>, key: string): Record<string, T> =>
   Object.fromEntries(Object.entries(map).filter(([k]) => k !== key));
@@ -104,8 +107,8 @@ export const typed = {
     if (!on?.ahead || on.drafts[key]) return;
     change(build, ({ ahead, drafts, ...old }) => ({ ...old, drafts: { ...drafts, [key]: ahead! } }));
   },
-  clear: (build: string): void => void setState(({ refused }) => ({ refused: without(refused, build) })),
-  clockSeen: (): void => void setState({ clockOffS: null }),
+  clear: (build: string): void => setState(({ refused }) => ({ refused: without(refused, build) })),
+  clockSeen: (): void => setState({ clockOffS: null }),
 };
 
 let clockSaid = false;
@@ -151,4 +154,4 @@ export function handedBack(build: string, { command }: Waiting, problem: Problem
 }
 
 const refuse = (build: string, why: string): void =>
-  void setState(({ refused }) => ({ refused: { ...refused, [build]: why } }));
+  setState(({ refused }) => ({ refused: { ...refused, [build]: why } }));

@@ -74,7 +74,7 @@ export function useBuild(id: string, at?: TaskRef, item?: string): Bench {
     (...work: Work[]) => {
       typed.clear(id);
       const doneAt = new Date().toISOString();
-      outbox.send(person, ...work.map((w) => ({ ...w, id: uuid(), doneAt }) as Command));
+      outbox.send(person, ...work.map((w) => ({ ...w, id: uuid(), doneAt })));
     },
     [id, outbox, person],
   );

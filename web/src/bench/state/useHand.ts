@@ -95,7 +95,7 @@ export function useHand(
     now: lined === null ? null : now,
     reading:
       sample && now.up
-        ? `${writeNumber(sample.value, Math.min(slot!.resolution!, 0.01))} ${baseUnit[slot!.dimension!]}`
+        ? `${writeNumber(sample.value, Math.min(slot!.resolution, 0.01))} ${baseUnit[slot!.dimension!]}`
         : null,
     steady:
       slot?.resolution != null && now.spread <= 2.5 * slot.resolution && (!simulated || ready === setUp),

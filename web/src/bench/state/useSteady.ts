@@ -1,4 +1,4 @@
-import { useLayoutEffect, useState } from 'react';
+import { useInsertionEffect, useState } from 'react';
 
 type Doings = Record<string, (...args: never[]) => unknown>;
 
@@ -21,6 +21,7 @@ class Steady<T extends Doings> {
 /** The same functions for as long as the screen stands; each does what its newest version does. To be called, never while drawing. */
 export function useSteady<T extends Doings>(now: T): T {
   const [steady] = useState(() => new Steady(now));
-  useLayoutEffect(() => steady.renew(now));
+  // Before any effect of this drawing can call.
+  useInsertionEffect(() => steady.renew(now));
   return steady.calls;
 }

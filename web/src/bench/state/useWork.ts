@@ -240,18 +240,12 @@ export function useWork(at: AtWork): Work {
       recorder.done();
     },
     atPlace: () => {
-      switch (open!.kind) {
-        case 'tick':
-          return take(open!.key, 'done', false);
-        case 'sight':
-          return doing.takeSight(open!.key, sightAt(open!.key));
-        case 'tool':
-          return focus.show('tool');
-        case 'pick':
-          return focus.call();
-        default:
-          return doing.takeTyped(open!.key);
-      }
+      const { key, kind } = open!;
+      if (kind === 'tick') take(key, 'done', false);
+      else if (kind === 'sight') doing.takeSight(key, sightAt(key));
+      else if (kind === 'tool') focus.show('tool');
+      else if (kind === 'pick') focus.call();
+      else doing.takeTyped(key);
     },
   });
 

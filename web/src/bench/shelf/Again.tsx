@@ -23,10 +23,12 @@ export function Again({
           value={chosen.ref.step}
           onValueChange={(step) => setAt(steps.findIndex((s) => s.ref.step === step))}
         >
-          {steps.map((s) => (
+          {steps.map((s, i) => (
             <RadioGroup.Item
               key={s.ref.step}
               value={s.ref.step}
+              // A radio of itself heeds only Space; here Enter takes, as everywhere.
+              onKeyDown={(event) => event.key === 'Enter' && setAt(i)}
               className={`h-16 grow border-2 border-ink px-2 text-base font-bold ${s === chosen ? 'bg-ink text-on-ink' : 'bg-page'}`}
             >
               {s.title}

@@ -1,7 +1,7 @@
 import { describe, expect, test } from 'vitest';
 import type { Check, EngineSheet, Slot, StepState, TaskState } from '../src/api/types';
 import { sceneOf } from '../src/figures';
-import { limitDomain } from '../src/figures/parts';
+import { limitDomain } from '../src/figures/kit/limits';
 import { field, onCircle, scaled } from '../src/figures/scene';
 import { sheetFrom } from './sheets';
 

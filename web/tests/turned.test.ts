@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, test } from 'vitest';
 import { clockIn, clockText, faced, normalise, type Reader } from '../src/entry/wording';
 import type { EngineSheet } from '../src/api/types';
-import { eyed, eyeScale, unrolled } from '../src/figures/camBearing';
+import { eyed, eyeScale } from '../src/figures/cam/Eye';
+import { unrolled } from '../src/figures/cam/unrolled';
 import { facedPoint, onFaced } from '../src/figures/scene';
 
 /** A small generator with a seed, so that a failure can be run again. */

@@ -10,7 +10,7 @@ import { NoLine, noLine, problemOf } from './NoLine';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
 import { field } from '../figures/scene';
-import { resolutionOf } from '../figures/parts';
+import { resolutionOf } from '../figures/kit/limits';
 
 const time = (iso: string): string =>
   new Date(iso).toLocaleString('en-GB', {

@@ -2,7 +2,8 @@ import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { EngineSheet } from '../../api/types';
 import { useKeyboard } from '../../ui/useKeyboard';
 import type { BoxProps } from './ReadingBox';
-import { bearingOf, Eye, eyeScale, MetalHatch, type Sight } from '../../figures/camBearing';
+import { bearingOf, type Sight } from '../../figures/cam/bearing';
+import { Eye, eyeScale, MetalHatch } from '../../figures/cam/Eye';
 
 export const stepMm = 0.2;
 export const fineMm = 0.05;

@@ -1,7 +1,7 @@
 import type { Check, PressWatchAnswer, StepState } from '../../api/types';
 import type { ReactNode } from 'react';
 import { writeQuantity, writeSentence } from '../../entry/wording';
-import { limitDomain, resolutionOf } from '../../figures/parts';
+import { limitDomain, resolutionOf } from '../../figures/kit/limits';
 import { slotsOf } from '../../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
 import { spanText, laterOf, useNow, useSaid } from './clock';

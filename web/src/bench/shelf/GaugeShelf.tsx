@@ -2,7 +2,7 @@ import type { PlaceTask, StepRef, StepState } from '../../api/types';
 import { Panel, Words } from '../../ui/Panel';
 import { useFocus, useFocusStore } from '../state/focus';
 import type { Work } from '../state/useWork';
-import { passageSize } from '../../figures/camBearing';
+import { passageSize } from '../../figures/cam/bearing';
 import { Again } from './Again';
 import { BigButton } from './BigButton';
 import { InstrumentInHand } from './InstrumentInHand';

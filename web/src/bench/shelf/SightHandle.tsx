@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { Sight } from '../../figures/camBearing';
+import type { Sight } from '../../figures/cam/bearing';
 import { stepMm } from '../boxes/SightBox';
 
 /** Moves the metal, or says that a passage is shut, or on which side a bent wire catches. */

@@ -1,6 +1,6 @@
 import type { StepState } from '../../api/types';
 import { writeQuantity, writeSentence } from '../../entry/wording';
-import { resolutionOf } from '../../figures/parts';
+import { resolutionOf } from '../../figures/kit/limits';
 import { CallMark, wordOf } from '../call/CallMark';
 import { useReader } from '../../entry/reader';
 

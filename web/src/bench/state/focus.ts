@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { createStore, useStore, type StoreApi } from 'zustand';
-import type { Sight } from '../../figures/camBearing';
+import type { Sight } from '../../figures/cam/bearing';
 
 /** Where the builder's hand is at one task: what was picked against the order of work, and what is held open. */
 export interface Focus {

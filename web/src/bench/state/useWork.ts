@@ -10,7 +10,7 @@ import type {
 } from '../../api/types';
 import { useReader, useSettings } from '../../entry/reader';
 import { bareUnit, localMark } from '../../entry/units';
-import type { Sight } from '../../figures/camBearing';
+import type { Sight } from '../../figures/cam/bearing';
 import type { Scene } from '../../figures/scene';
 import { useAction, type Action } from '../shelf/useAction';
 import { instrumentFor, useArmed } from './armed';

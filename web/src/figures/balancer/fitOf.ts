@@ -1,0 +1,7 @@
+import type { InterferenceFitAnswer, TaskState } from '../../api/types';
+
+/** The fit as it was judged, if it has been. */
+export const fitOf = (task: TaskState): InterferenceFitAnswer | undefined => {
+  const answer = task.steps.find((s) => s.ref.step === 'fit')?.now.answer;
+  return answer?.calculator === 'interference-fit' ? answer : undefined;
+};

@@ -1,0 +1,92 @@
+import { writeQuantity } from '../../entry/wording';
+import { Hatches } from '../kit/Hatches';
+import { LimitScale } from '../kit/LimitScale';
+import { Words } from '../kit/Words';
+import { onCircle, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+
+/** The cam's turning torque round a turn. */
+export function camDrag({ step, reader }: SceneInput): Scene {
+  const slots = slotsOf(step);
+  const centre: Point = [430, 256];
+  const values = slots.map((s) => s.live?.value ?? undefined);
+  const answer = step.now.answer?.calculator === 'turning-drag' ? step.now.answer : undefined;
+  const most = Math.max(1, ...values.map((v) => v ?? 0));
+  const out = 110;
+  const boxes: Point[] = [
+    [430, 70],
+    [640, 108],
+    [690, 246],
+    [640, 388],
+    [430, 418],
+    [220, 388],
+    [170, 246],
+    [220, 108],
+  ];
+  const places: Record<string, Place> = {};
+  slots.forEach((s, i) => {
+    places[s.slot.key] = { at: boxes[i] ?? centre, to: onCircle(centre, out, s.slot.angleDeg ?? 0) };
+  });
+  const points = values
+    .map((v, i) => (v === undefined ? undefined : onCircle(centre, (v / most) * out, i * 45)))
+    .filter((p) => p !== undefined);
+  return {
+    title: 'Torque to turn the cam, round a turn, seen from the front',
+    places,
+    ...(answer && {
+      twin: [
+        ['Mean', writeQuantity({ value: answer.meanNm, dimension: 'torque', resolution: 0.1 }, reader)],
+        [
+          'Once a turn',
+          writeQuantity({ value: answer.onceNm, dimension: 'torque', resolution: 0.1 }, reader),
+        ],
+        [
+          'Twice a turn',
+          writeQuantity({ value: answer.twiceNm, dimension: 'torque', resolution: 0.1 }, reader),
+        ],
+      ] as const,
+    }),
+    drawing: (
+      <>
+        <Hatches />
+        <g fill="none" stroke="var(--color-line)" strokeWidth="2">
+          <circle cx={centre[0]} cy={centre[1]} r={out} />
+          {answer && (
+            <circle
+              cx={centre[0]}
+              cy={centre[1]}
+              r={(answer.meanNm / most) * out}
+              stroke="var(--color-structure)"
+              strokeDasharray="6 6"
+            />
+          )}
+          {points.length > 2 && (
+            <path
+              d={`M${points.map((p) => p.join(' ')).join('L')}${points.length === slots.length ? 'z' : ''}`}
+              stroke="var(--color-mark)"
+              strokeWidth="4"
+            />
+          )}
+        </g>
+        {answer && (
+          <>
+            <Words at={[812, 110]} size={26} bold tone="mark">
+              {`mean ${writeQuantity({ value: answer.meanNm, dimension: 'torque', resolution: 0.1 }, reader)}`}
+            </Words>
+            <Words
+              at={[812, 146]}
+            >{`once a turn ${writeQuantity({ value: answer.onceNm, dimension: 'torque', resolution: 0.1 }, reader)}`}</Words>
+            <Words
+              at={[812, 174]}
+            >{`twice a turn ${writeQuantity({ value: answer.twiceNm, dimension: 'torque', resolution: 0.1 }, reader)}`}</Words>
+            <LimitScale
+              at={[812, 300]}
+              width={210}
+              checks={step.now.call?.checks.slice(0, 1) ?? []}
+              reader={reader}
+            />
+          </>
+        )}
+      </>
+    ),
+  };
+}

@@ -1,0 +1,181 @@
+import { writeQuantity } from '../../entry/wording';
+import { Hatches } from '../kit/Hatches';
+import { Words } from '../kit/Words';
+import { seen } from '../kit/seen';
+import { facedPoint, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { Outline } from './Outline';
+import { Pull } from './Pull';
+import { fitted, housingOf } from './part';
+
+/** The end of a line, a little short of what it points at. */
+const short = ([x0, y0]: Point, [x1, y1]: Point, by: number): Point => {
+  const length = Math.hypot(x1 - x0, y1 - y0);
+  return [x1 - ((x1 - x0) * by) / length, y1 - ((y1 - y0) * by) / length];
+};
+
+/** Bolts in their places and in their order, filled as they are done; what was passed over or pulled twice is told. */
+export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Scene {
+  const plan = step.now.answer?.calculator === 'torque-plan' ? step.now.answer : undefined;
+  const slots = slotsOf(step);
+  const flange = step.ref.step === 'flange' ? sheet.rear?.flange : undefined;
+  const part = flange ? undefined : housingOf(sheet, task);
+  const centre: Point = [430, part && part === sheet.cover ? 330 : 276];
+  const ring = (flange ? flange.places : part?.bolts) ?? [];
+  const scale = flange
+    ? 150 / (flange.boltCircleMm / 2)
+    : part
+      ? fitted(part, reader, [250, part === sheet.cover ? 250 : 190])
+      : 1;
+  const isPull = (key: string) => /^\d+-/.test(key);
+  const pulls = slots.filter((s) => isPull(s.slot.key));
+  const current =
+    pulls.find((s) => s.slot.key === open) ?? pulls.find((s) => !s.live) ?? pulls[pulls.length - 1];
+  const [passText, boltId] = (current?.slot.key ?? '1-').split('-') as [string, string];
+  const pass = Number(passText);
+  const order = plan?.passes[pass - 1]?.order ?? [];
+  const inPass = (id: string) => pulls.find((s) => s.slot.key === `${pass}-${id}`);
+  const lastTaken = pulls.findLast((s) => s.live);
+  const firstEmpty = pulls.findIndex((s) => !s.live);
+  const passedOver = (key: string) => {
+    const i = pulls.findIndex((s) => s.slot.key === key);
+    return firstEmpty >= 0 && i >= firstEmpty && !pulls[i]!.live && pulls.slice(i + 1).some((s) => s.live);
+  };
+  const places: Record<string, Place> = {};
+  slots
+    .filter((s) => !isPull(s.slot.key))
+    .forEach((s, i) => {
+      places[s.slot.key] = { at: [24, 78 + i * 70] };
+    });
+  for (const { slot } of pulls) {
+    const id = slot.key.split('-')[1]!;
+    const bolt = ring.find((b) => b.id === id);
+    places[slot.key] = {
+      at: slot.key === current?.slot.key ? [900, 250] : [900, 360],
+      ...(bolt && slot.key === current?.slot.key
+        ? { to: short([822, 250], facedPoint(centre, scale, bolt, reader), 24), from: [822, 250] }
+        : {}),
+    };
+  }
+  const shows = [
+    ...slots.filter((s) => !isPull(s.slot.key)).map((s) => s.slot.key),
+    ...(current ? [current.slot.key] : []),
+    ...(lastTaken && lastTaken !== current ? [lastTaken.slot.key] : []),
+  ];
+  return {
+    title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: numbers are the order`,
+    turns: true,
+    places,
+    shows,
+    twin: pulls.map(
+      (s) =>
+        [
+          s.slot.label,
+          s.live?.value == null
+            ? 'to do'
+            : writeQuantity({ value: s.live.value, dimension: 'torque', resolution: 0.1 }, reader),
+        ] as const,
+    ),
+    drawing: (
+      <>
+        <Hatches />
+        {part && <Outline housing={part} centre={centre} scale={scale} reader={reader} bolt={() => null} />}
+        {flange && (
+          <g fill="none" stroke="var(--color-structure)" strokeWidth="2">
+            <circle
+              cx={centre[0]}
+              cy={centre[1]}
+              r={(sheet.rear!.seal.shaftMm / 2) * scale}
+              stroke="var(--color-line)"
+              strokeWidth="3"
+            />
+            <circle cx={centre[0]} cy={centre[1]} r={150} strokeDasharray="6 6" />
+            {sheet.spigot && <circle cx={centre[0]} cy={centre[1]} r={(sheet.spigot.outerMm / 2) * scale} />}
+          </g>
+        )}
+        {ring.map((b) => {
+          const [x, y] = facedPoint(centre, scale, b, reader);
+          const here = inPass(b.id);
+          const missed = here && passedOver(here.slot.key);
+          const twice = (here?.readings.length ?? 0) > 1;
+          const now = b.id === boltId;
+          return (
+            <g key={b.id} fill="none" stroke="var(--color-line)" strokeWidth="2">
+              <circle
+                cx={x}
+                cy={y}
+                r="21"
+                fill={here?.live ? 'var(--color-line)' : 'var(--color-field-deep)'}
+                stroke={now || missed ? 'var(--color-mark)' : 'var(--color-line)'}
+                strokeWidth={now ? 5 : 2}
+                strokeDasharray={missed ? '5 4' : undefined}
+              />
+              <text
+                x={x}
+                y={y + 8}
+                textAnchor="middle"
+                fontSize="22"
+                fontWeight="700"
+                stroke="none"
+                fill={here?.live ? 'var(--color-field)' : 'var(--color-line)'}
+              >
+                {order.indexOf(b.id) + 1 || ''}
+              </text>
+              {(missed || twice) && (
+                <Words at={[x, y + 42]} anchor="middle" tone="mark" bold>
+                  {missed ? 'missed' : 'twice'}
+                </Words>
+              )}
+            </g>
+          );
+        })}
+        {plan && (
+          <>
+            <Words at={[800, 96]} size={34} bold tone="mark">
+              {writeQuantity(
+                { value: plan.passes[pass - 1]?.nm ?? 0, dimension: 'torque', resolution: 0.5 },
+                reader,
+              )}
+            </Words>
+            <Words
+              at={[800, 126]}
+            >{`bolt ${boltId}, number ${order.indexOf(boltId) + 1} of ${order.length}`}</Words>
+            <Words at={[800, 154]}>filled: done in this pass</Words>
+            {(live ?? lastTaken?.live?.trace) && (
+              <Pull
+                trace={live && live.x.length > 0 ? live : (lastTaken?.live?.trace ?? { x: [], y: [] })}
+                target={
+                  plan.passes[
+                    (live && live.x.length > 0 ? pass : Number(lastTaken?.slot.key.split('-')[0] ?? pass)) - 1
+                  ]?.nm ?? 1
+                }
+                reader={reader}
+              />
+            )}
+            <g fill="none" stroke="var(--color-line)" strokeWidth="2">
+              {plan.passes.map((p, i) => (
+                <g key={i}>
+                  <rect x={800 + i * 78} y="440" width="70" height="24" fill="var(--color-field-deep)" />
+                  <rect
+                    x={800 + i * 78}
+                    y="440"
+                    width={
+                      (70 * pulls.filter((s) => s.slot.key.startsWith(`${i + 1}-`) && s.live).length) /
+                      p.order.length
+                    }
+                    height="24"
+                    fill="var(--color-line)"
+                  />
+                  <Words at={[835 + i * 78, 490]} anchor="middle">
+                    {i === plan.passes.length - 1 && i > 0 && p.nm === plan.passes[i - 1]!.nm
+                      ? 'check'
+                      : `pass ${i + 1}`}
+                  </Words>
+                </g>
+              ))}
+            </g>
+          </>
+        )}
+      </>
+    ),
+  };
+}

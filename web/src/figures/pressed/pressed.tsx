@@ -1,0 +1,132 @@
+import { writeMm } from '../../entry/wording';
+import { ForceBand } from '../kit/ForceBand';
+import { pressing as recorded } from '../kit/pressing';
+import { Hatches } from '../kit/Hatches';
+import { LimitScale } from '../kit/LimitScale';
+import { ScaleBar } from '../kit/ScaleBar';
+import { labelledBelow, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { pressedOf } from './pressedOf';
+
+/** One part in another, cut along their axis and to scale, with what is measured or done at this step. */
+export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene {
+  const part = pressedOf(sheet, task);
+  const slots = slotsOf(step);
+  if (!part) return { title: step.title, places: {}, drawing: null };
+  const { inner, outer } = part;
+  const pressing = step.ref.step === 'press';
+  const s = Math.min(7, 300 / outer.outerDiameterMm, 330 / Math.max(inner.lengthMm, outer.heightMm));
+  const centre: Point = pressing ? [520, 250] : [800, 262];
+  const scale = pressing
+    ? Math.min(s, 170 / Math.max(inner.lengthMm, outer.heightMm), 210 / outer.outerDiameterMm)
+    : s;
+  const [cx, cy] = centre;
+  const homed = step.ref.step === 'home' || step.ref.step === 'inside';
+  const went = pressing && slots.some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
+  // Before it is in it stands ahead of the part that takes it.
+  const off = homed || went ? 0 : (inner.lengthMm + outer.heightMm) / 2 - 2;
+  const shiftOuter = off * 0.5 * scale;
+  const w = (outer.heightMm / 2) * scale;
+  const l = (inner.lengthMm / 2) * scale;
+  const [ro, rb, ri] = [
+    (outer.outerDiameterMm / 2) * scale,
+    (inner.diameterMm / 2) * scale,
+    (inner.innerDiameterMm / 2) * scale,
+  ];
+  const [ox, ix] = [cx + (off ? shiftOuter : 0), cx - (off ? shiftOuter : 0)];
+  const fits = Math.abs(ox - ix) + l + w < 420;
+  const places: Record<string, Place> = {};
+  let y = 92;
+  const sizes = step.ref.step === 'sizes';
+  for (const { slot } of slots) {
+    if (sizes && slot.kind === 'number') continue;
+    places[slot.key] =
+      slot.kind === 'number' || slot.kind === 'trace' ? { at: [106, y + 12] } : { at: [28, y], width: 400 };
+    y += slot.kind === 'number' || slot.kind === 'trace' ? labelledBelow(slot.label) + 46 : 84;
+  }
+  if (sizes) {
+    places['inner-0'] = { at: [106, 184] };
+    places['inner-90'] = { at: [278, 184], from: [356, 184], to: [ix - l * 0.4, cy - rb] };
+    places['outer-0'] = { at: [106, 288] };
+    places['outer-90'] = { at: [278, 288], from: [356, 288], to: [ox, cy + rb] };
+    places.temperature = { at: [106, 392] };
+  }
+  if (pressing) {
+    places.trace = { at: [106, 184] };
+    places.peak = { at: [278, 184] };
+  }
+  const checks = step.now.call?.checks.filter((c) => c.dimension === 'length') ?? [];
+  const force = pressing && recorded(step, live);
+  return {
+    title: `${part.name}${step.itemName ? `, ${step.itemName.toLowerCase()}` : ''}: cut along its axis, to scale`,
+    places: Object.fromEntries(
+      Object.entries(places).filter(([key]) => slots.some((x) => x.slot.key === key)),
+    ),
+    drawing: (
+      <>
+        <Hatches />
+        <g fill="none" stroke="var(--color-line)" strokeWidth="2.5">
+          {[1, -1].map((sign) => (
+            <g key={sign}>
+              <rect
+                x={ox - w}
+                y={sign > 0 ? cy - ro : cy + rb}
+                width={2 * w}
+                height={ro - rb}
+                fill="url(#cut)"
+                stroke="var(--color-structure)"
+              />
+              {ri > 0 && (
+                <rect
+                  x={ix - l}
+                  y={sign > 0 ? cy - rb : cy + ri}
+                  width={2 * l}
+                  height={rb - ri}
+                  fill="url(#cut-back)"
+                  stroke={homed ? 'var(--color-line)' : 'var(--color-mark)'}
+                />
+              )}
+            </g>
+          ))}
+          {ri === 0 && (
+            <rect
+              x={ix - l}
+              y={cy - rb}
+              width={2 * l}
+              height={2 * rb}
+              fill="url(#cut-back)"
+              stroke="var(--color-mark)"
+            />
+          )}
+          <path
+            d={`M${Math.min(ix - l, ox - w) - 24} ${cy}H${Math.max(ix + l, ox + w) + 24}`}
+            stroke="var(--color-structure)"
+            strokeWidth="1"
+            strokeDasharray="16 4 3 4"
+          />
+          {!homed && !went && fits && (
+            <path
+              d={`M${ix - 20} ${cy - ro - 18}h44m-12 -8l12 8l-12 8`}
+              stroke="var(--color-mark)"
+              strokeWidth="3"
+            />
+          )}
+        </g>
+        {!pressing && !sizes && checks.length > 0 && (
+          <LimitScale at={[40, Math.min(390, y + 20)]} width={330} checks={checks} reader={reader} />
+        )}
+        {force && force.curve && (
+          <ForceBand
+            curve={force.curve}
+            reader={reader}
+            x={720}
+            y={110}
+            width={300}
+            height={300}
+            trace={force.trace}
+          />
+        )}
+        <ScaleBar at={[pressing ? 440 : 900, 482]} px={10 * scale} words={writeMm(10, reader, 1)} />
+      </>
+    ),
+  };
+}

@@ -1,0 +1,177 @@
+import { writeMm, writeQuantity } from '../../entry/wording';
+import { Dimension } from '../kit/Dimension';
+import { ForceBand } from '../kit/ForceBand';
+import { Hatches } from '../kit/Hatches';
+import { LimitScale } from '../kit/LimitScale';
+import { ScaleBar } from '../kit/ScaleBar';
+import { pressing as recorded, recordedAt } from '../kit/pressing';
+import { liveValue, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { HalfDone } from './HalfDone';
+import { Section } from './RockerSection';
+import { StripPlot } from './StripPlot';
+import { kitOf, numberOf, setOf } from './rockers';
+import { trayOf } from './trayOf';
+
+const order = ['out', 'body', 'first', 'inside', 'trunnion', 'second', 'float', 'clips'];
+
+/** One rocker: the tray it lies in, its section as far as it is, and what is measured on it. */
+export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
+  const rockers = sheet.rockers;
+  if (!rockers) return { title: step.title, places: {}, drawing: null };
+  const { item } = step.ref;
+  const kit = kitOf(rockers, task);
+  const place = rockers.places.find((p) => `rocker-${p.number}` === item);
+  const slots = slotsOf(step);
+  const set = setOf(task);
+  const { drawing, picks, bottom } = trayOf(rockers, task, item);
+  const own = (id: string) => task.steps.find((s) => s.ref.step === id && s.ref.item === item);
+  const stage = order.indexOf(step.ref.step);
+  const pressing = step.ref.step === 'first' || step.ref.step === 'second';
+  // Where a side lies: as it was read, as the core expects it once it was pressed, or as it was started by hand.
+  const depthOf = (id: string, key: string): number | undefined => {
+    const at = own(id);
+    if (!at || (stage <= order.indexOf(id) && !slotsOf(at).some((x) => x.live))) return undefined;
+    const pressed = slotsOf(at).some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
+    const home = slotsOf(at).find((x) => x.slot.key === key)?.slot.expected ?? 0;
+    return liveValue(at, key) ?? (pressed ? home : -kit.lengthMm);
+  };
+  const places: Record<string, Place> = {};
+  const top = bottom + 36;
+  const big: Point = [820, (top + 490) / 2];
+  const s = Math.min(8, (470 - top) / rockers.body.outerMm, 300 / rockers.trunnion.lengthMm);
+  const centre: Point = pressing ? [540, top + 74] : big;
+  const scale = pressing ? Math.min(3.6, s) : s;
+  const half: Point = [(rockers.trunnion.lengthMm / 2) * scale, (rockers.body.outerMm / 2) * scale];
+
+  if (pressing) {
+    const ticks = slots.filter((x) => x.slot.kind === 'tick' && x.slot.key !== 'swarf');
+    ticks.forEach((x, i) => (places[x.slot.key] = { at: [28, top + 18 + i * 68], width: 380 }));
+    const y = top + (ticks.length > 1 ? 158 : 92);
+    const [a, b] = step.ref.step === 'first' ? ['trace', 'flush'] : ['trace', 'depth'];
+    places[a] = { at: [106, y] };
+    places.peak = { at: [278, y] };
+    places[b] = {
+      at: [452, y + 108],
+      to: [
+        centre[0] + (step.ref.step === 'first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
+        centre[1] - half[1] * 0.62,
+      ],
+      from: [452, y + 82],
+    };
+    places.swarf = { at: [28, y + 108], width: 320 };
+  } else if (step.ref.step === 'body') {
+    places.washed = { at: [28, top + 22], width: 400 };
+    const face = (sign: 1 | -1): number => big[0] + sign * (rockers.body.widthMm / 2) * s;
+    const wall = (rockers.body.boreMm / 2) * s;
+    places['bore-0'] = { at: [560, top + 30], to: [face(-1), big[1] - wall] };
+    places['bore-90'] = { at: [560, top + 122], to: [face(-1), big[1] + wall] };
+    places['bush-0'] = { at: [106, top + 122] };
+    places['bush-90'] = { at: [278, top + 122] };
+    places.trunnion = { at: [106, top + 228] };
+  } else if (step.ref.step === 'inside') {
+    const wall = (kit.innerMm / 2) * s;
+    places['inside-0'] = { at: [520, top + 60], to: [big[0] - half[0] * 0.62, big[1] - wall] };
+    places['inside-90'] = { at: [520, top + 190], to: [big[0] - half[0] * 0.62, big[1] + wall] };
+  } else if (step.ref.step === 'float') {
+    places.float = {
+      at: [520, top + 60],
+      to: [big[0] - (rockers.body.widthMm / 2) * s - 2, big[1] - (rockers.trunnion.diameterMm / 2) * s - 6],
+    };
+  } else {
+    let y = top - 6;
+    for (const { slot } of slots) {
+      // Four words to pick from take two rows, until one is picked.
+      const tall =
+        slot.kind === 'pick' ? ((slot.options?.length ?? 0) > 3 ? 126 : 82) : slot.kind === 'tick' ? 64 : 78;
+      places[slot.key] =
+        slot.kind === 'number' ? { at: [106, y + 26] } : { at: [28, y + tall / 2], width: 500 };
+      y += tall + 14;
+    }
+  }
+
+  const checks = step.now.call?.checks.filter((c) => c.dimension === 'length') ?? [];
+  const measure = set?.measures.find((m) => m.step === step.ref.step);
+  const force = pressing && recorded(step, live);
+  const others = force
+    ? rockers.places
+        .filter((p) => `rocker-${p.number}` !== item)
+        .flatMap((p) => {
+          const trace = recordedAt(
+            task.steps.find((q) => q.ref.step === step.ref.step && q.ref.item === `rocker-${p.number}`),
+          );
+          return trace ? [force.from(trace)] : [];
+        })
+    : [];
+  return {
+    title: `Rocker ${place?.number ?? ''}, ${place?.bank ?? ''} bank, ${place?.valve ?? ''}: its body cut along the trunnion`,
+    picks,
+    places: Object.fromEntries(
+      Object.entries(places).filter(([key]) => slots.some((x) => x.slot.key === key)),
+    ),
+    ...(measure &&
+      measure.median != null && {
+        twin: measure.values.map(
+          (v) =>
+            [
+              `${measure.words}, rocker ${numberOf(v.item)}`,
+              writeQuantity(
+                { value: v.value, dimension: measure.dimension, resolution: measure.resolution },
+                reader,
+              ),
+            ] as const,
+        ),
+      }),
+    drawing: (
+      <>
+        <Hatches />
+        {drawing}
+        <HalfDone set={set} here={item} at={[28, bottom + 20]} task={task} />
+        <Section
+          rockers={rockers}
+          kit={kit}
+          at={centre}
+          s={scale}
+          stage={stage}
+          firstMm={depthOf('first', 'flush')}
+          secondMm={depthOf('second', 'depth')}
+        />
+        {force && force.curve && (
+          <ForceBand
+            curve={force.curve}
+            reader={reader}
+            x={690}
+            y={top + 8}
+            width={330}
+            height={measure && measure.values.length > 0 ? 150 : 240}
+            trace={force.trace}
+            others={others}
+          />
+        )}
+        {pressing && measure && measure.values.length > 0 && (
+          <StripPlot measure={measure} here={item} at={[660, 458]} width={366} reader={reader} />
+        )}
+        {step.ref.step === 'float' && (
+          <Dimension
+            from={[big[0] - (rockers.trunnion.betweenClipsMm / 2) * s, big[1] + half[1] - 4]}
+            to={[big[0] + (rockers.trunnion.betweenClipsMm / 2) * s, big[1] + half[1] - 4]}
+            words={`${writeMm(rockers.trunnion.betweenClipsMm, reader)} between the clips’ grooves`}
+            below
+          />
+        )}
+        {!pressing && checks.length > 0 && step.ref.step !== 'body' && (
+          <LimitScale at={[40, top + 60]} width={370} checks={checks} reader={reader} />
+        )}
+        {!pressing && measure && measure.values.length > 0 && step.ref.step !== 'body' && (
+          <StripPlot measure={measure} here={item} at={[40, 440]} width={370} reader={reader} />
+        )}
+        {!pressing && (
+          <ScaleBar
+            at={[step.ref.step === 'float' ? 600 : 930, 486]}
+            px={5 * scale}
+            words={writeMm(5, reader, 1)}
+          />
+        )}
+      </>
+    ),
+  };
+}

@@ -12,8 +12,6 @@ namespace NeatBore.Core.Tests;
 /// it here.</summary>
 public partial class AddressTests
 {
-    private static readonly HashSet<string> s_steps = [.. ProcedureBook.Default.All.SelectMany(p => p.Steps).Select(s => s.Id)];
-
     public static TheoryData<string> Logs() =>
         [
             .. new[] { Repository.At("demo", "builds"), Repository.At("tests", "golden") }
@@ -53,26 +51,51 @@ public partial class AddressTests
         }
     }
 
+    private static readonly Dictionary<string, string> s_figures = Directory
+        .EnumerateFiles(Repository.At("web", "src", "figures"), "*.ts*", SearchOption.AllDirectories)
+        .ToDictionary(f => Path.GetRelativePath(Repository.At("web", "src", "figures"), f), File.ReadAllText);
+
     [Fact]
-    public void Every_address_that_a_figure_looks_for_is_one_of_a_run_sheet()
+    public void Every_figure_that_a_run_sheet_names_is_drawn_and_no_other()
+    {
+        var drawn = NamedFigures().Matches(s_figures["index.ts"]).Select(m => m.Groups[1].Value).Order();
+        var named = ProcedureBook.Default.All.SelectMany(p => p.Steps).Select(s => s.Figure).Distinct().Order();
+        Assert.Equal(named, drawn);
+    }
+
+    [Fact]
+    public void Every_figure_that_a_figure_looks_at_is_one_of_a_run_sheet()
+    {
+        var named = ProcedureBook.Default.All.SelectMany(p => p.Steps).Select(s => s.Figure).ToHashSet();
+        var looked = s_figures.SelectMany(f => LookedAt().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
+        Assert.True(looked.Count > 20, "figures look at figures by name");
+        Assert.All(looked, l => Assert.Contains(l.Word, named));
+    }
+
+    [Fact]
+    public void Figures_know_no_task_and_no_step_by_its_id()
+    {
+        Assert.All(s_figures, f => Assert.DoesNotMatch(@"ref\.(step|kind|task\.kind) [=!]==? '", f.Value));
+    }
+
+    [Fact]
+    public void Every_place_that_a_figure_looks_for_is_one_of_a_run_sheet()
     {
         var sheets = string.Concat(
             Directory
                 .EnumerateFiles(Repository.At("src", "NeatBore.Core", "RunSheets"), "*.cs", SearchOption.AllDirectories)
                 .Select(File.ReadAllText)
         );
-        var figures = Directory
-            .EnumerateFiles(Repository.At("web", "src", "figures"), "*.ts*")
-            .ToDictionary(f => Path.GetFileName(f), File.ReadAllText);
-        var steps = figures.SelectMany(f => StepsIn().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
-        var slots = figures.SelectMany(f => SlotsIn().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
-        Assert.True(steps.Count > 20 && slots.Count > 15, "figures look for steps and slots by name");
-        Assert.All(steps, s => Assert.Contains(s.Word, s_steps));
+        var slots = s_figures.SelectMany(f => SlotsIn().Matches(f.Value).Select(m => (f.Key, Word: m.Groups[1].Value))).ToList();
+        Assert.True(slots.Count > 15, "figures look for places by name");
         Assert.All(slots, s => Assert.Contains($"\"{s.Word}\"", sheets, StringComparison.Ordinal));
     }
 
-    [GeneratedRegex(@"ref\.step === '([\w-]+)'")]
-    private static partial Regex StepsIn();
+    [GeneratedRegex(@"^  '?([a-z-]+)'?(?::|,)", RegexOptions.Multiline)]
+    private static partial Regex NamedFigures();
+
+    [GeneratedRegex(@"(?:figure [=!]== |shownOn\(task, )'([\w-]+)'")]
+    private static partial Regex LookedAt();
 
     [GeneratedRegex(@"slot\.key === '([\w-]+)'")]
     private static partial Regex SlotsIn();

@@ -39,7 +39,7 @@ const diameters = {
 const tick = { kind: 'tick' as const };
 const pick = { kind: 'pick' as const, options: [] };
 const steps: StepState[] = [
-  stepWith('parts', 'checks', {
+  stepWith('parts', 'balancer-parts', {
     balancer: { kind: 'text' },
     bolt: { kind: 'text' },
     nose: tick,
@@ -47,9 +47,9 @@ const steps: StepState[] = [
     thread: tick,
     clean: tick,
   }),
-  stepWith('nose', 'diameters', diameters),
-  stepWith('bore', 'diameters', diameters),
-  stepWith('dress', 'checks', { key: tick, oil: tick, sealant: tick, track: tick }),
+  stepWith('nose', 'nose-diameters', diameters),
+  stepWith('bore', 'bore-diameters', diameters),
+  stepWith('dress', 'balancer-dressed', { key: tick, oil: tick, sealant: tick, track: tick }),
   stepWith('draw', 'draw', { start: { value: 40 }, part: { value: 22.5 }, home: tick }),
   stepWith('seat', 'hub-face', { '0': { value: 6 }, '120': { value: 6.1 }, '240': { value: 5.9 } }),
   stepWith('bolt', 'wrench', {
@@ -63,11 +63,11 @@ const steps: StepState[] = [
   }),
   stepWith('mark', 'mark', { error: {} }),
   stepWith('puller', 'puller', { tool: { kind: 'tool' }, engaged: { value: 16 } }),
-  stepWith('pull', 'puller', { grease: tick, peak: {}, off: tick }),
-  stepWith('rubber', 'inspect', { clean: tick, front: pick, back: pick, ring: pick }),
+  stepWith('pull', 'pull', { grease: tick, peak: {}, off: tick }),
+  stepWith('rubber', 'inspect-rubber', { clean: tick, front: pick, back: pick, ring: pick }),
   stepWith(
     'radial',
-    'sweep',
+    'sweep-radial',
     Object.fromEntries(
       [0, 45, 90, 135, 180, 225, 270, 315].map((deg) => [`${deg}`, { value: 0.01 * Math.sin(deg) }]),
     ),
@@ -181,7 +181,7 @@ const stood: Stood[] = [
     sheet: rockers,
     kind: 'rocker-trunnions',
     view: 'front' as const,
-    step: onCam(stepWith(id, 'rocker', keys), 'rocker-7'),
+    step: onCam(stepWith(id, `rocker-${id}`, keys), 'rocker-7'),
   })),
   ...(['set', 'back'] as const).map((id) => ({
     name: `tray, ${id}`,
@@ -201,17 +201,17 @@ const stood: Stood[] = [
     sheet: rockers,
     kind: 'rocker-trunnions',
     view: 'front',
-    step: stepWith('stack-out', 'press-stack', { press: { kind: 'tool' }, stock: tick }),
+    step: stepWith('stack-out', 'stack-out', { press: { kind: 'tool' }, stock: tick }),
   },
   ...(
     [
       [
         'sizes',
-        'pressed',
+        'pressed-sizes',
         { clean: tick, 'inner-0': {}, 'inner-90': {}, 'outer-0': {}, 'outer-90': {}, temperature: {} },
       ],
-      ['press', 'pressed', { square: tick, trace: forceTrace, peak: {} }],
-      ['home', 'pressed', { home: { value: 18 }, slips: pick }],
+      ['press', 'pressed-press', { square: tick, trace: forceTrace, peak: {} }],
+      ['home', 'pressed-home', { home: { value: 18 }, slips: pick }],
       ['way', 'pressed-heat', { ambient: {}, ready: tick }],
     ] as const
   ).map(([id, figure, keys]) => ({
@@ -226,7 +226,10 @@ const stood: Stood[] = [
     sheet: withBushes,
     kind: 'pressed-bush',
     view: 'front',
-    step: onCam(stepWith('facing', 'pressed', { 'rule-1': tick, 'rule-2': tick, 'rule-3': tick }), '2'),
+    step: onCam(
+      stepWith('facing', 'pressed-facing', { 'rule-1': tick, 'rule-2': tick, 'rule-3': tick }),
+      '2',
+    ),
   },
   {
     name: 'cover parts',
@@ -307,7 +310,7 @@ const stood: Stood[] = [
     sheet: four,
     kind: 'spigot-bearing',
     view: 'rear',
-    step: stepWith('in', 'spigot', { cold: tick, depth: { value: 4.2 } }),
+    step: stepWith('in', 'spigot-in', { cold: tick, depth: { value: 4.2 } }),
   },
   {
     name: 'shell and bore',
@@ -334,7 +337,7 @@ const stood: Stood[] = [
     kind: 'cam-bearings',
     view: 'front' as const,
     step: onCam(
-      stepWith('look', 'cam-window', {
+      stepWith('look', 'cam-look', {
         ...sights(item),
         turn: { dimension: 'angle' },
         depth: {},
@@ -358,6 +361,7 @@ describe.each(stood.map((s) => [s.name, s] as const))('on its engine, the figure
     view: at.view,
     upDeg: 0,
     ref: { kind: at.kind, place: 'cover' },
+    pressed: at.kind === 'shrunk-pin' ? 'pin' : at.kind.replace('pressed-', ''),
     choices: at.choices ?? [],
   } as unknown as TaskState;
   const step = { ...at.step, calls: [], ref: { ...at.step.ref, task: there.ref } } as unknown as StepState;

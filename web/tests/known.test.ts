@@ -12,6 +12,7 @@ const line = (step: string, item: string, changedAt: number, status = 'open'): S
     itemName: item,
     status,
     passed: status === 'judged',
+    figure: 'rocker-body',
     blockedBy: null,
     gate: null,
     verdict: null,
@@ -23,7 +24,7 @@ const whole = (step: string, item: string, changedAt: number, typed = ''): StepS
   ({
     ref: { task, step, item },
     title: 'as it was then',
-    figure: 'rocker',
+    figure: 'rocker-body',
     status: 'open',
     rounds: [{ round: 1, because: null, slots: [{ slot: { key: 'a' }, readings: [{ typed }] }] }],
     changedAt,
@@ -50,7 +51,7 @@ describe('what a tablet knows of a build', () => {
 
   test('a step that was never opened is drawn by its line, and asked for when it is wanted', () => {
     const [one, two] = buildOf(first).state.tasks[0]!.steps;
-    expect([one!.figure, two!.figure]).toEqual(['rocker', '']);
+    expect([one!.figure, two!.figure]).toEqual(['rocker-body', 'rocker-body']);
     expect(two).toMatchObject({ title: 'bush of 2', status: 'open', ref: { task, step: 'bush', item: '2' } });
     expect(two!.rounds).toEqual([{ round: 1, because: null, slots: [] }]);
     expect(missing(first, first.tasks[0]!, (s) => s.step === 'bush')).toEqual(['bush@2']);

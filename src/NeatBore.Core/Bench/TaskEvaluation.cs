@@ -92,7 +92,8 @@ internal static class TaskEvaluation
             started.DoneAt,
             journal.LastAt ?? started.DoneAt,
             procedure.View,
-            procedure.Up(chosen)
+            procedure.Up(chosen),
+            procedure.Pressed
         );
         return (task, judged);
     }

@@ -18,6 +18,7 @@ namespace NeatBore.Core.Bench;
 /// <param name="LastAt">When the newest reading was taken.</param>
 /// <param name="View">The end that the builder faces.</param>
 /// <param name="UpDeg">Clock angle of straight up as the engine hangs.</param>
+/// <param name="Pressed">Which of the sheet's pressed parts it is about.</param>
 /// <param name="Last">The newest reading that counts; null before the first.</param>
 public sealed record TaskLine(
     TaskRef Ref,
@@ -32,6 +33,7 @@ public sealed record TaskLine(
     DateTimeOffset LastAt,
     View View,
     double? UpDeg,
+    PressedKind? Pressed,
     LastReading? Last
 )
 {
@@ -50,6 +52,7 @@ public sealed record TaskLine(
             t.LastAt,
             t.View,
             t.UpDeg,
+            t.Pressed,
             t.Steps.SelectMany(s =>
                     s.Rounds[^1].Slots.SelectMany(x => x.Readings.Where(r => r.Struck is null).Select(r => (Step: s.Ref, Reading: r)))
                 )
@@ -66,6 +69,7 @@ public sealed record LastReading(string Step, string Item, Guid Reading, string 
 /// <param name="Step">Within the task.</param>
 /// <param name="Item">What it is done for; empty for once.</param>
 /// <param name="Title">What is done.</param>
+/// <param name="Figure">The figure that it is shown on.</param>
 /// <param name="ItemName">The item in words.</param>
 /// <param name="Status">How far it has got.</param>
 /// <param name="Passed">Whether it lets the next step go on.</param>
@@ -78,6 +82,7 @@ public sealed record StepLine(
     string Step,
     string Item,
     string Title,
+    string Figure,
     string ItemName,
     StepStatus Status,
     bool Passed,
@@ -90,5 +95,18 @@ public sealed record StepLine(
 {
     /// <summary>The line of a step.</summary>
     public static StepLine Of(StepState s) =>
-        new(s.Ref.Step, s.Ref.Item, s.Title, s.ItemName, s.Status, s.Passed, s.BlockedBy, s.Gate, s.Verdict, s.Round, s.ChangedAt);
+        new(
+            s.Ref.Step,
+            s.Ref.Item,
+            s.Title,
+            s.Figure,
+            s.ItemName,
+            s.Status,
+            s.Passed,
+            s.BlockedBy,
+            s.Gate,
+            s.Verdict,
+            s.Round,
+            s.ChangedAt
+        );
 }

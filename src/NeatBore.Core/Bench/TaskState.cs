@@ -18,7 +18,8 @@ public sealed record TaskState(
     DateTimeOffset StartedAt,
     DateTimeOffset LastAt,
     View View,
-    double? UpDeg
+    double? UpDeg,
+    PressedKind? Pressed
 );
 
 /// <summary>A choice as it stands.</summary>

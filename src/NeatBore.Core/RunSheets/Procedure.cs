@@ -23,6 +23,9 @@ public sealed record Procedure(
     /// for its own items.</summary>
     public string? Home { get; init; }
 
+    /// <summary>Which of the sheet's pressed parts it is about; null for what is not one of them.</summary>
+    public PressedKind? Pressed { get; init; }
+
     /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
     public View View { get; init; } = View.Front;
 

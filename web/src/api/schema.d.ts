@@ -6807,11 +6807,8 @@ export interface components {
              */
             roughnessRzUm: number;
         };
-        /**
-         * @description What kind of part is pressed.
-         * @enum {unknown}
-         */
-        PressedKind: "gear" | "race" | "bush" | "spigot" | "pin";
+        /** @enum {unknown} */
+        PressedKind: "gear" | "race" | "bush" | "spigot" | "pin" | null;
         /**
          * @description The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in
          *                 µm.
@@ -7920,6 +7917,8 @@ export interface components {
             item: string;
             /** @description What is done. */
             title: string;
+            /** @description The figure that it is shown on. */
+            figure: string;
             /** @description The item in words. */
             itemName: string;
             /** @description How far it has got. */
@@ -8110,6 +8109,7 @@ export interface components {
              * @description Clock angle of straight up as the engine hangs.
              */
             upDeg: null | number;
+            pressed: null | components["schemas"]["PressedKind"];
             last: null | components["schemas"]["LastReading"];
         };
         /** @description One piece of work on one place of the engine. */
@@ -8137,6 +8137,7 @@ export interface components {
             view: components["schemas"]["View"];
             /** Format: double */
             upDeg: null | number;
+            pressed: null | components["schemas"]["PressedKind"];
         };
         /** @description What to do with the heat. */
         ThermalFitAnswer: {

@@ -74,6 +74,10 @@ export interface SceneInput {
 export const slotsOf = (step: StepState): readonly SlotState[] =>
   step.rounds[step.rounds.length - 1]?.slots ?? [];
 
+/** The step of a task that is shown on a figure; for one item, where it is done for each. */
+export const shownOn = (task: TaskState, figure: string, item?: string): StepState | undefined =>
+  task.steps.find((s) => s.figure === figure && (item === undefined || s.ref.item === item));
+
 export const liveValue = (step: StepState, key: string): number | undefined =>
   slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
 

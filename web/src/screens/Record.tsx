@@ -109,7 +109,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
       s.now.answer &&
       s.now.answer.calculator !== 'draw-travel' &&
       // A rocker that went as it should is a dot among its set; one that did not is drawn.
-      (s.figure !== 'rocker' || s.calls.some((c) => c.judgement.call?.verdict !== 'go')),
+      (!s.figure.startsWith('rocker-') || s.calls.some((c) => c.judgement.call?.verdict !== 'go')),
   );
   return (
     <section className="break-before-page pt-6 first-of-type:break-before-auto">

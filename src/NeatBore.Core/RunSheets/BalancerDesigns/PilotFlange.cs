@@ -55,7 +55,7 @@ internal sealed class PilotFlange : DesignRules
     /// <inheritdoc/>
     public override IReadOnlyList<Step> AfterPull =>
         [
-            new Step(PriseStep.Name, "Prise it off square", "yoke")
+            new Step(PriseStep.Name, "Prise it off square", "prise")
             {
                 When = Mine("It is pressed on: the puller takes it off."),
                 Slots = _ =>
@@ -83,7 +83,7 @@ internal sealed class PilotFlange : DesignRules
     /// <inheritdoc/>
     public override IReadOnlyList<Step> AfterCrankBolt =>
         [
-            new Step(PilotStep.Name, "On its pilot", "checks")
+            new Step(PilotStep.Name, "On its pilot", "on-pilot")
             {
                 When = Mine("It is pressed on: it has no pilot."),
                 Slots = _ =>

@@ -60,7 +60,7 @@ internal sealed class ScrewedBody : DesignRules
     /// <inheritdoc/>
     public override IReadOnlyList<Step> BeforePuller =>
         [
-            new Step(BodyScrewsStep.Name, "Every other body screw out", "checks")
+            new Step(BodyScrewsStep.Name, "Every other body screw out", "body-screws")
             {
                 When = Mine("No body is screwed to this hub."),
                 Slots = c =>

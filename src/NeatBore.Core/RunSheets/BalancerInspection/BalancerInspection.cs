@@ -18,7 +18,7 @@ public static partial class BalancerInspection
             _ => ["balancer"],
             [],
             [
-                new Step(RubberStep.Name, "Rubber", "inspect")
+                new Step(RubberStep.Name, "Rubber", "inspect-rubber")
                 {
                     Slots = _ =>
                         [
@@ -46,19 +46,19 @@ public static partial class BalancerInspection
                     Judge = JudgeRubber,
                     Cautions = ["No solvent on the rubber: it swells. Lay it flat; it rolls."],
                 },
-                new Step(RadialStep.Name, "Run-out, radial", "sweep")
+                new Step(RadialStep.Name, "Run-out, radial", "sweep-radial")
                 {
                     Slots = _ => Sweep(RadialStep.Name),
                     Judge = c => JudgeSweep(c, RadialStep.Name),
                     Cautions = ["Turn by hand. Sleeves tied, fingers out of belts."],
                 },
-                new Step(FaceStep.Name, "Run-out, face", "sweep")
+                new Step(FaceStep.Name, "Run-out, face", "sweep-face")
                 {
                     Slots = _ => Sweep(FaceStep.Name),
                     Judge = c => JudgeSweep(c, FaceStep.Name),
                     Cautions = ["Push the crank one way as you turn: float reads as run-out."],
                 },
-                new Step(MetalStep.Name, "Hub, keyway and nose", "inspect")
+                new Step(MetalStep.Name, "Hub, keyway and nose", "inspect-metal")
                 {
                     Slots = _ =>
                         [
@@ -82,7 +82,7 @@ public static partial class BalancerInspection
                     Judge = JudgeMetal,
                     Cautions = ["Keyway edges cut. Feel with a rag, not a thumb."],
                 },
-                new Step(MarkStep.Name, "Is the mark true?", "mark")
+                new Step(MarkStep.Name, "Is the mark true?", "positive-stop")
                 {
                     Slots = _ =>
                         [

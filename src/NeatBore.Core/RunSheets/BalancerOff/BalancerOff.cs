@@ -50,7 +50,7 @@ public static partial class BalancerOff
                 new Choice(Grip, PullerStep.Name, "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")]),
             ],
             [
-                new Step(BeforeStep.Name, "Mark noted, crank locked", "checks")
+                new Step(BeforeStep.Name, "Mark noted, crank locked", "crank-locked")
                 {
                     Slots = _ =>
                         [
@@ -61,7 +61,7 @@ public static partial class BalancerOff
                     Judge = Prompt.Next,
                     Cautions = ["A car on stands: never under it. Sleeves tied, rings off."],
                 },
-                new Step(BoltStep.Name, "Crank bolt out", "checks")
+                new Step(BoltStep.Name, "Crank bolt out", "crank-bolt-out")
                 {
                     When = DesignRules.PressedOff,
                     Slots = _ =>
@@ -106,7 +106,7 @@ public static partial class BalancerOff
                     Judge = c => Retry.Instead(JudgeYoke(c)),
                     Cautions = ["Eye protection from here on."],
                 },
-                new Step(PullStep.Name, "Pull it", "puller")
+                new Step(PullStep.Name, "Pull it", "pull")
                 {
                     When = DesignRules.PressedOff,
                     Slots = c =>
@@ -127,7 +127,7 @@ public static partial class BalancerOff
                     Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
                 },
                 .. DesignRules.All.SelectMany(d => d.AfterPull),
-                new Step(AfterStep.Name, "Kept together", "checks")
+                new Step(AfterStep.Name, "Kept together", "kept-together")
                 {
                     Slots = _ =>
                         [

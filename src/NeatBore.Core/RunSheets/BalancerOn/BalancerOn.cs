@@ -63,7 +63,7 @@ public static partial class BalancerOn
                 ),
             ],
             [
-                new Step(PartsStep.Name, "Parts and cleaning", "checks")
+                new Step(PartsStep.Name, "Parts and cleaning", "balancer-parts")
                 {
                     Slots = _ =>
                         [
@@ -77,14 +77,14 @@ public static partial class BalancerOn
                     Judge = Prompt.Next,
                     Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
                 },
-                new Step(NoseStep.Name, "Measure the nose", "diameters")
+                new Step(NoseStep.Name, "Measure the nose", "nose-diameters")
                 {
                     When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Cautions = ["Keep fingers clear of the keyway’s edges."],
                 },
-                new Step(BoreStep.Name, "Measure the bore", "diameters")
+                new Step(BoreStep.Name, "Measure the bore", "bore-diameters")
                 {
                     When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
@@ -126,7 +126,7 @@ public static partial class BalancerOn
                     Gate = "a way that does no harm",
                     Cautions = ["A hot hub burns: oven gloves, both hands."],
                 },
-                new Step(DressStep.Name, "Key, oil, sealant", "checks")
+                new Step(DressStep.Name, "Key, oil, sealant", "balancer-dressed")
                 {
                     When = DesignRules.PressedOn,
                     Slots = c =>
@@ -139,7 +139,7 @@ public static partial class BalancerOn
                     Judge = Prompt.Next,
                     Cautions = ["Sealant vapour: air the room, no flame near."],
                 },
-                new Step(ToolStep.Name, "Draw tool in", "checks")
+                new Step(ToolStep.Name, "Draw tool in", "draw-tool")
                 {
                     When = DesignRules.PressedOn,
                     Slots = _ =>
@@ -290,7 +290,7 @@ public static partial class BalancerOn
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
                 },
                 .. DesignRules.All.SelectMany(d => d.AfterCrankBolt),
-                new Step(TurnStep.Name, "Crank turns", "checks")
+                new Step(TurnStep.Name, "Crank turns", "crank-turns")
                 {
                     Slots = _ =>
                         [

@@ -57,7 +57,7 @@ public static partial class CamBearingSet
                 ),
             ],
             [
-                new Step(OutStep.Name, "Out: what came from where", "cam-shell")
+                new Step(OutStep.Name, "Out: what came from where", "cam-out")
                 {
                     Each = All,
                     ItemName = Name,
@@ -79,7 +79,7 @@ public static partial class CamBearingSet
                     Judge = Prompt.Next,
                     Cautions = ["Eye protection: a hammered bar chips. Old shells have sharp edges."],
                 },
-                new Step(WashStep.Name, "Galleries and edges", "checks")
+                new Step(WashStep.Name, "Galleries and edges", "cam-bores")
                 {
                     Slots = _ =>
                         [
@@ -140,7 +140,7 @@ public static partial class CamBearingSet
                     Gate = "every shell can be driven",
                     Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],
                 },
-                new Step(StartStep.Name, "Before the first blow", "cam-window")
+                new Step(StartStep.Name, "Before the first blow", "cam-start")
                 {
                     Each = Driven,
                     ItemName = Name,
@@ -159,7 +159,7 @@ public static partial class CamBearingSet
                     Judge = JudgeStart,
                     Cautions = ["Eye protection: a hammered bar chips. Hands off the tool’s head."],
                 },
-                new Step(BiteStep.Name, "Two or three millimetres in", "cam-window")
+                new Step(BiteStep.Name, "Two or three millimetres in", "cam-bite")
                 {
                     Each = Driven,
                     ItemName = Name,
@@ -179,7 +179,7 @@ public static partial class CamBearingSet
                     Judge = JudgeBite,
                     Cautions = ["Light blows. Eye protection: a hammered bar chips."],
                 },
-                new Step(LookStep.Name, "Near the end", "cam-window")
+                new Step(LookStep.Name, "Near the end", "cam-look")
                 {
                     Each = Driven,
                     ItemName = Name,
@@ -190,7 +190,7 @@ public static partial class CamBearingSet
                     Judge = c => JudgeWindow(c, false),
                     Cautions = ["Eye to the passage only with the hammer down. Light blows."],
                 },
-                new Step(SeatStep.Name, "At depth", "cam-window")
+                new Step(SeatStep.Name, "At depth", "cam-seat")
                 {
                     Each = Driven,
                     ItemName = Name,
@@ -235,7 +235,7 @@ public static partial class CamBearingSet
                     Gate = "reamed to size",
                     Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
                 },
-                new Step(TrialStep.Name, "Cam in, oiled", "checks")
+                new Step(TrialStep.Name, "Cam in, oiled", "cam-in")
                 {
                     Slots = _ =>
                         [
@@ -268,7 +268,7 @@ public static partial class CamBearingSet
                     Gate = "it turns freely",
                     Cautions = ["Slow and even: a cam that snatches pinches fingers."],
                 },
-                new Step(PlugStep.Name, "Blanking plug", "checks")
+                new Step(PlugStep.Name, "Blanking plug", "cam-plug")
                 {
                     When = c => Applies.If(c.Sheet.Cam!.PlugDepth is not null, "This engine has none."),
                     Slots = _ =>

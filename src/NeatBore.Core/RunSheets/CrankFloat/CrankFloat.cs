@@ -55,7 +55,7 @@ public static partial class CrankFloat
                     Gate = "a stack that does it",
                     Cautions = ["Shims’ edges cut."],
                 },
-                new Step(TrialStep.Name, "Trial, torqued", "shims")
+                new Step(TrialStep.Name, "Trial, torqued", "shims-trial")
                 {
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                     Slots = _ =>

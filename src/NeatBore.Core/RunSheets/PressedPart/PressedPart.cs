@@ -129,7 +129,7 @@ public static partial class PressedPart
             ],
             [
                 Each(
-                    new Step(FacingStep.Name, "Which way round", "pressed")
+                    new Step(FacingStep.Name, "Which way round", "pressed-facing")
                     {
                         When = c => Applies.If(Part(c.Sheet).Facing.Count > 0, "It goes in either way round."),
                         Slots = c => [.. Part(c.Sheet).Facing.Select((rule, i) => Slot.Tick($"rule-{i + 1}", rule))],
@@ -139,7 +139,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(SizesStep.Name, "The fit", "pressed")
+                    new Step(SizesStep.Name, "The fit", "pressed-sizes")
                     {
                         Renews = [PressStep.Name, HeatStep.Name, HomeStep.Name, InsideStep.Name],
                         Slots = c =>
@@ -178,7 +178,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(WayStep.Name, "How it goes in", "pressed-heat")
+                    new Step(WayStep.Name, "How it goes in", "pressed-way")
                     {
                         Needs = [SizesStep.Name],
                         Slots = c =>
@@ -212,7 +212,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(StackStep.Name, "Press and its stack", "press-stack")
+                    new Step(StackStep.Name, "Press and its stack", "pressed-stack")
                     {
                         When = c =>
                             Applies.If(
@@ -239,7 +239,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(PressStep.Name, drawn ? "Draw it on" : "Press it in", "pressed")
+                    new Step(PressStep.Name, drawn ? "Draw it on" : "Press it in", "pressed-press")
                     {
                         When = c => Applies.If(Pressed(c, Part(c.Sheet)), "It slides in: nothing is pressed."),
                         Needs = [SizesStep.Name, WayStep.Name, StackStep.Name],
@@ -275,7 +275,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(HomeStep.Name, "Where it lies", "pressed")
+                    new Step(HomeStep.Name, "Where it lies", "pressed-home")
                     {
                         Needs = [PressStep.Name, HeatStep.Name],
                         Renews = [InsideStep.Name],
@@ -309,7 +309,7 @@ public static partial class PressedPart
                     }
                 ),
                 Each(
-                    new Step(InsideStep.Name, "Inside, after pressing", "pressed")
+                    new Step(InsideStep.Name, "Inside, after pressing", "pressed-inside")
                     {
                         When = c => Applies.If(Part(c.Sheet).RunsOnMm is not null, "Nothing runs inside it."),
                         Needs = [HomeStep.Name],
@@ -320,7 +320,10 @@ public static partial class PressedPart
                     }
                 ),
             ]
-        );
+        )
+        {
+            Pressed = kind,
+        };
     }
 
     private static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];

@@ -103,7 +103,7 @@ public static class RearSeal
                 new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
             ],
             [
-                new Step(FloatFirstStep.Name, "Float before the seal", "checks")
+                new Step(FloatFirstStep.Name, "Float before the seal", "crank-float")
                 {
                     When = c =>
                         Applies.If(
@@ -289,7 +289,7 @@ public static class RearSeal
                     Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
                     Cautions = ["Tag the crank: do not turn."],
                 },
-                new Step(FlangeStep.Name, "Flange’s bolts", "bolts")
+                new Step(FlangeStep.Name, "Flange’s bolts", "flange-bolts")
                 {
                     Fasteners = sheet =>
                         [

@@ -69,7 +69,7 @@ public static partial class RockerTrunnions
                     Gate = "every place has its rocker",
                     Cautions = ["Rings off, sleeves tied. A dropped rocker chips: tray with a rim."],
                 },
-                new Step(StackOutStep.Name, "Press, and its stack to press out", "press-stack")
+                new Step(StackOutStep.Name, "Press, and its stack to press out", "stack-out")
                 {
                     Slots = c =>
                         [
@@ -96,7 +96,7 @@ public static partial class RockerTrunnions
                     Gate = "a stack that bears on the flats",
                     Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
                 },
-                new Step(StackInStep.Name, "Stack to press in", "press-stack")
+                new Step(StackInStep.Name, "Stack to press in", "stack-in")
                 {
                     Slots = _ => [Slot.Tick(StackInStep.Tried, "Tried over a trunnion by hand")],
                     Judge = c =>
@@ -120,7 +120,7 @@ public static partial class RockerTrunnions
                     Cautions = ["Stand clear of a loaded stack, never in line with it: pieces fly."],
                 },
                 Each(
-                    new Step(OutStep.Name, "Out", "rocker")
+                    new Step(OutStep.Name, "Out", "rocker-out")
                     {
                         Slots = c =>
                             [
@@ -153,7 +153,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(BodyStep.Name, "Body and bushes", "rocker")
+                    new Step(BodyStep.Name, "Body and bushes", "rocker-body")
                     {
                         Needs = [OutStep.Name],
                         Renews = [FirstStep.Name, InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
@@ -195,7 +195,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(FirstStep.Name, "First side flush", "rocker")
+                    new Step(FirstStep.Name, "First side flush", "rocker-first")
                     {
                         Needs = [BodyStep.Name],
                         Renews = [InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
@@ -221,7 +221,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(InsideStep.Name, "Bush inside, after pressing", "rocker")
+                    new Step(InsideStep.Name, "Bush inside, after pressing", "rocker-inside")
                     {
                         When = c => Applies.If(KitOf(c).Kind == TrunnionKind.Bush, "Needles run as they come: nothing is reamed."),
                         Needs = [FirstStep.Name],
@@ -241,7 +241,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(TrunnionStep.Name, "Trunnion in", "rocker")
+                    new Step(TrunnionStep.Name, "Trunnion in", "rocker-trunnion")
                     {
                         Needs = [FirstStep.Name, InsideStep.Name],
                         Slots = _ =>
@@ -277,7 +277,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(SecondStep.Name, "Second side", "rocker")
+                    new Step(SecondStep.Name, "Second side", "rocker-second")
                     {
                         Needs = [TrunnionStep.Name],
                         Renews = [FloatStep.Name, ClipsStep.Name],
@@ -303,7 +303,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(FloatStep.Name, "End float", "rocker")
+                    new Step(FloatStep.Name, "End float", "rocker-float")
                     {
                         Needs = [SecondStep.Name],
                         Renews = [ClipsStep.Name],
@@ -326,7 +326,7 @@ public static partial class RockerTrunnions
                     }
                 ),
                 Each(
-                    new Step(ClipsStep.Name, "Clips, and does it turn", "rocker")
+                    new Step(ClipsStep.Name, "Clips, and does it turn", "rocker-clips")
                     {
                         Needs = [TrunnionStep.Name, SecondStep.Name, FloatStep.Name],
                         Slots = _ =>
@@ -346,14 +346,14 @@ public static partial class RockerTrunnions
                         Cautions = ["Eye protection: clips fly. Keep a thumb over it."],
                     }
                 ),
-                new Step(TrayStep.Name, "The set against itself", "tray")
+                new Step(TrayStep.Name, "The set against itself", "tray-compared")
                 {
                     Weighs = [BodyStep.Name, FirstStep.Name, SecondStep.Name, FloatStep.Name],
                     Judge = JudgeTray,
                     Gate = "no odd one out",
                     Cautions = ["A rocker that is odd now comes apart at speed."],
                 },
-                new Step(BackStep.Name, "Back to their places", "tray")
+                new Step(BackStep.Name, "Back to their places", "tray-back")
                 {
                     Slots = _ =>
                         [

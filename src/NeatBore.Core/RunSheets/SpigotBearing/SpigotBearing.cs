@@ -53,7 +53,7 @@ public static class SpigotBearing
                 ),
             ],
             [
-                new Step(OutStep.Name, "Old one out", "spigot")
+                new Step(OutStep.Name, "Old one out", "spigot-out")
                 {
                     Slots = c =>
                         c.Chosen(Out) switch
@@ -69,7 +69,7 @@ public static class SpigotBearing
                     Judge = Prompt.Next,
                     Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
                 },
-                new Step(BoreStep.Name, "Look in the bore", "spigot")
+                new Step(BoreStep.Name, "Look in the bore", "spigot-bore")
                 {
                     Slots = _ =>
                         [
@@ -95,7 +95,7 @@ public static class SpigotBearing
                         },
                     Cautions = ["Bits fly out under an air line: eye protection."],
                 },
-                new Step(InStep.Name, "In, to its depth", "spigot")
+                new Step(InStep.Name, "In, to its depth", "spigot-in")
                 {
                     Slots = c =>
                         [
@@ -124,7 +124,7 @@ public static class SpigotBearing
                     Gate = "at depth",
                     Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
                 },
-                new Step(SealStep.Name, "Its seal, grease", "spigot")
+                new Step(SealStep.Name, "Its seal, grease", "spigot-seal")
                 {
                     When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
                     Slots = c =>

@@ -112,7 +112,7 @@ public static partial class TimingCover
                 ),
             ],
             [
-                new Step(BeforeStep.Name, "Balancer comes later", "checks")
+                new Step(BeforeStep.Name, "Balancer comes later", "cover-before")
                 {
                     When = c =>
                         Applies.If(c.Other("balancer-on") is not (null or Standing.ToDo), "The balancer is not on: it goes on last."),

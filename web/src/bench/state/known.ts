@@ -99,8 +99,8 @@ const onItsWay = { template: 'This step is on its way.', args: {} };
 
 /** A step as it is drawn: how it stands is its line's, what is read and said there is the whole's. */
 function stepOf(task: TaskRef, line: StepLine, whole: StepState | undefined): StepState {
-  const { title, itemName, status, passed, blockedBy, gate, verdict, round } = line;
-  const now = { title, itemName, status, passed, blockedBy, gate, ...(verdict ? { verdict } : {}) };
+  const { title, figure, itemName, status, passed, blockedBy, gate, verdict, round } = line;
+  const now = { title, figure, itemName, status, passed, blockedBy, gate, ...(verdict ? { verdict } : {}) };
   const ref: StepRef = { task, step: line.step, item: line.item };
   if (whole) {
     const step: StepState = { ...whole, ...now };
@@ -110,7 +110,6 @@ function stepOf(task: TaskRef, line: StepLine, whole: StepState | undefined): St
   return {
     ...now,
     ref,
-    figure: '',
     cautions: [],
     rounds: [{ round, because: null, slots: [] }],
     round,

@@ -10,9 +10,9 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((x) => x.slot);
   const { balancer } = sheet;
   const drawnOn =
-    step.ref.step === 'turn'
+    step.figure === 'crank-turns'
       ? -balancer.seatedDepthMm
-      : step.ref.step === 'tool'
+      : step.figure === 'draw-tool'
         ? -balancer.hub.lengthMm + 4
         : -balancer.hub.lengthMm - 22;
   const s = scaled([860, 262], 2.3);
@@ -45,7 +45,7 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
         <Nose sheet={sheet} s={s} />
         <Hub sheet={sheet} s={s} front={drawnOn} />
         <Key sheet={sheet} s={s} />
-        {step.ref.step === 'turn' && (
+        {step.figure === 'crank-turns' && (
           <Dimension
             from={[s.x(-balancer.seatedDepthMm), s.y(-96)]}
             to={[s.x(balancer.hub.lengthMm - balancer.seatedDepthMm), s.y(-96)]}

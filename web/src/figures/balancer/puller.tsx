@@ -3,7 +3,7 @@ import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, type Place, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, type Place, scaled, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Hub } from './Hub';
 import { Nose } from './Nose';
 import { jawsOf, Yoke } from './Yoke';
@@ -16,12 +16,12 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
   const off = slotsOf(step).some((x) => x.slot.key === 'off' && x.live);
   const front = -balancer.seatedDepthMm - (off ? 44 : 0);
   const s = scaled([690, 262], 2.4);
-  const engaged = liveValue(task.steps.find((x) => x.ref.step === 'puller') ?? step, 'engaged') ?? 0;
+  const engaged = liveValue(shownOn(task, 'puller') ?? step, 'engaged') ?? 0;
   const yoke = front - 52;
   // The screws of a screwed body pass through it before they bite.
   const bite = front + (balancer.body ? balancer.body.thicknessMm - 2 : 0);
   const places: Record<string, Place> =
-    step.ref.step === 'puller'
+    step.figure === 'puller'
       ? {
           tool: { at: [24, 92], width: 340 },
           engaged: { at: [104, 176], to: [s.x(bite + engaged / 2), s.y(holes.boltCircleMm / 2)] },
@@ -60,7 +60,7 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
           holes={holes}
           jaws={jaws}
         />
-        {step.ref.step === 'puller' && engaged > 0 && (
+        {step.figure === 'puller' && engaged > 0 && (
           <Dimension
             from={[s.x(bite), s.y(holes.boltCircleMm / 2 + 12)]}
             to={[s.x(bite + engaged), s.y(holes.boltCircleMm / 2 + 12)]}

@@ -10,7 +10,7 @@ const sweepDegrees = [0, 45, 90, 135, 180, 225, 270, 315];
 
 /** The ring from the front with a dial on it, eight readings round it, and the run-out magnified. */
 export function sweep({ sheet, step, reader, open }: SceneInput): Scene {
-  const radial = step.ref.step === 'radial';
+  const radial = step.figure === 'sweep-radial';
   const centre: Point = [430, 256];
   const outer = 108;
   const { ring, hub } = sheet.balancer;

@@ -6,7 +6,7 @@ import { jawsOf } from './Yoke';
 
 /** The yoke from the front: three gaps, and what each screw must turn. */
 export function yoke({ sheet, step, reader }: SceneInput): Scene {
-  const prise = step.ref.step === 'prise';
+  const prise = step.figure === 'prise';
   const holes = sheet.balancer.puller ?? jawsOf(sheet);
   const centre: Point = [400, 268];
   const scale = 174 / (sheet.balancer.hub.outerDiameterMm / 2);

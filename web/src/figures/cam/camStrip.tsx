@@ -1,21 +1,17 @@
-import type { StepState, TaskState } from '../../api/types';
 import { writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import type { Scene, SceneInput } from '../scene';
+import { type Scene, type SceneInput, shownOn } from '../scene';
 import { numberOf, tunnel } from './tunnel';
-
-const stepAt = (task: TaskState, id: string, item: string): StepState | undefined =>
-  task.steps.find((s) => s.ref.step === id && s.ref.item === item);
 
 /** All bearings at once: window, crush, clearance and how each stands. */
 export function camStrip({ sheet, task, reader }: SceneInput): Scene {
   const cam = sheet.cam!;
   const z = tunnel(cam, 120, 960);
   const found = cam.bearings.map((b) => {
-    const seat = stepAt(task, 'seat', b.id);
-    const set = stepAt(task, 'set', b.id);
-    const start = stepAt(task, 'start', b.id);
+    const seat = shownOn(task, 'cam-seat', b.id);
+    const set = shownOn(task, 'cam-shell', b.id);
+    const start = shownOn(task, 'cam-start', b.id);
     return {
       b,
       drives: start?.round ?? 1,

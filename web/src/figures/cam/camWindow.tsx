@@ -2,7 +2,7 @@ import type { TaskState } from '../../api/types';
 import { clockText, writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { labelledBelow, type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { labelledBelow, type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Eye, eyed, eyeScale, MetalHatch } from './Eye';
 import { bearingOf, outline, type Sight } from './bearing';
 import { mapAt, unrolled } from './unrolled';
@@ -11,7 +11,7 @@ const spread = (n: number): number[] => (n === 1 ? [300] : n === 2 ? [200, 520] 
 
 /** + clockwise from the front where a bearing is driven from the front; mirrored where it is driven from the rear. */
 function signOf(task: TaskState, item: string): 1 | -1 {
-  const order = task.steps.find((s) => s.ref.step === 'order')?.now.answer;
+  const order = shownOn(task, 'cam-order')?.now.answer;
   return order?.calculator === 'drive-order' && order.order.find((o) => o.id === item)?.from === 'rear'
     ? -1
     : 1;

@@ -17,7 +17,7 @@ const short = ([x0, y0]: Point, [x1, y1]: Point, by: number): Point => {
 export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Scene {
   const plan = step.now.answer?.calculator === 'torque-plan' ? step.now.answer : undefined;
   const slots = slotsOf(step);
-  const flange = step.ref.step === 'flange' ? sheet.rear?.flange : undefined;
+  const flange = step.figure === 'flange-bolts' ? sheet.rear?.flange : undefined;
   const part = flange ? undefined : housingOf(sheet, task);
   const centre: Point = [430, part && part === sheet.cover ? 330 : 276];
   const ring = (flange ? flange.places : part?.bolts) ?? [];

@@ -6,10 +6,9 @@ export type Housing = NonNullable<EngineSheet['cover']>;
 
 /** The part that holds the seal of this task. */
 export const housingOf = (sheet: EngineSheet, task: TaskState): Housing | undefined =>
-  (task.ref.kind === 'rear-seal' ? sheet.rear?.housing : sheet.cover) ?? undefined;
+  (task.view === 'rear' ? sheet.rear?.housing : sheet.cover) ?? undefined;
 
-export const partOf = (task: TaskState): string =>
-  task.ref.kind === 'rear-seal' ? 'The housing' : 'The cover';
+export const partOf = (task: TaskState): string => (task.view === 'rear' ? 'The housing' : 'The cover');
 
 /** The scale at which a part fits a box about the crank, px/mm. */
 export function fitted(housing: Housing, reader: Reader, half: Point): number {

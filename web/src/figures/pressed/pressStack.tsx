@@ -1,5 +1,5 @@
 import { Hatches } from '../kit/Hatches';
-import { type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Refusals } from './Refusals';
 import { Section } from './StackSection';
 import { type Piece, stacked } from './stack';
@@ -7,10 +7,9 @@ import { type Piece, stacked } from './stack';
 /** The press stacked in section, to scale, and why each other piece won't do. */
 export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step);
-  const into = step.ref.step !== 'stack-out';
-  const made = stacked(sheet, task, into);
+  const made = stacked(sheet, task, step);
   const answer = step.now.answer?.calculator === 'press-support' ? step.now.answer : undefined;
-  const source = task.steps.find((s) => s.ref.step === 'stack-out' && s.ref.item === '') ?? step;
+  const source = shownOn(task, 'stack-out') ?? step;
   const own = slots.some((x) => x.slot.key === 'stock') ? step : source;
   const laid: readonly Piece[] = slotsOf(own).find((s) => s.slot.key === 'stock')?.live?.stock ?? [];
   const named = (id: string): string => laid.find((p) => p.id === id)?.name ?? id;
@@ -22,7 +21,7 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
   const daylight = slotsOf(own).find((s) => s.slot.key === 'press')?.live?.tool?.reachMm;
   return {
     title:
-      into && task.ref.kind === 'rocker-trunnions'
+      step.figure === 'stack-in'
         ? 'The stack to press in, in section, to scale'
         : 'The press stacked, in section, to scale',
     places: Object.fromEntries(
@@ -31,8 +30,8 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
     choice: { left: 28, bottom: 12, width: 200 },
     ...(answer && {
       aside: {
-        at: [step.ref.step === 'stack-out' ? 246 : 28, own === step ? 236 : 150],
-        width: step.ref.step === 'stack-out' ? 290 : 470,
+        at: [step.figure === 'stack-out' ? 246 : 28, own === step ? 236 : 150],
+        width: step.figure === 'stack-out' ? 290 : 470,
         height: own === step ? 250 : 336,
         content: <Refusals answer={answer} named={named} />,
       },

@@ -13,14 +13,14 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
   const slots = slotsOf(step);
   if (!part) return { title: step.title, places: {}, drawing: null };
   const { inner, outer } = part;
-  const pressing = step.ref.step === 'press';
+  const pressing = step.figure === 'pressed-press';
   const s = Math.min(7, 300 / outer.outerDiameterMm, 330 / Math.max(inner.lengthMm, outer.heightMm));
   const centre: Point = pressing ? [520, 250] : [800, 262];
   const scale = pressing
     ? Math.min(s, 170 / Math.max(inner.lengthMm, outer.heightMm), 210 / outer.outerDiameterMm)
     : s;
   const [cx, cy] = centre;
-  const homed = step.ref.step === 'home' || step.ref.step === 'inside';
+  const homed = step.figure === 'pressed-home' || step.figure === 'pressed-inside';
   const went = pressing && slots.some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
   // Before it is in it stands ahead of the part that takes it.
   const off = homed || went ? 0 : (inner.lengthMm + outer.heightMm) / 2 - 2;
@@ -36,7 +36,7 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
   const fits = Math.abs(ox - ix) + l + w < 420;
   const places: Record<string, Place> = {};
   let y = 92;
-  const sizes = step.ref.step === 'sizes';
+  const sizes = step.figure === 'pressed-sizes';
   for (const { slot } of slots) {
     if (sizes && slot.kind === 'number') continue;
     places[slot.key] =

@@ -4,7 +4,7 @@ import { quantityParts, writeMm, writeQuantity } from '../../entry/wording';
 import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { liveValue, type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { pressedOf } from './pressedOf';
 
 /** What heat does: how the clearance closes once the two are joined, and what is done while it is open. */
@@ -16,7 +16,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
   const heat = answer?.calculator === 'thermal-fit' ? answer : undefined;
   const clearance = heat?.gripping[0]?.clearanceMm ?? 0;
   const slides = clearance > 0;
-  const measured = task.steps.find((x) => x.ref.step === 'sizes' && x.ref.item === step.ref.item)?.now.answer;
+  const measured = shownOn(task, 'pressed-sizes', step.ref.item)?.now.answer;
   // Where force is left to do, what it would be cold.
   const fit = !slides && measured?.calculator === 'interference-fit' ? measured : undefined;
   const say = (value: number, dimension: 'temperature' | 'seconds', resolution = 1): string =>
@@ -26,7 +26,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
   const soaking = ['frozen', 'oven', 'half', 'outer'];
   const ready = slots.filter((x) => soaking.includes(x.slot.key)).every((x) => x.live);
   const shown =
-    step.ref.step === 'heat'
+    step.figure === 'pressed-heat'
       ? slots.filter((x) => soaking.includes(x.slot.key) !== ready || (ready && x.slot.key === 'outer'))
       : slots;
   const places: Record<string, Place> = {};
@@ -44,7 +44,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
   const hub = liveValue(step, 'outer');
   return {
     title:
-      step.ref.step === 'way'
+      step.figure === 'pressed-way'
         ? `${part.name}: how it goes in, and what that takes`
         : `${part.name}: the clearance while the two share their heat`,
     places,

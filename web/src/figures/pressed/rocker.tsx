@@ -5,14 +5,16 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { pressing as recorded, recordedAt } from '../kit/pressing';
-import { liveValue, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, type Place, type Point, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { HalfDone } from './HalfDone';
 import { Section } from './RockerSection';
 import { StripPlot } from './StripPlot';
 import { kitOf, numberOf, setOf } from './rockers';
 import { trayOf } from './trayOf';
 
-const order = ['out', 'body', 'first', 'inside', 'trunnion', 'second', 'float', 'clips'];
+const order = ['out', 'body', 'first', 'inside', 'trunnion', 'second', 'float', 'clips'].map(
+  (s) => `rocker-${s}`,
+);
 
 /** One rocker: the tray it lies in, its section as far as it is, and what is measured on it. */
 export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
@@ -24,13 +26,13 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   const slots = slotsOf(step);
   const set = setOf(task);
   const { drawing, picks, bottom } = trayOf(rockers, task, item);
-  const own = (id: string) => task.steps.find((s) => s.ref.step === id && s.ref.item === item);
-  const stage = order.indexOf(step.ref.step);
-  const pressing = step.ref.step === 'first' || step.ref.step === 'second';
+  const own = (figure: string) => shownOn(task, figure, item);
+  const stage = order.indexOf(step.figure);
+  const pressing = step.figure === 'rocker-first' || step.figure === 'rocker-second';
   // Where a side lies: as it was read, as the core expects it once it was pressed, or as it was started by hand.
-  const depthOf = (id: string, key: string): number | undefined => {
-    const at = own(id);
-    if (!at || (stage <= order.indexOf(id) && !slotsOf(at).some((x) => x.live))) return undefined;
+  const depthOf = (figure: string, key: string): number | undefined => {
+    const at = own(figure);
+    if (!at || (stage <= order.indexOf(figure) && !slotsOf(at).some((x) => x.live))) return undefined;
     const pressed = slotsOf(at).some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
     const home = slotsOf(at).find((x) => x.slot.key === key)?.slot.expected ?? 0;
     return liveValue(at, key) ?? (pressed ? home : -kit.lengthMm);
@@ -47,19 +49,19 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     const ticks = slots.filter((x) => x.slot.kind === 'tick' && x.slot.key !== 'swarf');
     ticks.forEach((x, i) => (places[x.slot.key] = { at: [28, top + 18 + i * 68], width: 380 }));
     const y = top + (ticks.length > 1 ? 158 : 92);
-    const [a, b] = step.ref.step === 'first' ? ['trace', 'flush'] : ['trace', 'depth'];
+    const [a, b] = step.figure === 'rocker-first' ? ['trace', 'flush'] : ['trace', 'depth'];
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
     places[b] = {
       at: [452, y + 108],
       to: [
-        centre[0] + (step.ref.step === 'first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
+        centre[0] + (step.figure === 'rocker-first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
         centre[1] - half[1] * 0.62,
       ],
       from: [452, y + 82],
     };
     places.swarf = { at: [28, y + 108], width: 320 };
-  } else if (step.ref.step === 'body') {
+  } else if (step.figure === 'rocker-body') {
     places.washed = { at: [28, top + 22], width: 400 };
     const face = (sign: 1 | -1): number => big[0] + sign * (rockers.body.widthMm / 2) * s;
     const wall = (rockers.body.boreMm / 2) * s;
@@ -68,11 +70,11 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places['bush-0'] = { at: [106, top + 122] };
     places['bush-90'] = { at: [278, top + 122] };
     places.trunnion = { at: [106, top + 228] };
-  } else if (step.ref.step === 'inside') {
+  } else if (step.figure === 'rocker-inside') {
     const wall = (kit.innerMm / 2) * s;
     places['inside-0'] = { at: [520, top + 60], to: [big[0] - half[0] * 0.62, big[1] - wall] };
     places['inside-90'] = { at: [520, top + 190], to: [big[0] - half[0] * 0.62, big[1] + wall] };
-  } else if (step.ref.step === 'float') {
+  } else if (step.figure === 'rocker-float') {
     places.float = {
       at: [520, top + 60],
       to: [big[0] - (rockers.body.widthMm / 2) * s - 2, big[1] - (rockers.trunnion.diameterMm / 2) * s - 6],
@@ -96,9 +98,7 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     ? rockers.places
         .filter((p) => `rocker-${p.number}` !== item)
         .flatMap((p) => {
-          const trace = recordedAt(
-            task.steps.find((q) => q.ref.step === step.ref.step && q.ref.item === `rocker-${p.number}`),
-          );
+          const trace = recordedAt(shownOn(task, step.figure, `rocker-${p.number}`));
           return trace ? [force.from(trace)] : [];
         })
     : [];
@@ -132,8 +132,8 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
           at={centre}
           s={scale}
           stage={stage}
-          firstMm={depthOf('first', 'flush')}
-          secondMm={depthOf('second', 'depth')}
+          firstMm={depthOf('rocker-first', 'flush')}
+          secondMm={depthOf('rocker-second', 'depth')}
         />
         {force && force.curve && (
           <ForceBand
@@ -150,7 +150,7 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
         {pressing && measure && measure.values.length > 0 && (
           <StripPlot measure={measure} here={item} at={[660, 458]} width={366} reader={reader} />
         )}
-        {step.ref.step === 'float' && (
+        {step.figure === 'rocker-float' && (
           <Dimension
             from={[big[0] - (rockers.trunnion.betweenClipsMm / 2) * s, big[1] + half[1] - 4]}
             to={[big[0] + (rockers.trunnion.betweenClipsMm / 2) * s, big[1] + half[1] - 4]}
@@ -158,15 +158,15 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
             below
           />
         )}
-        {!pressing && checks.length > 0 && step.ref.step !== 'body' && (
+        {!pressing && checks.length > 0 && step.figure !== 'rocker-body' && (
           <LimitScale at={[40, top + 60]} width={370} checks={checks} reader={reader} />
         )}
-        {!pressing && measure && measure.values.length > 0 && step.ref.step !== 'body' && (
+        {!pressing && measure && measure.values.length > 0 && step.figure !== 'rocker-body' && (
           <StripPlot measure={measure} here={item} at={[40, 440]} width={370} reader={reader} />
         )}
         {!pressing && (
           <ScaleBar
-            at={[step.ref.step === 'float' ? 600 : 930, 486]}
+            at={[step.figure === 'rocker-float' ? 600 : 930, 486]}
             px={5 * scale}
             words={writeMm(5, reader, 1)}
           />

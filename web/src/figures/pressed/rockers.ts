@@ -1,3 +1,4 @@
+import { shownOn } from '../scene';
 import type { EngineSheet, RockerSetAnswer, StepState, TaskState } from '../../api/types';
 
 export type Rockers = NonNullable<EngineSheet['rockers']>;
@@ -15,7 +16,7 @@ export const stepsOf = (task: TaskState, item: string): readonly StepState[] =>
 
 /** The set as the core sees it: what each measured, what stands out, what is half done. */
 export const setOf = (task: TaskState): Set | undefined => {
-  const answer = task.steps.find((s) => s.ref.step === 'tray')?.now.answer;
+  const answer = shownOn(task, 'tray-compared')?.now.answer;
   return answer?.calculator === 'rocker-trunnions' ? answer : undefined;
 };
 
@@ -27,7 +28,7 @@ export function shapeOf(task: TaskState, item: string): Shape {
     ?.measures.flatMap((m) => m.values)
     .filter((v) => v.item === item && (v.verdict === 'stop' || v.verdict === 'decide'))
     .map((v) => v.verdict);
-  const tray = task.steps.find((s) => s.ref.step === 'tray');
+  const tray = shownOn(task, 'tray-compared');
   const call = open?.verdict;
   if (call && call !== 'go' && !open.blockedBy) return call;
   if (odd?.length && !tray?.passed) return odd.includes('stop') ? 'stop' : 'decide';

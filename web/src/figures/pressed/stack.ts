@@ -1,4 +1,4 @@
-import type { EngineSheet, TaskState } from '../../api/types';
+import type { EngineSheet, StepState, TaskState } from '../../api/types';
 import { pressedOf } from './pressedOf';
 
 export interface Piece {
@@ -16,15 +16,15 @@ export interface Stacked {
   inside?: { diameterMm: number; lengthMm: number };
 }
 
-export function stacked(sheet: EngineSheet, task: TaskState, into: boolean): Stacked | undefined {
+export function stacked(sheet: EngineSheet, task: TaskState, step: StepState): Stacked | undefined {
   const { rockers } = sheet;
-  if (task.ref.kind === 'rocker-trunnions' && rockers) {
+  if (step.figure !== 'pressed-stack' && rockers) {
     const kit =
       rockers.kits.find((k) => k.id === task.choices.find((c) => c.id === 'kit')?.chosen) ?? rockers.kits[0]!;
     return {
       outerMm: rockers.body.outerMm,
       lengthMm: kit.lengthMm,
-      ...(into && { inside: rockers.trunnion }),
+      ...(step.figure === 'stack-in' && { inside: rockers.trunnion }),
     };
   }
   const part = pressedOf(sheet, task);

@@ -14,7 +14,7 @@ export function tray({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step);
   const set = setOf(task);
   const { drawing, picks, bottom } = trayOf(rockers, task, '');
-  const plots = step.ref.step === 'tray' ? (set?.measures ?? []) : [];
+  const plots = step.figure === 'tray-compared' ? (set?.measures ?? []) : [];
   const half = set && set.halfDone.length > 0;
   const from = bottom + (half ? 66 : 42);
   return {

@@ -72,7 +72,7 @@ export function seal({ sheet, task, step, reader }: SceneInput): Scene {
             </>
           )}
         </g>
-        <Words at={[x - 84, y - 70]}>{step.ref.task.kind === 'front-seal' ? 'cover' : 'housing'}</Words>
+        <Words at={[x - 84, y - 70]}>{reader.view === 'front' ? 'cover' : 'housing'}</Words>
         <Words at={[x - 84, shaft + 84]}>{`shaft ${writeMm(part.shaftMm, reader)}`}</Words>
         <Words at={[x - 84, y + h / 2]}>air</Words>
         <Words at={[x + w + 60, y + h / 2]} bold>

@@ -1,7 +1,7 @@
 import { writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { column, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 
 const minutes = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 60_000;
 
@@ -17,7 +17,7 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
       .forEach((slot, i) => (placed[slot.key] = { at: [224, 92 + i * 76], width: 320 }));
   const clock = step.now.answer?.calculator === 'sealant-clock' ? step.now.answer : undefined;
   const chosen = sheet.sealants?.find((s) => s.id === task.choices.find((c) => c.id === 'sealant')?.chosen);
-  const began = task.steps.find((s) => s.ref.step === 'sealant');
+  const began = shownOn(task, 'sealant');
   const spread = began && slotsOf(began).find((s) => s.slot.key === 'spread')?.live?.doneAt;
   const marks =
     clock && spread

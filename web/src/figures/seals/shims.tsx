@@ -2,13 +2,13 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { rows, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 
 /** The shims that were picked, thick to thin, their thickness magnified; and the next best. */
 export function shims({ task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
   // The trial fits what was picked before.
-  const answer = step.now.answer ?? task.steps.find((s) => s.ref.step === 'pick')?.now.answer;
+  const answer = step.now.answer ?? shownOn(task, 'shims')?.now.answer;
   const found = answer?.calculator === 'shim-stack' ? answer : undefined;
   const best = found?.picks[0];
   const perMm = best

@@ -22,7 +22,7 @@ export function spigot({ sheet, step, reader }: SceneInput): Scene {
   const face = 900;
   const [y, r] = [262, (part.outerMm / 2) * s];
   const depth =
-    step.ref.step === 'in'
+    step.figure === 'spigot-in'
       ? (slots.find((x) => x.slot.key === 'depth')?.live?.value ?? part.depthMm)
       : part.depthMm;
   const z = scaleLinear([0, 1], [face, face - s]);
@@ -50,7 +50,7 @@ export function spigot({ sheet, step, reader }: SceneInput): Scene {
                 height={r - (part.innerMm / 2) * s}
                 fill="url(#cut-back)"
               />
-              {part.sealDepthMm != null && step.ref.step === 'seal' && (
+              {part.sealDepthMm != null && step.figure === 'spigot-seal' && (
                 <rect
                   x={z(part.sealDepthMm + 2)}
                   y={sign > 0 ? y + (part.innerMm / 2) * s : y - r}

@@ -1,3 +1,5 @@
+import { camTunnel } from './cam/camTunnel';
+import { crankFloat } from './seals/crankFloat';
 import { camDrag } from './cam/camDrag';
 import { camLine } from './cam/camLine';
 import { camOrder } from './cam/camOrder';
@@ -74,7 +76,7 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   tree,
   'bolt-ring': boltRing,
   'cam-out': camShell,
-  'cam-bores': checks,
+  'cam-bores': camTunnel,
   'cam-shell': camShell,
   'cam-order': camOrder,
   'cam-start': camWindow,
@@ -83,11 +85,11 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'cam-seat': camWindow,
   'cam-line': camLine,
   'cam-ream': camReam,
-  'cam-in': checks,
+  'cam-in': camTunnel,
   'cam-drag': camDrag,
-  'cam-plug': checks,
+  'cam-plug': camTunnel,
   'cam-strip': camStrip,
-  'cover-before': checks,
+  'cover-before': housing,
   cover: housing,
   housing,
   hang,
@@ -99,7 +101,7 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'seal-depth': sealDepth,
   'sleeve-gap': sealDepth,
   sealant,
-  'crank-float': checks,
+  'crank-float': crankFloat,
   float: endFloat,
   shims,
   'shims-trial': shims,

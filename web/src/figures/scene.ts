@@ -144,3 +144,9 @@ export function facedPoint(
   const deg = (Math.atan2(at.xMm, at.yMm) * 180) / Math.PI;
   return onFaced(centre, Math.hypot(at.xMm, at.yMm) * scale, deg, reader);
 }
+
+/** The end of a line, a little short of what it points at. */
+export const shortened = ([x0, y0]: Point, [x1, y1]: Point, by: number): Point => {
+  const length = Math.hypot(x1 - x0, y1 - y0) || 1;
+  return [x1 - ((x1 - x0) * by) / length, y1 - ((y1 - y0) * by) / length];
+};

@@ -1,4 +1,6 @@
-import type { EngineSheet } from '../../api/types';
+import { Bolt } from '../kit/Bolt';
+import { OrderPath } from '../kit/OrderPath';
+import type { EngineSheet, Slot } from '../../api/types';
 import { writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
@@ -17,15 +19,18 @@ const ringOf = (sheet: EngineSheet) => {
       };
 };
 
-/** Bolts on their circle from the front, numbered in the order of tightening. */
+/** Bolts on their circle from the front, each by its clock place, and the star as a path through them. */
 export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
   const held = ringOf(sheet);
   const centre: Point = [430, 272];
   const scale = 84 / (held.circle / 2);
   const slots = slotsOf(step);
   const out = 178;
+  const bolt = (slot: Slot): Point => onCircle(centre, (held.circle / 2) * scale, slot.angleDeg ?? 0);
+  const at = slots.findIndex((s) => s.slot.key === open);
+  const next = at >= 0 ? at : slots.findIndex((s) => !s.live);
   return {
-    title: 'The bolts from the front, numbered in the order of tightening',
+    title: 'The bolts from the front, each by its clock place: follow the path',
     places: Object.fromEntries(
       slots.map(({ slot }) => {
         const deg = slot.angleDeg ?? 0;
@@ -53,33 +58,16 @@ export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
             strokeDasharray="6 6"
           />
           <circle cx={centre[0]} cy={centre[1]} r={(held.pilot / 2) * scale} />
-          {slots.map(({ slot, live }, i) => {
-            const [x, y] = onCircle(centre, (held.circle / 2) * scale, slot.angleDeg ?? 0);
-            const now = slot.key === open;
-            return (
-              <g key={slot.key}>
-                <circle
-                  cx={x}
-                  cy={y}
-                  r="19"
-                  fill={live ? 'var(--color-line)' : 'var(--color-field-deep)'}
-                  stroke={now ? 'var(--color-mark)' : 'var(--color-line)'}
-                  strokeWidth={now ? 5 : 2}
-                />
-                <text
-                  x={x}
-                  y={y + 7}
-                  textAnchor="middle"
-                  fontSize="20"
-                  fontWeight="700"
-                  stroke="none"
-                  fill={live ? 'var(--color-field)' : 'var(--color-line)'}
-                >
-                  {i + 1}
-                </text>
-              </g>
-            );
-          })}
+          <OrderPath through={slots.map(({ slot }) => bolt(slot))} next={next} />
+          {slots.map(({ slot, live }, i) => (
+            <Bolt
+              key={slot.key}
+              id={slot.bolt?.id.replace(':00', '') ?? slot.key}
+              at={bolt(slot)}
+              done={live != null}
+              next={i === next}
+            />
+          ))}
         </g>
         <Words at={[790, 130]} size={22}>
           each to

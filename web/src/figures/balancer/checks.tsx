@@ -47,8 +47,8 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
         <Key sheet={sheet} s={s} />
         {step.figure === 'crank-turns' && (
           <Dimension
-            from={[s.x(-balancer.seatedDepthMm), s.y(-96)]}
-            to={[s.x(balancer.hub.lengthMm - balancer.seatedDepthMm), s.y(-96)]}
+            from={[s.x(-balancer.seatedDepthMm), s.y(-89)]}
+            to={[s.x(balancer.hub.lengthMm - balancer.seatedDepthMm), s.y(-89)]}
             words={writeMm(balancer.hub.lengthMm, reader, 1)}
             below
           />

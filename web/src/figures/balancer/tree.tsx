@@ -1,6 +1,9 @@
 import { writeSentence } from '../../entry/wording';
 import { Words } from '../kit/Words';
-import type { Scene, SceneInput } from '../scene';
+import { Hatches } from '../kit/Hatches';
+import { scaled, type Scene, type SceneInput } from '../scene';
+import { Hub } from './Hub';
+import { Nose } from './Nose';
 
 const outcomes = {
   reuse: 'Use it again',
@@ -10,8 +13,9 @@ const outcomes = {
 } as const;
 
 /** The decision tree as it was gone through: the branch taken is drawn bold, the others thin. */
-export function tree({ step, reader }: SceneInput): Scene {
+export function tree({ sheet, step, reader }: SceneInput): Scene {
   const found = step.now.answer?.calculator === 'balancer-verdict' ? step.now.answer : undefined;
+  const s = scaled([780, 282], 2.3);
   const pitch = 62;
   const branches = found?.branches ?? [];
   const top = 76;
@@ -103,9 +107,14 @@ export function tree({ step, reader }: SceneInput): Scene {
           </g>
         )}
         {!found && (
-          <Words at={[60, 120]} size={22}>
-            {step.blockedBy ?? 'Look at and measure everything first.'}
-          </Words>
+          <>
+            <Hatches />
+            <Words at={[60, 120]} size={22}>
+              {step.blockedBy ?? 'Look at and measure everything first.'}
+            </Words>
+            <Nose sheet={sheet} s={s} />
+            <Hub sheet={sheet} s={s} front={-sheet.balancer.hub.lengthMm - 22} />
+          </>
         )}
       </>
     ),

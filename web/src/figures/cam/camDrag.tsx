@@ -50,6 +50,19 @@ export function camDrag({ step, reader }: SceneInput): Scene {
         <Hatches />
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
           <circle cx={centre[0]} cy={centre[1]} r={out} />
+          {/* The cam's end: its journal, the lobe behind it, the dowel and the bolts that the wrench turns it by. */}
+          <g stroke="var(--color-structure)">
+            <path
+              d={`M${centre[0] - 52} ${centre[1]}a52 52 0 1 0 104 0c0 -30 -26 -82 -52 -82s-52 52 -52 82z`}
+              fill="var(--color-field-deep)"
+            />
+            <circle cx={centre[0]} cy={centre[1]} r="58" />
+            <circle cx={centre[0]} cy={centre[1]} r="12" />
+            {[60, 180, 300].map((deg) => {
+              const [x, y] = onCircle(centre, 34, deg);
+              return <circle key={deg} cx={x} cy={y} r="7" />;
+            })}
+          </g>
           {answer && (
             <circle
               cx={centre[0]}

@@ -26,7 +26,7 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
   const current = open ?? slots.find((s) => !s.live)?.slot.key;
   const item = current?.replace(/-[xy]$/, '');
   return {
-    title: 'Each bearing’s middle off the bar, magnified; bars: the room in it; line: the best straight cam',
+    title: 'Each bearing off the bar, magnified; bars: the room in it; line: the straightest cam',
     places,
     // One bearing at a time, or the last.
     shows: slots
@@ -99,7 +99,7 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
             )}
           </g>
         ))}
-        <ScaleBar at={[24, 490]} px={0.05 * perMm} words={`${writeMm(0.05, reader)}, offsets only`} />
+        <ScaleBar at={[24, 248]} px={0.05 * perMm} words={`${writeMm(0.05, reader)}, offsets only`} />
         {answer && (
           <Words at={[1020, 490]} anchor="end" size={20} bold tone="mark">
             {`slack ${writeMm(answer.slackMm, reader, 0.001)}`}

@@ -1,19 +1,23 @@
+import { Bolt } from '../kit/Bolt';
+import { OrderPath } from '../kit/OrderPath';
 import { writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { facedPoint, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import {
+  facedPoint,
+  type Place,
+  type Point,
+  type Scene,
+  type SceneInput,
+  shortened,
+  slotsOf,
+} from '../scene';
 import { Outline } from './Outline';
 import { Pull } from './Pull';
 import { fitted, housingOf } from './part';
 
-/** The end of a line, a little short of what it points at. */
-const short = ([x0, y0]: Point, [x1, y1]: Point, by: number): Point => {
-  const length = Math.hypot(x1 - x0, y1 - y0);
-  return [x1 - ((x1 - x0) * by) / length, y1 - ((y1 - y0) * by) / length];
-};
-
-/** Bolts in their places and in their order, filled as they are done; what was passed over or pulled twice is told. */
+/** Bolts in their places, each with its own number, filled as they are done; the order is a path through them; what was passed over or pulled twice is told. */
 export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Scene {
   const plan = step.now.answer?.calculator === 'torque-plan' ? step.now.answer : undefined;
   const slots = slotsOf(step);
@@ -52,7 +56,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     places[slot.key] = {
       at: slot.key === current?.slot.key ? [900, 250] : [900, 360],
       ...(bolt && slot.key === current?.slot.key
-        ? { to: short([822, 250], facedPoint(centre, scale, bolt, reader), 24), from: [822, 250] }
+        ? { to: shortened([822, 250], facedPoint(centre, scale, bolt, reader), 24), from: [822, 250] }
         : {}),
     };
   }
@@ -62,7 +66,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     ...(lastTaken && lastTaken !== current ? [lastTaken.slot.key] : []),
   ];
   return {
-    title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: numbers are the order`,
+    title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: follow the path`,
     turns: true,
     places,
     shows,
@@ -92,40 +96,26 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
             {sheet.spigot && <circle cx={centre[0]} cy={centre[1]} r={(sheet.spigot.outerMm / 2) * scale} />}
           </g>
         )}
+        <OrderPath
+          through={order.flatMap((id) => {
+            const bolt = ring.find((b) => b.id === id);
+            return bolt ? [facedPoint(centre, scale, bolt, reader)] : [];
+          })}
+          next={order.indexOf(boltId)}
+        />
         {ring.map((b) => {
-          const [x, y] = facedPoint(centre, scale, b, reader);
           const here = inPass(b.id);
-          const missed = here && passedOver(here.slot.key);
-          const twice = (here?.readings.length ?? 0) > 1;
-          const now = b.id === boltId;
           return (
-            <g key={b.id} fill="none" stroke="var(--color-line)" strokeWidth="2">
-              <circle
-                cx={x}
-                cy={y}
-                r="21"
-                fill={here?.live ? 'var(--color-line)' : 'var(--color-field-deep)'}
-                stroke={now || missed ? 'var(--color-mark)' : 'var(--color-line)'}
-                strokeWidth={now ? 5 : 2}
-                strokeDasharray={missed ? '5 4' : undefined}
-              />
-              <text
-                x={x}
-                y={y + 8}
-                textAnchor="middle"
-                fontSize="22"
-                fontWeight="700"
-                stroke="none"
-                fill={here?.live ? 'var(--color-field)' : 'var(--color-line)'}
-              >
-                {order.indexOf(b.id) + 1 || ''}
-              </text>
-              {(missed || twice) && (
-                <Words at={[x, y + 42]} anchor="middle" tone="mark" bold>
-                  {missed ? 'missed' : 'twice'}
-                </Words>
-              )}
-            </g>
+            <Bolt
+              key={b.id}
+              id={b.id}
+              at={facedPoint(centre, scale, b, reader)}
+              done={here?.live != null}
+              next={b.id === boltId}
+              trouble={
+                here && passedOver(here.slot.key) ? 'missed' : (here?.readings.length ?? 0) > 1 && 'twice'
+              }
+            />
           );
         })}
         {plan && (
@@ -136,9 +126,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
                 reader,
               )}
             </Words>
-            <Words
-              at={[800, 126]}
-            >{`bolt ${boltId}, number ${order.indexOf(boltId) + 1} of ${order.length}`}</Words>
+            <Words at={[800, 126]}>{`bolt ${boltId}: ${order.indexOf(boltId) + 1} of ${order.length}`}</Words>
             <Words at={[800, 154]}>filled: done in this pass</Words>
             {(live ?? lastTaken?.live?.trace) && (
               <Pull

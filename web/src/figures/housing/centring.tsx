@@ -22,6 +22,14 @@ const around: Record<number, Point> = {
   315: [172, 128],
 };
 
+/** Where a number stands beside its spot: rounds that lie close to one another are told apart. */
+const beside: readonly Point[] = [
+  [8, 16],
+  [-18, -4],
+  [8, -6],
+  [-18, 18],
+];
+
 /** The seal's bore against the crank: readings round it, the offset magnified, the circle that is a go, the dial's mark. */
 export function centring({ sheet, task, step, reader, open, needle }: SceneInput): Scene {
   const part = housingOf(sheet, task);
@@ -79,17 +87,23 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
           <rect x="0" y="44" width="790" height="456" />
         </clipPath>
         <g clipPath="url(#within)">
-          <Outline housing={part} centre={centre} scale={scale} reader={reader} />
+          <Outline
+            housing={part}
+            centre={centre}
+            scale={scale}
+            reader={reader}
+            bolt={(_, [x, y]) => <circle cx={x} cy={y} r="8" fill="var(--color-field)" />}
+          />
         </g>
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
           <circle cx={centre[0]} cy={centre[1]} r={limit * perMm} strokeDasharray="7 5" />
           <path d={`M${centre[0] - 9} ${centre[1]}h18M${centre[0]} ${centre[1] - 9}v18`} strokeWidth="1.5" />
-          {before.slice(0, found ? -1 : undefined).map((b) => {
+          {before.slice(0, found ? -1 : undefined).map((b, i) => {
             const [x, y] = spot(b.offsetMm, b.offsetDeg);
             return (
               <g key={b.name}>
                 <circle cx={x} cy={y} r="5" />
-                <Words at={[x + 8, y + 16]}>{b.name}</Words>
+                <Words at={[x + beside[i % 4]![0], y + beside[i % 4]![1]]}>{b.name}</Words>
               </g>
             );
           })}
@@ -105,7 +119,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
             </g>
           )}
         </g>
-        <WayUp at={[52, 432]} upDeg={task.upDeg} reader={reader} />
+        <WayUp at={[44, 330]} upDeg={task.upDeg} reader={reader} />
         <ScaleBar at={[24, 490]} px={0.05 * perMm} words={`${writeMm(0.05, reader)}, offsets only`} />
         {parked ? (
           <ParkedDial park={parked} needle={needle} reader={reader} limitMm={limit} />
@@ -127,7 +141,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
           <>
             <Words at={[812, 96]}>dashed: inside it is a go,</Words>
             <Words at={[812, 122]}>{`${writeMm(limit, reader)} off at most`}</Words>
-            {before.length > 0 && <Words at={[812, 162]}>numbers: where it stood before</Words>}
+            {before.length > 0 && <Words at={[812, 162]}>numbers: where it stood</Words>}
           </>
         )}
       </>

@@ -2,6 +2,7 @@ import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
 import { onFaced, type Point, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { CrankRear } from '../seals/CrankRear';
 import { Outline } from './Outline';
 import { fitted, housingOf, partOf } from './part';
 
@@ -12,7 +13,17 @@ export function housing({ sheet, task, step, reader }: SceneInput): Scene {
   const placed = rows(slots, 28, 92, 78);
   for (const slot of slots)
     if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
-  if (!part) return { title: step.title, places: placed, drawing: null };
+  if (!part)
+    return {
+      title: `${step.title}: the crank’s rear end from the side, front at the left`,
+      places: placed,
+      drawing: (
+        <>
+          <Hatches />
+          <CrankRear at={[850, 262]} radius={120} />
+        </>
+      ),
+    };
   const choosing = task.choices.some((c) => c.step === step.ref.step && c.options.length > 1);
   const centre: Point = [choosing ? 924 : 780, part === sheet.cover ? 316 : 268];
   const half: Point = choosing ? [112, 210] : part === sheet.cover ? [200, 232] : [220, 200];

@@ -21,10 +21,10 @@ export function rail({ step, reader }: SceneInput): Scene {
           fill="url(#cut-back)"
           stroke={Math.abs(drop) > 4 ? 'var(--color-mark)' : 'var(--color-line)'}
         />
-        <Words at={[x - 40, 180]} anchor="middle">
+        <Words at={[x - 40, 372]} anchor="middle">
           block
         </Words>
-        <Words at={[x + 82, 180]} anchor="middle">
+        <Words at={[x + 82, 372]} anchor="middle">
           cover
         </Words>
         <path
@@ -38,8 +38,7 @@ export function rail({ step, reader }: SceneInput): Scene {
   };
   const check = step.now.call?.checks ?? [];
   return {
-    title:
-      'The sump rail at both sides, seen along the crank: a straight edge on the block, a feeler under it',
+    title: 'The sump rail at both sides, seen along the crank: straight edge and feeler',
     places: {
       left: { at: [at.left, 96], to: [at.left + 34, 300] },
       right: { at: [at.right, 96], to: [at.right + 34, 300] },

@@ -16,7 +16,8 @@ export function HalfDone({
   task: TaskState;
 }) {
   const half = set?.halfDone.filter((h) => h.item !== here) ?? [];
-  if (half.length === 0) return null;
+  const [first, ...more] = half;
+  if (!first) return null;
   const by = (item: string): string => {
     const name = stepsOf(task, item)
       .flatMap((s) => slotsOf(s).flatMap((x) => (x.live ? [x.live] : [])))
@@ -25,12 +26,10 @@ export function HalfDone({
     return name ? ` by ${name}` : '';
   };
   return (
-    <>
-      {half.slice(0, 2).map((h, i) => (
-        <Words key={h.item} at={[at[0], at[1] + i * 24]} tone="mark" bold>
-          {`Rocker ${numberOf(h.item)} half done${by(h.item)}: ${h.last.toLowerCase()}. Next: ${h.next.toLowerCase()}.`}
-        </Words>
-      ))}
-    </>
+    <Words at={at} tone="mark" bold>
+      {`Rocker ${numberOf(first.item)} half done${by(first.item)}: ${first.last.toLowerCase()}. Next: ${first.next.toLowerCase()}.${
+        more.length > 0 ? ` Half done too: ${more.map((h) => numberOf(h.item)).join(', ')}.` : ''
+      }`}
+    </Words>
   );
 }

@@ -2,11 +2,14 @@ import { Hatches } from '../kit/Hatches';
 import { type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Refusals } from './Refusals';
 import { Section } from './StackSection';
+import { PressedSection, pressedScale } from './PressedSection';
+import { pressedOf } from './pressedOf';
 import { type Piece, stacked } from './stack';
 
 /** The press stacked in section, to scale, and why each other piece won't do. */
 export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step);
+  const part = pressedOf(sheet, task);
   const made = stacked(sheet, task, step);
   const answer = step.now.answer?.calculator === 'press-support' ? step.now.answer : undefined;
   const source = shownOn(task, 'stack-out') ?? step;
@@ -45,6 +48,9 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
+        {!answer && part && (
+          <PressedSection part={part} at={[760, 262]} scale={0.9 * pressedScale(part)} apart lit />
+        )}
         {made && answer && (
           <Section
             made={made}

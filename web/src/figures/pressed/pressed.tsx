@@ -5,6 +5,7 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { labelledBelow, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
 /** One part in another, cut along their axis and to scale, with what is measured or done at this step. */
@@ -14,7 +15,7 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
   if (!part) return { title: step.title, places: {}, drawing: null };
   const { inner, outer } = part;
   const pressing = step.figure === 'pressed-press';
-  const s = Math.min(7, 300 / outer.outerDiameterMm, 330 / Math.max(inner.lengthMm, outer.heightMm));
+  const s = pressedScale(part);
   const centre: Point = pressing ? [520, 250] : [800, 262];
   const scale = pressing
     ? Math.min(s, 170 / Math.max(inner.lengthMm, outer.heightMm), 210 / outer.outerDiameterMm)
@@ -24,16 +25,9 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
   const went = pressing && slots.some((x) => (x.slot.key === 'trace' || x.slot.key === 'peak') && x.live);
   // Before it is in it stands ahead of the part that takes it.
   const off = homed || went ? 0 : (inner.lengthMm + outer.heightMm) / 2 - 2;
-  const shiftOuter = off * 0.5 * scale;
-  const w = (outer.heightMm / 2) * scale;
-  const l = (inner.lengthMm / 2) * scale;
-  const [ro, rb, ri] = [
-    (outer.outerDiameterMm / 2) * scale,
-    (inner.diameterMm / 2) * scale,
-    (inner.innerDiameterMm / 2) * scale,
-  ];
-  const [ox, ix] = [cx + (off ? shiftOuter : 0), cx - (off ? shiftOuter : 0)];
-  const fits = Math.abs(ox - ix) + l + w < 420;
+  const shift = off * 0.5 * scale;
+  const [l, rb] = [(inner.lengthMm / 2) * scale, (inner.diameterMm / 2) * scale];
+  const [ox, ix] = [cx + shift, cx - shift];
   const places: Record<string, Place> = {};
   let y = 92;
   const sizes = step.figure === 'pressed-sizes';
@@ -64,53 +58,7 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
     drawing: (
       <>
         <Hatches />
-        <g fill="none" stroke="var(--color-line)" strokeWidth="2.5">
-          {[1, -1].map((sign) => (
-            <g key={sign}>
-              <rect
-                x={ox - w}
-                y={sign > 0 ? cy - ro : cy + rb}
-                width={2 * w}
-                height={ro - rb}
-                fill="url(#cut)"
-                stroke="var(--color-structure)"
-              />
-              {ri > 0 && (
-                <rect
-                  x={ix - l}
-                  y={sign > 0 ? cy - rb : cy + ri}
-                  width={2 * l}
-                  height={rb - ri}
-                  fill="url(#cut-back)"
-                  stroke={homed ? 'var(--color-line)' : 'var(--color-mark)'}
-                />
-              )}
-            </g>
-          ))}
-          {ri === 0 && (
-            <rect
-              x={ix - l}
-              y={cy - rb}
-              width={2 * l}
-              height={2 * rb}
-              fill="url(#cut-back)"
-              stroke="var(--color-mark)"
-            />
-          )}
-          <path
-            d={`M${Math.min(ix - l, ox - w) - 24} ${cy}H${Math.max(ix + l, ox + w) + 24}`}
-            stroke="var(--color-structure)"
-            strokeWidth="1"
-            strokeDasharray="16 4 3 4"
-          />
-          {!homed && !went && fits && (
-            <path
-              d={`M${ix - 20} ${cy - ro - 18}h44m-12 -8l12 8l-12 8`}
-              stroke="var(--color-mark)"
-              strokeWidth="3"
-            />
-          )}
-        </g>
+        <PressedSection part={part} at={centre} scale={scale} apart={!homed && !went} lit={!homed} />
         {!pressing && !sizes && checks.length > 0 && (
           <LimitScale at={[40, Math.min(390, y + 20)]} width={330} checks={checks} reader={reader} />
         )}

@@ -5,6 +5,7 @@ import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { liveValue, type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
 /** What heat does: how the clearance closes once the two are joined, and what is done while it is open. */
@@ -60,6 +61,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
+        {!heat && <PressedSection part={part} at={[790, 262]} scale={0.9 * pressedScale(part)} apart lit />}
         {heat && (
           <>
             <Words at={[x0, 84]} size={26} bold tone="mark">

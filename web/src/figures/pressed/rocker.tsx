@@ -166,7 +166,7 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
         )}
         {!pressing && (
           <ScaleBar
-            at={[step.figure === 'rocker-float' ? 600 : 930, 486]}
+            at={[step.figure === 'rocker-float' ? 500 : 930, 486]}
             px={5 * scale}
             words={writeMm(5, reader, 1)}
           />

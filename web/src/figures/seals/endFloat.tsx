@@ -1,3 +1,4 @@
+import { CrankRear } from './CrankRear';
 import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
@@ -26,7 +27,6 @@ export function endFloat({ sheet, step, reader }: SceneInput): Scene {
     .map(([f, r]) => (f === undefined || r === undefined ? undefined : r - f));
   const r = sheet.layout.flangeDiameterMm / 2;
   const s = 120 / r;
-  const [x, y] = [690, 262];
   const checks = step.now.call?.checks.filter((c) => c.name === 'float') ?? [];
   return {
     title: 'The crank’s rear end from the side, front at the left; the dial’s tip on the flange',
@@ -34,39 +34,7 @@ export function endFloat({ sheet, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
-        <g fill="none" stroke="var(--color-line)" strokeWidth="2.5">
-          <rect
-            x={x - 110}
-            y={y - 200}
-            width="90"
-            height="120"
-            fill="url(#cut)"
-            stroke="var(--color-structure)"
-          />
-          <rect
-            x={x - 110}
-            y={y + 80}
-            width="90"
-            height="120"
-            fill="url(#cut)"
-            stroke="var(--color-structure)"
-          />
-          <rect x={x - 150} y={y - 76} width="150" height="152" fill="var(--color-field-deep)" />
-          <rect x={x} y={y - r * s} width="44" height={2 * r * s} fill="url(#cut-back)" />
-          <path
-            d={`M${x - 190} ${y}H${x + 90}`}
-            stroke="var(--color-structure)"
-            strokeWidth="1"
-            strokeDasharray="16 4 3 4"
-          />
-          <path d={`M${x + 44} ${y - r * s + 22}h60`} stroke="var(--color-mark)" strokeWidth="5" />
-          <circle cx={x + 134} cy={y - r * s + 22} r="30" stroke="var(--color-mark)" strokeWidth="3" />
-          <path d={`M${x + 134} ${y - r * s + 22}l14 -18`} stroke="var(--color-mark)" strokeWidth="3" />
-          <path
-            d={`M${x - 60} ${y + 24}h-56m14 -10l-14 10l14 10M${x - 60} ${y - 24}h56m-14 -10l14 10l-14 10`}
-          />
-        </g>
-        <Words at={[x - 142, y + 58]}>front</Words>
+        <CrankRear at={[690, 262]} radius={r * s} dial />
         {floats.map(
           (f, i) =>
             f !== undefined && (

@@ -1,3 +1,4 @@
+import { CrankRear } from './CrankRear';
 import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
@@ -20,7 +21,9 @@ export function shims({ task, step, reader }: SceneInput): Scene {
     : 400;
   let y = 380;
   return {
-    title: 'The shims, their thickness magnified',
+    title: best
+      ? 'The shims, their thickness magnified'
+      : 'The crank’s rear end from the side, front at the left',
     places: rows(slots, 28, 92, 78),
     ...(found && {
       twin: found.picks.map(
@@ -34,6 +37,7 @@ export function shims({ task, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
+        {!best && <CrankRear at={[760, 262]} radius={120} />}
         {best && (
           <>
             <g fill="none" stroke="var(--color-line)" strokeWidth="2">

@@ -295,19 +295,15 @@ public sealed class Builder : IDisposable
         Size(width, height);
     }
 
-    /// <summary>Opens one more tab beside those that are open, and looks at it.</summary>
-    public void OpenTab(string address)
+    /// <summary>Opens one more window beside those that are open; all of them stay in sight.</summary>
+    public void OpenWindow(string address)
     {
-        _driver.SwitchTo().NewWindow(WindowType.Tab);
+        _driver.SwitchTo().NewWindow(WindowType.Window);
         Open(address);
     }
 
-    /// <summary>Looks at one of the tabs, in the order in which they were opened.</summary>
-    public void LookAtTab(int index)
-    {
-        _driver.SwitchTo().Window(_driver.WindowHandles[index]);
-        _driver.ExecuteCdpCommand("Page.bringToFront", []);
-    }
+    /// <summary>Goes on in one of the windows, in the order in which they were opened.</summary>
+    public void TurnTo(int window) => _driver.SwitchTo().Window(_driver.WindowHandles[window]);
 
     /// <summary>Another screen, px.</summary>
     public void Size(int width, int height) =>

@@ -9,14 +9,9 @@ namespace NeatBore.Server.Tests;
 
 public sealed class LiveTests(Site site) : IClassFixture<Site>
 {
-    private async Task<IAsyncEnumerator<SseItem<string>>> HearAsync(string path, long? last = null)
+    private async Task<IAsyncEnumerator<SseItem<string>>> HearAsync(string path)
     {
         var request = new HttpRequestMessage(HttpMethod.Get, new Uri(path, UriKind.Relative));
-        if (last is { } id)
-        {
-            request.Headers.Add("Last-Event-ID", $"{id}");
-        }
-
         var response = await site.Client.SendAsync(
             request,
             HttpCompletionOption.ResponseHeadersRead,
@@ -39,33 +34,50 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
     public async Task A_second_screen_is_told_of_each_reading_and_goes_on_after_a_cut_where_it_was()
     {
         var build = await site.BeginAsync();
-        var events = await HearAsync($"/api/builds/{build}/live");
+        var events = await HearAsync($"/api/live?build={build}");
         var first = await NextAsync(events);
+        Assert.Equal((first.EventType, build), ("grown", (Guid)Data(first)["build"]!));
         // The bell is rung after the commit, so that it may still ring for what was told already: that is no news.
-        await site.SqlAsync($"select pg_notify('build_grew', '{build} {first.EventId}')");
+        await site.SqlAsync($"select pg_notify('build_grew', '{build} {Data(first)["upToSeq"]}')");
         await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
         var grown = await NextAsync(events);
         Assert.Equal("grown", grown.EventType);
-        Assert.True(long.Parse(grown.EventId!) > long.Parse(first.EventId!));
+        Assert.True((long)Data(grown)["upToSeq"]! > (long)Data(first)["upToSeq"]!);
         await events.DisposeAsync();
 
+        // Whoever comes back is told how far it goes, whatever was missed.
         await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));
-        var again = await NextAsync(await HearAsync($"/api/builds/{build}/live", long.Parse(grown.EventId!)));
-        Assert.Equal("grown", again.EventType);
-        var still = await NextAsync(await HearAsync($"/api/builds/{build}/live", long.Parse(again.EventId!)));
-        Assert.Equal("still", still.EventType);
+        var again = await NextAsync(await HearAsync($"/api/live?build={build}"));
+        Assert.True((long)Data(again)["upToSeq"]! > (long)Data(grown)["upToSeq"]!);
     }
+
+    [Fact]
+    public async Task One_line_tells_of_two_builds_of_any_and_of_a_gauge()
+    {
+        var (one, two) = (await site.BeginAsync(), await site.BeginAsync());
+        var events = await HearAsync($"/api/live?build={one}&build={two}&any=true&gauge=nobody");
+        var first = new[] { await NextAsync(events), await NextAsync(events), await NextAsync(events) };
+        Assert.Equal(["any", "grown", "grown"], first.Select(e => e.EventType).Order());
+        Assert.Equal(new[] { one, two }.Order(), first.Where(e => e.EventType == "grown").Select(e => (Guid)Data(e)["build"]!).Order());
+        await site.WorkAsync(two, Site.Reading("nose", "s1-0", "34.021"));
+        var next = new[] { await NextAsync(events), await NextAsync(events) };
+        Assert.Equal(["any", "grown"], next.Select(e => e.EventType).Order());
+        Assert.Equal(two, (Guid)Data(next.Single(e => e.EventType == "grown"))["build"]!);
+        await events.DisposeAsync();
+    }
+
+    private static JsonNode Data(SseItem<string> item) => JsonNode.Parse(item.Data)!;
 
     [Fact]
     public async Task Today_is_told_when_any_build_grows_or_is_opened()
     {
-        var events = await HearAsync("/api/builds/live");
-        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        var events = await HearAsync("/api/live?any=true");
+        Assert.Equal("any", (await NextAsync(events)).EventType);
         var build = await site.BeginAsync();
-        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        Assert.Equal("any", (await NextAsync(events)).EventType);
         // What grows while the last one is being told is told of next.
         await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
-        Assert.Equal("grown", (await NextAsync(events)).EventType);
+        Assert.Equal("any", (await NextAsync(events)).EventType);
         await events.DisposeAsync();
     }
 
@@ -75,7 +87,7 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
         site.Clock.Pace = 100;
         try
         {
-            var events = await HearAsync("/api/gauges/live?gauge=nobody");
+            var events = await HearAsync("/api/live?gauge=nobody");
             Assert.Equal("still", (await NextAsync(events)).EventType);
             Assert.Equal("still", (await NextAsync(events)).EventType);
             await events.DisposeAsync();
@@ -106,22 +118,17 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
             );
 
     [Fact]
-    public async Task A_build_that_is_not_there_has_no_line() =>
-        Assert.Equal(
-            404,
-            (int)
-                (
-                    await site.Client.GetAsync(
-                        new Uri($"/api/builds/{Guid.CreateVersion7()}/live", UriKind.Relative),
-                        TestContext.Current.CancellationToken
-                    )
-                ).StatusCode
-        );
+    public async Task Of_a_build_that_is_not_there_nothing_is_told_and_of_the_others_all_the_same()
+    {
+        var build = await site.BeginAsync();
+        var told = await NextAsync(await HearAsync($"/api/live?build={Guid.CreateVersion7()}&build={build}"));
+        Assert.Equal(("grown", build), (told.EventType, (Guid)Data(told)["build"]!));
+    }
 
     [Fact]
     public async Task Gauges_that_can_t_be_reached_say_so_and_only_stand_ins_are_aimed()
     {
-        var told = JsonNode.Parse((await NextAsync(await HearAsync("/api/gauges/live?gauge=sim-mic&gauge=nobody"))).Data)!;
+        var told = Data(await NextAsync(await HearAsync("/api/live?gauge=sim-mic&gauge=nobody")))["gauges"]!;
         Assert.Equal(("sim-mic", false), ((string)told["lines"]![0]!["gauge"]!, (bool)told["lines"]![0]!["up"]!));
         Assert.Equal(422, (await site.PostAsync("/api/gauges/mic-1/aim", """{"set":{"near":"34"}}""")).Status);
         Assert.Equal(422, (await site.PostAsync("/api/gauges/sim-dial/aim", """{"set":{"crank":"9 0"}}""")).Status);

@@ -13,7 +13,7 @@ export interface Room {
 const em = (letter: string): number =>
   /[ijl.,:;'’|!()]/.test(letter)
     ? 0.25
-    : /[ftr \-]/.test(letter)
+    : /[ftr -]/.test(letter)
       ? 0.33
       : /[mwMW%–—→‹]/.test(letter)
         ? 0.76
@@ -37,7 +37,7 @@ export function wordsOf(scene: Scene): { words: Room[]; markup: string } {
     if (what.trim() === '') return [];
     const size = Number(get('font-size') ?? 18);
     const [x, y] = [Number(get('x') ?? 0), Number(get('y') ?? 0)];
-    const width = size * [...what].reduce((sum, letter) => sum + em(letter), 0);
+    const width = size * Array.from(what).reduce((sum, letter) => sum + em(letter), 0);
     const anchor = get('text-anchor') ?? 'start';
     const x0 = anchor === 'end' ? x - width : anchor === 'middle' ? x - width / 2 : x;
     return [{ what, x0, x1: x0 + width, y0: y - 0.72 * size, y1: y + 0.1 * size }];

@@ -1,6 +1,3 @@
-using System.Globalization;
-using System.Net.ServerSentEvents;
-using System.Runtime.CompilerServices;
 using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
@@ -24,22 +21,11 @@ public sealed record Aimed(long After);
 internal static class GaugeEndpoints
 {
     private const int MostAims = 20;
-    private static readonly TimeSpan s_gathered = TimeSpan.FromMilliseconds(40);
-
-    // A line that says nothing for long is cut by what stands between.
-    private static readonly TimeSpan s_atLeastEvery = TimeSpan.FromSeconds(20);
 
     public static void MapGauges(this IEndpointRouteBuilder app)
     {
         var gauges = app.MapGroup("/api/gauges").WithTags("Gauges");
         gauges.MapGet("", (GaugeHub hub) => hub.Lines).WithSummary("How the line of every instrument that sends its readings is");
-        gauges
-            .MapGet(
-                "live",
-                (HttpContext http, GaugeHub hub, TimeProvider time, string[] gauge) =>
-                    TypedResults.ServerSentEvents(Live(http, hub, gauge, time, http.RequestAborted))
-            )
-            .WithSummary("What the named gauges send, as server-sent events; resumed from Last-Event-ID");
         gauges
             .MapPost("{gauge}/aim", AimAsync)
             .Accepts<AimRequest>("application/json")
@@ -55,47 +41,6 @@ internal static class GaugeEndpoints
             .ProducesValidationProblem(422)
             .ProducesProblem(404)
             .WithSummary("Sets up a simulated gauge for a place on the bench; one that is recording is left alone");
-    }
-
-    private static async IAsyncEnumerable<SseItem<GaugeBatch>> Live(
-        HttpContext http,
-        GaugeHub hub,
-        string[] gauge,
-        TimeProvider time,
-        [EnumeratorCancellation] CancellationToken cancel
-    )
-    {
-        var wanted = gauge.Take(100).ToHashSet(StringComparer.Ordinal);
-        var (_, newest, _) = hub.After(long.MaxValue, wanted);
-        var from =
-            long.TryParse(http.Request.Headers["Last-Event-ID"], CultureInfo.InvariantCulture, out var last) && last <= newest
-                ? last
-                : newest;
-        var told = new Dictionary<string, GaugeLineState>(StringComparer.Ordinal);
-        var said = time.GetTimestamp();
-        while (!cancel.IsCancellationRequested)
-        {
-            var (samples, upTo, next) = hub.After(from, wanted);
-            var lines = hub.Lines.Where(l => wanted.Contains(l.Gauge) && told.GetValueOrDefault(l.Gauge) != l).ToList();
-            lines.ForEach(l => told[l.Gauge] = l);
-            from = upTo;
-            // What other gauges say wakes this line too, and is nothing that it says.
-            var still = samples.Count + lines.Count == 0;
-            if (!still || time.GetElapsedTime(said) >= s_atLeastEvery)
-            {
-                yield return new SseItem<GaugeBatch>(new GaugeBatch(samples, lines), still ? "still" : null)
-                {
-                    EventId = upTo.ToString(CultureInfo.InvariantCulture),
-                };
-                said = time.GetTimestamp();
-            }
-
-            // Gathered for a moment, so that fifty values a second are not fifty events.
-            await Task.Delay(s_gathered, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            var rest = s_atLeastEvery - time.GetElapsedTime(said);
-            await next.WaitAsync(rest > TimeSpan.Zero ? rest : TimeSpan.FromMilliseconds(1), time, cancel)
-                .ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-        }
     }
 
     private static async Task<Ok<Aimed>> AimAsync(string gauge, HttpRequest http, GaugeHub hub, CancellationToken cancel)

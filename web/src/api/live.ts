@@ -1,58 +1,17 @@
-import { useEffect, useRef, useState, useSyncExternalStore } from 'react';
+import { useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { live } from './liveLine';
 import type { GaugeBatch, GaugeSample } from './types';
 
-/**
- * A line of server-sent events that gives way while nobody looks at its page: a browser opens six connections to a
- * host, and the pages of a dozen tabs would hold them all. Whoever connects again is told what stands.
- */
-class Line {
-  #source: EventSource | null = null;
-
-  constructor(
-    readonly url: string,
-    private readonly hear: (source: EventSource) => void,
-  ) {
-    this.#look();
-    document.addEventListener('visibilitychange', this.#look);
-    window.addEventListener('pagehide', this.#away);
-    window.addEventListener('pageshow', this.#look);
-  }
-
-  close(): void {
-    this.#away();
-    document.removeEventListener('visibilitychange', this.#look);
-    window.removeEventListener('pagehide', this.#away);
-    window.removeEventListener('pageshow', this.#look);
-  }
-
-  readonly #look = (): void => {
-    if (document.hidden) this.#away();
-    else if (this.#source === null) {
-      this.#source = new EventSource(this.url);
-      this.hear(this.#source);
-    }
-  };
-
-  readonly #away = (): void => {
-    this.#source?.close();
-    this.#source = null;
-  };
-}
-
-/** Calls back each time that a build has grown. The browser itself connects again after a cut, from where it was. */
+/** Calls back each time that a build has grown, and at first with how far it goes. */
 export function useGrowth(build: string, grown: (upToSeq: number) => void): void {
   const latest = useRef(grown);
   useEffect(() => {
     latest.current = grown;
   });
-  useEffect(() => {
-    const line = new Line(`/api/builds/${build}/live`, (source) =>
-      source.addEventListener('grown', (event: MessageEvent<string>) =>
-        latest.current((JSON.parse(event.data) as { upToSeq: number }).upToSeq),
-      ),
-    );
-    return () => line.close();
-  }, [build]);
+  useEffect(
+    () => live.listen(`build:${build}`, (heard) => heard.kind === 'grown' && latest.current(heard.upToSeq)),
+    [build],
+  );
 }
 
 /** Calls back when any build has grown, and says whether the line that tells of it is up. */
@@ -62,14 +21,14 @@ export function useAnyGrowth(grown: () => void): boolean {
   useEffect(() => {
     latest.current = grown;
   });
-  useEffect(() => {
-    const line = new Line('/api/builds/live', (source) => {
-      source.addEventListener('open', () => setUp(true));
-      source.addEventListener('error', () => setUp(false));
-      source.addEventListener('grown', () => latest.current());
-    });
-    return () => line.close();
-  }, []);
+  useEffect(
+    () =>
+      live.listen('any', ({ kind }) => {
+        if (kind === 'any') latest.current();
+        else if (kind === 'up' || kind === 'down') setUp(kind === 'up');
+      }),
+    [],
+  );
   return up;
 }
 
@@ -95,25 +54,26 @@ class GaugeLine {
   #held = 0;
   #after = 0;
   #timer: ReturnType<typeof setTimeout> | undefined;
-  readonly #line: Line;
+  #stop: (() => void) | undefined;
   readonly #listeners = new Set<() => void>();
 
-  constructor(readonly gauge: string) {
-    this.#line = new Line(`/api/gauges/live?gauge=${encodeURIComponent(gauge)}`, (source) => {
-      source.onmessage = (event: MessageEvent<string>) =>
-        this.#take(JSON.parse(event.data) as GaugeBatch, Number(event.lastEventId));
-      source.onerror = () => this.#change({ up: false, fault: 'no line to the server' });
-    });
-  }
+  constructor(readonly gauge: string) {}
 
-  close(): void {
-    clearTimeout(this.#timer);
-    this.#line.close();
-  }
-
+  /** It is listened to for as long as somebody looks at it. */
   readonly subscribe = (listener: () => void): (() => void) => {
     this.#listeners.add(listener);
-    return () => this.#listeners.delete(listener);
+    this.#stop ??= live.listen(`gauge:${this.gauge}`, (heard) => {
+      if (heard.kind === 'gauges') this.#take(heard.batch, heard.upTo);
+      else if (heard.kind === 'down') this.#change({ up: false, fault: 'no line to the server' });
+    });
+    return () => {
+      this.#listeners.delete(listener);
+      if (this.#listeners.size > 0) return;
+      this.#stop?.();
+      this.#stop = undefined;
+      clearTimeout(this.#timer);
+      this.#timer = undefined;
+    };
   };
 
   readonly state = (): GaugeNow => this.#shown;
@@ -131,7 +91,9 @@ class GaugeLine {
     });
   }
 
-  #take({ samples, lines }: GaugeBatch, upTo: number): void {
+  #take(batch: GaugeBatch, upTo: number): void {
+    const samples = batch.samples.filter((s) => s.gauge === this.gauge);
+    const lines = batch.lines.filter((l) => l.gauge === this.gauge);
     const values = { ...this.#now.values };
     for (const sample of samples) values[sample.quantity] = sample;
     const first = samples.find((s) => s.quantity === samples[0]!.quantity);
@@ -167,19 +129,9 @@ export type { GaugeLine };
 const never = () => () => undefined;
 const silentState = () => silent;
 
-/** The live line of an instrument, open for as long as it is in hand. */
+/** The live line of an instrument, listened to for as long as it is in hand. */
 export function useGauge(gauge: string | null): { now: GaugeNow; line: GaugeLine | null } {
-  const [line, setLine] = useState<GaugeLine | null>(null);
-  useEffect(() => {
-    if (gauge === null) return undefined;
-    const opened = new GaugeLine(gauge);
-    // eslint-disable-next-line react-hooks/set-state-in-effect -- the line is a connection: it is made here and closed here
-    setLine(opened);
-    return () => {
-      opened.close();
-      setLine(null);
-    };
-  }, [gauge]);
+  const line = useMemo(() => (gauge === null ? null : new GaugeLine(gauge)), [gauge]);
   const now = useSyncExternalStore(line?.subscribe ?? never, line?.state ?? silentState);
-  return { now: line?.gauge === gauge ? now : silent, line };
+  return { now, line };
 }

@@ -195,22 +195,31 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/builds/live": {
+    "/api/live": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        /** Tells that some build has grown, at most twice a second, as server-sent events */
+        /** Tells what was asked for, as server-sent events: “grown” of each named build (how far it goes at first, then each time), “any” when some build has grown, at most twice a second, and “gauges” with what the named ones send, from the number “after” or Last-Event-ID on */
         get: {
             parameters: {
-                query?: never;
+                query: {
+                    build: string[];
+                    gauge: string[];
+                    any?: boolean;
+                    after?: number;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
             };
-            requestBody?: never;
+            requestBody: {
+                content: {
+                    "application/json": string[];
+                };
+            };
             responses: {
                 /** @description OK */
                 200: {
@@ -218,45 +227,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "text/event-stream": components["schemas"]["SseItemOfstring"];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/builds/{id}/live": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** Tells each time that a build has grown, as server-sent events; resumed from Last-Event-ID */
-        get: {
-            parameters: {
-                query?: never;
-                header?: never;
-                path: {
-                    id: string;
-                };
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "text/event-stream": components["schemas"]["SseItemOfGrown"];
+                        "text/event-stream": components["schemas"]["SseItemOfNews"];
                     };
                 };
             };
@@ -2635,48 +2606,6 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["GaugeLineState"][];
-                    };
-                };
-            };
-        };
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/gauges/live": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What the named gauges send, as server-sent events; resumed from Last-Event-ID */
-        get: {
-            parameters: {
-                query: {
-                    gauge: string[];
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody: {
-                content: {
-                    "application/json": string[];
-                };
-            };
-            responses: {
-                /** @description OK */
-                200: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "text/event-stream": components["schemas"]["SseItemOfGaugeBatch"];
                     };
                 };
             };
@@ -5347,10 +5276,6 @@ export interface components {
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
         };
-        Grown: {
-            /** Format: int64 */
-            upToSeq: number;
-        };
         /** @description What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C. */
         HeatSheet: {
             /**
@@ -6313,6 +6238,13 @@ export interface components {
         };
         /** @description A material in a request: the key of a built-in one, or its own properties. */
         MaterialChoice: unknown;
+        News: {
+            /** Format: uuid */
+            build?: null | string;
+            /** Format: int64 */
+            upToSeq?: null | number;
+            gauges?: null | components["schemas"]["GaugeBatch"];
+        };
         /** @description The crank's nose; lengths in mm, roughness in µm. */
         NoseSheet: {
             /** Format: double */
@@ -7887,20 +7819,8 @@ export interface components {
             /** Format: double */
             turns: number;
         };
-        SseItemOfGaugeBatch: {
-            data: components["schemas"]["GaugeBatch"];
-            eventType: null | string;
-            eventId?: null | string;
-            reconnectionInterval?: null | string;
-        };
-        SseItemOfGrown: {
-            data: components["schemas"]["Grown"];
-            eventType: null | string;
-            eventId?: null | string;
-            reconnectionInterval?: null | string;
-        };
-        SseItemOfstring: {
-            data: null | string;
+        SseItemOfNews: {
+            data: components["schemas"]["News"];
             eventType: null | string;
             eventId?: null | string;
             reconnectionInterval?: null | string;

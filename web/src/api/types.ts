@@ -18,6 +18,7 @@ export type InterferenceFitAnswer = Schema['InterferenceFitAnswer'];
 export type GaugeBatch = Schema['GaugeBatch'];
 export type GaugeLineState = Schema['GaugeLineState'];
 export type GaugeSample = Schema['GaugeSample'];
+export type News = Schema['News'];
 export type CribTool = Schema['ToolMatchCribTool'];
 export type ForcePoint = Schema['InterferenceFitForcePoint'];
 export type PartNeed = Schema['PartNeed'];

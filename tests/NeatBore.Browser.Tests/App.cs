@@ -161,8 +161,10 @@ public class App : IAsyncLifetime
         };
 
     /// <summary>What the record holds, past the screen.</summary>
-    public async Task<JsonNode> StateAsync(string build) =>
-        JsonNode.Parse(await _http.GetStringAsync(new Uri($"{Address}/api/builds/{build}/record")))!["state"]!;
+    public async Task<JsonNode> StateAsync(string build) => (await GetAsync($"/api/builds/{build}/record"))["state"]!;
+
+    /// <summary>What the server answers, past the screen.</summary>
+    public async Task<JsonNode> GetAsync(string path) => JsonNode.Parse(await _http.GetStringAsync(new Uri(Address + path)))!;
 
     /// <summary>How the recording at a place of the balancer's first round stands, past the screen; null where there is none.</summary>
     public async Task<string?> RecordingAsync(string build, string step, string slot) =>

@@ -77,7 +77,7 @@ public sealed class StartStories : IDisposable
                     return;
                 }
             }
-            catch (HttpRequestException)
+            catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
             {
                 // Not yet.
             }

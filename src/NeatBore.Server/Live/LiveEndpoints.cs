@@ -56,9 +56,9 @@ internal static class LiveEndpoints
             )
             .WithTags("Live")
             .WithSummary(
-                "Tells what was asked for, as server-sent events: “grown” of each named build (how far it goes at first, then each time), “any” "
-                    + "when some build has grown, at most twice a second, and “gauges” with what the named ones send, from the number “after” or "
-                    + "Last-Event-ID on"
+                "Tells what was asked for, as server-sent events: “grown” of each named build, how far it goes at first and then each "
+                    + "time; “any” when some build has grown, at most twice a second; “gauges” with what the named ones send, from the "
+                    + "number “after” or Last-Event-ID on"
             );
 
     /// <summary>Several feeds as one; what is slow to be read holds its feed back.</summary>

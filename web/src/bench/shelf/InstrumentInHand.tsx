@@ -49,7 +49,7 @@ export function InstrumentInHand({ work }: { work: Work }) {
         </b>
       )}
       <div
-        className={`flex flex-col justify-center ${inBig ? 'min-w-0 grow flex-row! items-center! gap-2' : line ? 'max-w-[150px]' : 'max-w-[250px]'}`}
+        className={`flex flex-col justify-center ${inBig ? 'min-w-0 grow flex-row! items-center! gap-2' : line ? 'max-w-[150px]' : 'max-w-[320px] pr-2'}`}
       >
         {instruments.length > 1 ? (
           <select

@@ -1,0 +1,82 @@
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>Every task of the demo's engines on a phone, step by step.</summary>
+public sealed class PhoneStories(App app) : IClassFixture<App>
+{
+    // The steps of one rocker are those of the other eleven.
+    private const int MostSteps = 16;
+
+    /// <summary>What lies over something else, sticks out sideways or is cut off, of all that is tapped and typed at.</summary>
+    private const string Wrong = """
+        const shown = [...document.querySelectorAll('main button, main input, main textarea, main select, main [data-slot]')]
+          .filter((e) => e.checkVisibility() && !e.closest('.sr-only'));
+        const box = (e) => e.getBoundingClientRect();
+        const name = (e) => (e.getAttribute('aria-label') || e.innerText || e.tagName).slice(0, 30).replace(/\s+/g, ' ');
+        const over = (a, b) => a.left < b.right - 1 && b.left < a.right - 1 && a.top < b.bottom - 1 && b.top < a.bottom - 1;
+        const rows = (e) => e.closest('.overflow-x-auto');
+        const wrong = shown.flatMap((a, i) => shown.slice(i + 1)
+          .filter((b) => !a.contains(b) && !b.contains(a) && rows(a) === rows(b) && over(box(a), box(b)))
+          .map((b) => name(a) + ' over ' + name(b)));
+        const wide = shown.filter((e) => !rows(e) && (box(e).right > innerWidth + 1 || box(e).left < -1)).map((e) => name(e) + ' sticks out');
+        const cut = shown.filter((e) => e.tagName === 'BUTTON' && e.scrollWidth > e.clientWidth + 1).map((e) => name(e) + ' is cut off');
+        return [...wrong, ...wide, ...cut].join('; ');
+        """;
+
+    [Fact]
+    public async Task Every_task_of_the_demos_engines_has_room_on_a_phone_at_each_step()
+    {
+        using var builder = new Builder(390, 844);
+        var (steps, wrong, seen) = (0, new List<string>(), new HashSet<string>());
+        foreach (var line in (await app.GetAsync("/api/builds"))["lines"]!.AsArray())
+        {
+            var build = (string)line!["id"]!;
+            var state = await app.StateAsync(build);
+            var offered = state["places"]!
+                .AsArray()
+                .SelectMany(p => p!["tasks"]!.AsArray())
+                .Select(t => (Kind: (string)t!["ref"]!["kind"]!, Place: (string)t["ref"]!["place"]!))
+                // What differs from engine to engine on a phone is the balancer; of the rest one engine stands for all.
+                .Where(t => seen.Add(t.Kind.StartsWith("balancer", StringComparison.Ordinal) ? $"{t.Kind} {build}" : t.Kind))
+                .ToList();
+            var begun = state["tasks"]!.AsArray().Select(t => ((string)t!["ref"]!["kind"]!, (string)t["ref"]!["place"]!));
+            foreach (var (kind, place) in offered.Except(begun))
+            {
+                await app.WorkAsync(build, [App.Begun(kind, place)]);
+            }
+
+            foreach (var task in offered)
+            {
+                var address = $"/builds/{build}/{task.Kind}/{task.Place}";
+                builder.Open(app.Address + address);
+                var last = "";
+                for (var i = 0; i < MostSteps; i++)
+                {
+                    builder.Find("//nav[@aria-label='Steps']");
+                    builder.Wait("return !document.body.innerText.includes('This step is on its way')");
+                    var at = (string)builder.Js("return document.querySelector('nav[aria-label=Steps] p').innerText")!;
+                    if (at == last)
+                    {
+                        break;
+                    }
+
+                    last = at;
+                    steps++;
+                    builder.Fits();
+                    if (builder.Js(Wrong) is string { Length: > 0 } found)
+                    {
+                        wrong.Add($"{address}, {at.ReplaceLineEndings(" ")}: {found}");
+                    }
+
+                    builder.Click("//button[@aria-label='Next step']");
+                }
+            }
+        }
+
+        Assert.True(steps > 100, $"{steps} steps were looked at");
+        Assert.Equal("", string.Join('\n', wrong));
+        builder.HasNoErrors();
+    }
+}

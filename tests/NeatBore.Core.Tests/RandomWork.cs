@@ -61,6 +61,41 @@ internal static class RandomWork
         );
     }
 
+    /// <summary>Work as it mostly goes: what the run sheet waits for, near what is expected there; now and then something else.</summary>
+    public static Command GoingOn(TaskState task, Random random, Guid id, DateTimeOffset at)
+    {
+        if (random.Next(9) == 0 || task.Next is null)
+        {
+            return On(task, random, id, at, odd: 40, apart: 0.04);
+        }
+
+        var step = task.Steps.First(s => s.Ref == task.Next);
+        var slots = step.Rounds[^1].Slots;
+        if (slots.FirstOrDefault(s => s.Live is null && s.Slot.Required) is { } empty)
+        {
+            var (typed, trace, sight) = Anything(empty.Slot, random, odd: 1000, apart: 0.004);
+            // What it mostly is comes first of what there is to pick.
+            var picked = empty.Slot.Kind == SlotKind.Pick && random.Next(4) > 0 ? empty.Slot.Options![0].Id : typed;
+            return new TakeReading(
+                id,
+                at,
+                new SlotRef(step.Ref, step.Round, empty.Slot.Key),
+                picked,
+                OddConfirmed: true,
+                Trace: trace,
+                Sight: sight is null ? null : sight with { AroundMm = sight.AroundMm / 8, AlongMm = sight.AlongMm / 8 }
+            );
+        }
+
+        return random.Next(6) switch
+        {
+            0 => new BeginRound(id, at, step.Ref, "again"),
+            1 or 2 => new Decide(id, at, step.Ref, "it will do"),
+            3 when slots.FirstOrDefault(s => s.Live is null) is not null => On(task, random, id, at, odd: 40, apart: 0.04),
+            _ => new OpenGate(id, at, step.Ref, "to go on"),
+        };
+    }
+
     private static (string Typed, TraceColumns? Trace, Sight? Sight) Anything(Slot slot, Random random, int odd, double apart) =>
         slot.Kind switch
         {

@@ -1,0 +1,163 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Text;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using NeatBore.Core.Bench;
+using NeatBore.Core.Calculators;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+using NeatBore.Tests;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+/// <summary>
+/// What a builder reads after each entry, on work that goes each way by chance, over every run sheet and every demo engine: what is asked,
+/// refused and told, with the numbers behind it. A change of any of it shows here, at the entry where it first shows;
+/// scripts/golden writes the walks anew, and the commit says what changed and why.
+/// </summary>
+public partial class WalkTests
+{
+    private const int Entries = 120;
+    private static readonly bool s_writes = Environment.GetEnvironmentVariable("NEATBORE_WRITE_GOLDEN") == "1";
+    private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
+
+    public static TheoryData<string> Procedures => [.. ProcedureBook.Default.Newest.Select(p => p.Id)];
+
+    [Theory]
+    [MemberData(nameof(Procedures))]
+    public void What_is_read_after_each_entry_is_what_was_read(string id)
+    {
+        var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == id);
+        var now = HostileWorkTests
+            .Sheets.Values.Where(s => procedure.Places(s).Count > 0)
+            .OrderBy(s => s.Id, StringComparer.Ordinal)
+            .SelectMany(sheet => new[] { 1, 2 }.SelectMany(seed => Walked(procedure, sheet, seed)))
+            .ToList();
+        var file = Repository.At("tests", "walks", $"{id}.txt.gz");
+        if (s_writes)
+        {
+            Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+            using var written = new GZipStream(File.Create(file), CompressionLevel.SmallestSize);
+            written.Write(Encoding.UTF8.GetBytes(string.Join('\n', now)));
+            return;
+        }
+
+        using var read = new StreamReader(new GZipStream(File.OpenRead(file), CompressionMode.Decompress));
+        var was = read.ReadToEnd().Split('\n');
+        var first = was.Zip(now).TakeWhile(pair => pair.First == pair.Second).Count();
+        // The lines before it tell how the builder got there.
+        Assert.Equal(string.Join('\n', was.Skip(first - 3).Take(4)), string.Join('\n', now.Skip(first - 3).Take(4)));
+        Assert.Equal(was.Length, now.Count);
+    }
+
+    private static IEnumerable<string> Walked(Procedure procedure, EngineSheet sheet, int seed)
+    {
+        var (random, at, desk) = (new Random(seed), Workbench.Start, new Desk(ProcedureBook.Default, s_shop));
+        Guid Id()
+        {
+            var bytes = new byte[16];
+            random.NextBytes(bytes);
+            return new Guid(bytes);
+        }
+
+        yield return $"== {procedure.Id} on {sheet.Id}, {seed}";
+        var build = WorkedBuild.Of(
+            HostileWorkTests.Sheets,
+            ProcedureBook.Default,
+            [new(1, at, Workbench.Ines, new BuildOpened(Id(), at, "1", "Walked", sheet.Ref))]
+        );
+        var task = new TaskRef(procedure.Id, procedure.Home ?? procedure.Places(sheet)[0]);
+        build = desk.Take(build, new StartTask(Id(), at, task), Workbench.Ines, at);
+        for (var (i, after) = (0, 0); i < Entries && after < 6; i++)
+        {
+            after += build.Tasks.Single().Next is null ? 1 : 0;
+            at = at.AddMinutes(1);
+            var command = RandomWork.GoingOn(build.Tasks.Single(), random, Id(), at);
+            yield return $"{i} {Words(command)}";
+            if (command is TakeReading { Trace: null, Sight: null } take && char.IsAsciiDigit(take.Typed.Trim('-')[0]))
+            {
+                // Asked first, as a builder's first Enter is.
+                var (_, question) = Try(desk, build, take with { OddConfirmed = false }, at);
+                if (question is not null)
+                {
+                    yield return $"  ? {question}";
+                }
+            }
+
+            (build, var refused) = Try(desk, build, command, at);
+            var stands = build.Tasks.Single();
+            yield return refused is null
+                ? $"  {stands.Standing}, next {stands.Next?.Step}@{stands.Next?.Item}; "
+                    + string.Join(" || ", stands.Steps.Where(s => s.Ref == At(command) || s.Ref == stands.Next).Select(Read))
+                : $"  refused: {refused}";
+        }
+    }
+
+    private static (WorkedBuild Build, string? Refused) Try(Desk desk, WorkedBuild build, Command command, DateTimeOffset at)
+    {
+        try
+        {
+            return (desk.Take(build, command, Workbench.Ines, at), null);
+        }
+        catch (UnusableInputException e)
+        {
+            return (build, string.Join("; ", e.Errors.Select(f => $"{f.Key}: {string.Join(", ", f.Value)}")));
+        }
+        catch (OddReadingException e)
+        {
+            return (build, Wording.Write(e.Question));
+        }
+    }
+
+    private static StepRef? At(Command command) =>
+        command switch
+        {
+            TakeReading take => take.Slot.Step,
+            BeginRound round => round.Step,
+            Decide decide => decide.Step,
+            OpenGate open => open.Step,
+            _ => null,
+        };
+
+    private static string Words(Command command) =>
+        command switch
+        {
+            TakeReading take => $"{take.Slot.Step.Step}@{take.Slot.Step.Item}/{take.Slot.Slot} {take.Typed}",
+            Choose choose => $"choose {choose.Choice} {choose.Option}",
+            _ => $"{command.GetType().Name} {At(command)?.Step}@{At(command)?.Item}",
+        };
+
+    private static string Read(StepState step)
+    {
+        var now = step.Now;
+        var call = now.Call is not { } c
+            ? ""
+            : $" [{c.Verdict}] {c.Because}"
+                + string.Concat(
+                    c.Checks.Select(k =>
+                        $" <{k.Name} {k.Verdict} {Short(k.Value)} {k.Side} {Short(k.Limit)} ±{Short(k.Uncertainty)} {k.Source}>"
+                    )
+                );
+        var answer = now.Answer is { } a ? $" {Digest(JsonSerializer.Serialize(a, CoreWire.For(CalculatorBook.Default)))}" : "";
+        var then = now.Later() is { } later ? $" then at {later.From:HH:mm:ss} {Wording.Write(later.Do)}" : "";
+        var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => $"{s.Slot.Key}:{(s.Slot.Expected is { } x ? Short(x) : "")}"));
+        return $"{step.Ref.Step}@{step.Ref.Item} {step.Status}{(step.Passed ? " passed" : "")} {step.BlockedBy} ({slots}): "
+            + $"{Wording.Write(now.Do)}{call}{answer}{then}";
+    }
+
+    private static string Short(double value) => value.ToString("G6", CultureInfo.InvariantCulture);
+
+    /// <summary>An answer's numbers to six digits, so that no processor's last bit counts, made short.</summary>
+    private static string Digest(string json)
+    {
+        var rounded = Numbers().Replace(json, m => Short(double.Parse(m.Value, CultureInfo.InvariantCulture)));
+        return Convert.ToHexString(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(rounded)))[..8];
+    }
+
+    [GeneratedRegex(@"-?\d+\.\d+(?:E[-+]?\d+)?")]
+    private static partial Regex Numbers();
+}

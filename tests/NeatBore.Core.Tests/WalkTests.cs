@@ -19,10 +19,9 @@ namespace NeatBore.Core.Tests;
 /// refused and told, with the numbers behind it. A change of any of it shows here, at the entry where it first shows;
 /// scripts/golden writes the walks anew, and the commit says what changed and why.
 /// </summary>
-public partial class WalkTests
+public class WalkTests
 {
     private const int Entries = 120;
-    private static readonly bool s_writes = Environment.GetEnvironmentVariable("NEATBORE_WRITE_GOLDEN") == "1";
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
 
     public static TheoryData<string> Procedures => [.. ProcedureBook.Default.Newest.Select(p => p.Id)];
@@ -35,23 +34,8 @@ public partial class WalkTests
         var now = HostileWorkTests
             .Sheets.Values.Where(s => procedure.Places(s).Count > 0)
             .OrderBy(s => s.Id, StringComparer.Ordinal)
-            .SelectMany(sheet => new[] { 1, 2 }.SelectMany(seed => Walked(procedure, sheet, seed)))
-            .ToList();
-        var file = Repository.At("tests", "walks", $"{id}.txt.gz");
-        if (s_writes)
-        {
-            Directory.CreateDirectory(Path.GetDirectoryName(file)!);
-            using var written = new GZipStream(File.Create(file), CompressionLevel.SmallestSize);
-            written.Write(Encoding.UTF8.GetBytes(string.Join('\n', now)));
-            return;
-        }
-
-        using var read = new StreamReader(new GZipStream(File.OpenRead(file), CompressionMode.Decompress));
-        var was = read.ReadToEnd().Split('\n');
-        var first = was.Zip(now).TakeWhile(pair => pair.First == pair.Second).Count();
-        // The lines before it tell how the builder got there.
-        Assert.Equal(string.Join('\n', was.Skip(first - 3).Take(4)), string.Join('\n', now.Skip(first - 3).Take(4)));
-        Assert.Equal(was.Length, now.Count);
+            .SelectMany(sheet => new[] { 1, 2 }.SelectMany(seed => Walked(procedure, sheet, seed)));
+        Walk.Same(id, now);
     }
 
     private static IEnumerable<string> Walked(Procedure procedure, EngineSheet sheet, int seed)
@@ -139,25 +123,13 @@ public partial class WalkTests
             : $" [{c.Verdict}] {c.Because}"
                 + string.Concat(
                     c.Checks.Select(k =>
-                        $" <{k.Name} {k.Verdict} {Short(k.Value)} {k.Side} {Short(k.Limit)} ±{Short(k.Uncertainty)} {k.Source}>"
+                        $" <{k.Name} {k.Verdict} {Walk.Short(k.Value)} {k.Side} {Walk.Short(k.Limit)} ±{Walk.Short(k.Uncertainty)} {k.Source}>"
                     )
                 );
-        var answer = now.Answer is { } a ? $" {Digest(JsonSerializer.Serialize(a, CoreWire.For(CalculatorBook.Default)))}" : "";
+        var answer = now.Answer is { } a ? $" {Walk.Digest(JsonSerializer.Serialize(a, CoreWire.For(CalculatorBook.Default)))}" : "";
         var then = now.Later() is { } later ? $" then at {later.From:HH:mm:ss} {Wording.Write(later.Do)}" : "";
-        var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => $"{s.Slot.Key}:{(s.Slot.Expected is { } x ? Short(x) : "")}"));
+        var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => $"{s.Slot.Key}:{(s.Slot.Expected is { } x ? Walk.Short(x) : "")}"));
         return $"{step.Ref.Step}@{step.Ref.Item} {step.Status}{(step.Passed ? " passed" : "")} {step.BlockedBy} ({slots}): "
             + $"{Wording.Write(now.Do)}{call}{answer}{then}";
     }
-
-    private static string Short(double value) => value.ToString("G6", CultureInfo.InvariantCulture);
-
-    /// <summary>An answer's numbers to six digits, so that no processor's last bit counts, made short.</summary>
-    private static string Digest(string json)
-    {
-        var rounded = Numbers().Replace(json, m => Short(double.Parse(m.Value, CultureInfo.InvariantCulture)));
-        return Convert.ToHexString(System.Security.Cryptography.SHA256.HashData(Encoding.UTF8.GetBytes(rounded)))[..8];
-    }
-
-    [GeneratedRegex(@"-?\d+\.\d+(?:E[-+]?\d+)?")]
-    private static partial Regex Numbers();
 }

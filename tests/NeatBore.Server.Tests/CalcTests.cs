@@ -1,5 +1,6 @@
 using System.Text.Json.Nodes;
 using NeatBore.Core.Calculators;
+using NeatBore.Tests;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -21,137 +22,13 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
 
     private const string Wrench = """{"targetNm":140,"wrenchLengthMm":420,"adaptorLengthMm":60,"adaptorAngleDeg":35}""";
 
-    private const string Holes = """
-        "passages":[{"id":"main","angleDeg":185,"fromFaceMm":12,"shape":{"kind":"circle","diameterMm":7}},{"id":"rocker","angleDeg":30,"fromFaceMm":12.3,"shape":{"kind":"slot","lengthMm":8,"widthMm":4,"axis":"around"}}],
-        "shellHoles":[{"feeds":"main","angleDeg":180,"fromEdgeMm":10,"shape":{"kind":"circle","diameterMm":7}},{"feeds":"rocker","angleDeg":30,"fromEdgeMm":10,"shape":{"kind":"circle","diameterMm":5}}]
-        """;
-
-    private const string Steel = """{"youngGpa":205,"poisson":0.29,"yieldMpa":400,"expansionPerC":11.7e-6}""";
-
-    /// <summary>A sound request for every other calculator, to be spoilt field by field.</summary>
+    /// <summary>A sound request for every calculator, to be spoilt field by field.</summary>
     private static readonly (string Name, string Body)[] s_sound =
     [
-        ("interference-fit", Fit),
-        ("squareness", Depths),
-        ("draw-travel", """{"hubLengthMm":45,"seatedDepthMm":4.6,"depthNowMm":25,"pressForceN":{"low":9000,"high":14000} }"""),
-        (
-            "press-watch",
-            """{"points":[{"travelMm":10,"forceN":3000},{"travelMm":11,"forceN":3300}],"expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":9000,"highN":14000}]},"seatTravelMm":38}"""
-        ),
-        ("wrench-setting", Wrench),
-        (
-            "thermal-fit",
-            $$"""
-            {"boreMm":33.9965,"shaftMm":34.0205,"hub":{"material":{{Steel}},"massKg":3.4,"surfaceAreaM2":0.085,"specificHeatJPerKgC":460,"limitC":105},
-             "shaft":{"material":{{Steel}},"massKg":0.5,"specificHeatJPerKgC":470},"shaftTemperatureC":16,"ambientC":16,"wantedClearanceMm":0.008,
-             "airFilmWPerM2C":12,"contact":{"lengthMm":38,"fluidConductivityWPerMC":0.13} }
-            """
-        ),
-        (
-            "forcing-screw",
-            """{"forceN":24000,"thread":{"majorMm":18,"pitchMm":1.5},"threadFriction":0.12,"collarFriction":0.02,"collarDiameterMm":26,"ratedForceN":40000,"yieldMpa":900}"""
-        ),
-        (
-            "thread-engagement",
-            """{"thread":{"majorMm":8,"pitchMm":1.25},"engagedMm":9,"forceN":8000,"boltTensileMpa":1000,"holeTensileMpa":300}"""
-        ),
-        (
-            "press-support",
-            """
-            {"body":{"boreMm":22,"heightMm":26,"landInnerMm":23,"landOuterMm":31.6},"passing":{"outerMm":15.985,"lengthMm":4},
-             "pushed":{"outerMm":22.025,"innerMm":16.03,"clearOverMm":15.985,"proudMm":8},"daylightMm":160,
-             "crib":[{"id":"tube","kind":"sleeve","outerMm":31,"innerMm":23.5,"lengthMm":32},{"id":"sleeve","kind":"sleeve","outerMm":21.6,"innerMm":16.3,"lengthMm":70}]}
-            """
-        ),
-        (
-            "set-outlier",
-            """{"readings":[{"id":"1","value":1400},{"id":"2","value":1450},{"id":"3","value":1430},{"id":"4","value":1440},{"id":"5","value":1500},{"id":"6","value":600}],"uncertainty":20}"""
-        ),
-        (
-            "tool-match",
-            """
-            {"need":{"kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":45}],"reachMm":60,"forceN":15000,"boltCircleMm":62,"holes":3},
-             "crib":[{"id":"a","kind":"hub-puller","threads":[{"majorMm":8,"pitchMm":1.25,"lengthMm":70}],"reachMm":90,"ratedForceN":40000,"tips":["point"],"boltCircleMm":[50,110]}]}
-            """
-        ),
-        (
-            "run-out",
-            """{"radial":[{"angleDeg":0,"valueMm":0},{"angleDeg":120,"valueMm":0.1},{"angleDeg":240,"valueMm":0.2}],"gaugeUncertaintyMm":0.01,"limits":{"radialTirMm":0.3}}"""
-        ),
-        (
-            "lip-track",
-            """
-            {"track":{"fromMm":0,"toMm":24},"lip":{"atNominalMm":12,"bandMm":0.6},"sealDepthMm":{"nominal":8,"min":6,"max":9},"floatMm":0.2,"toleranceMm":0.1,
-             "wantClearMm":0.5,"grooveLimitMm":0.03,"groove":{"centreMm":12.5,"widthMm":1,"depthMm":0.1},"race":{"lengthMm":24}}
-            """
-        ),
-        ("top-dead-centre", """{"beforeDeg":30,"afterDeg":31,"ringDiameterMm":168,"limits":{"goDeg":1,"stopDeg":3}}"""),
-        ("mark-slip", """{"arcMm":2,"ringDiameterMm":168}"""),
-        (
-            "bolt-preload",
-            """{"thread":{"majorMm":10,"pitchMm":1.5},"threadFriction":0.12,"headFriction":0.12,"headMeanDiameterMm":14,"proofMpa":830,"torqueNm":60}"""
-        ),
-        (
-            "centring",
-            """{"readings":[{"angleDeg":0,"valueMm":0},{"angleDeg":90,"valueMm":-0.11},{"angleDeg":180,"valueMm":-0.09},{"angleDeg":270,"valueMm":0.03}],"sense":"plunger-in","gaugeUncertaintyMm":0.01,"limitMm":0.1,"sagMm":-0.02}"""
-        ),
-        (
-            "shim-stack",
-            """{"measuredEndPlayMm":0.62,"target":{"minMm":0.08,"maxMm":0.18,"idealMm":0.12},"count":{"min":1,"max":3},"stock":[{"thicknessMm":0.3,"quantity":2},{"thicknessMm":0.2,"quantity":4}]}"""
-        ),
-        (
-            "torque-plan",
-            """{"fasteners":[{"id":"a","xMm":0,"yMm":40,"group":"m6"},{"id":"b","xMm":40,"yMm":0,"group":"m6"},{"id":"c","xMm":-40,"yMm":0,"group":"m6"}],"groups":[{"id":"m6","finalNm":10}]}"""
-        ),
-        ("bolt-circle", """{"diameterMm":76,"holes":6,"holeDiameterMm":10,"outerMm":100,"offsets":[{"hole":2,"radialMm":0.5,"deg":1}]}"""),
-        (
-            "sealant-clock",
-            """{"product":{"skinMinutes":10,"openMinutes":12,"handleHours":2,"cureHours":24},"spreadAt":"2026-03-01T10:00:00+00:00","nowAt":"2026-03-01T10:05:00+00:00"}"""
-        ),
-        ("tape-wraps", """{"ringInnerMm":34.4,"noseMm":34.02,"tapeMm":0.08}"""),
-        (
-            "oil-hole-window",
-            $$"""{"boreDiameterMm":52,{{Holes}},"position":{"rotationDeg":2.1,"depthMm":1.4},"reach":{"rotationDeg":[-10,10],"depthMm":[0,3]},"finalDepthMm":2.5}"""
-        ),
-        (
-            "sight-position",
-            $$"""{"boreDiameterMm":52,{{Holes}},"sights":[{"passage":"main","offAroundMm":0.4,"offAlongMm":-0.6,"uncertaintyMm":0.4}]}"""
-        ),
-        (
-            "shell-clearance",
-            $$"""{"boreMm":[52.0,52.01],"shellOuterMm":52.09,"wallMm":1.5,"journalMm":48.95,"block":"iron-grey","shell":{{Steel}},"cam":"steel-forged","operatingC":95,"limits":{"crushMm":[0.05,0.13],"clearanceMm":[0.04,0.11]} }"""
-        ),
-        (
-            "bore-line",
-            """{"stations":[{"id":"1","zMm":20,"xMm":0,"yMm":0.01,"radialClearanceMm":0.03},{"id":"2","zMm":120,"xMm":0.02,"yMm":0,"radialClearanceMm":0.03},{"id":"3","zMm":220,"xMm":0,"yMm":0,"radialClearanceMm":0.03}],"limits":{"maxNeighbourMm":0.05}}"""
-        ),
-        (
-            "drive-order",
-            """{"bores":[{"id":"1","zMm":10,"widthMm":22,"diameterMm":52,"shellOuterMm":52.09,"shellInnerMm":49,"shellWidthMm":20},{"id":"2","zMm":110,"widthMm":22,"diameterMm":51.5,"shellOuterMm":51.59,"shellInnerMm":48.5,"shellWidthMm":20}],"ends":{"front":true,"rear":false},"tool":{"kind":"expanding","reachMm":700,"coneMinMm":45,"coneMaxMm":53,"barMm":30,"colletLengthMm":40},"school":"far-end-first"}"""
-        ),
-        (
-            "turning-drag",
-            $$"""{"readings":[{{string.Join(',', Enumerable.Range(0, 8).Select(i => $$$"""{"angleDeg":{{{45 * i}}},"nm":{{{1 + (i % 2)}}}}"""))}}],"limitNm":3}"""
-        ),
-        (
-            "press-trace",
-            $$"""
-            {"points":[{{string.Join(
-                ',',
-                Enumerable.Range(0, 40).Select(i => $$$"""{"travelMm":{{{i}}},"forceN":{{{(i < 38 ? 300 * i : 20000)}}}}""")
-            )}}],
-             "expected":{"curve":[{"travelMm":0,"lowN":0,"highN":0},{"travelMm":38,"lowN":8800,"highN":14090}]},"seatTravelMm":38,"seatToleranceMm":1,"limitN":25000}
-            """
-        ),
-        (
-            "torque-trace",
-            $$"""
-            {"points":[{{string.Join(
-                ',',
-                Enumerable.Range(0, 40).Select(i => $$$"""{"angleDeg":{{{2 * i}}},"nm":{{{4 * i}}}}""")
-            )}}],"targetNm":140,"windowPercent":15,"snugNm":30}
-            """
-        ),
+        .. JsonNode
+            .Parse(File.ReadAllText(Repository.At("tests", "tables", "sound.json")))!
+            .AsObject()
+            .Select(p => (p.Key, p.Value!.ToJsonString())),
     ];
 
     [Fact]

@@ -26,7 +26,12 @@ public sealed record EngineLayout(
     IReadOnlyList<double> Rockers,
     double CoverDepthMm,
     double FlangeDiameterMm
-);
+)
+{
+    /// <summary>A layout good enough to be map and navigation, where only the arrangement is known.</summary>
+    /// <exception cref="Measures.UnusableInputException">No engine is arranged like that: by its field, what would be right.</exception>
+    public static EngineLayout From(Arrangement engine) => ArrangedLayout.Of(engine);
+}
 
 /// <summary>A journal or bearing: its middle, width and diameter, mm.</summary>
 public sealed record JournalPlace(string Id, double ZMm, double WidthMm, double DiameterMm);

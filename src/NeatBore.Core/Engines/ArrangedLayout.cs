@@ -1,6 +1,7 @@
 namespace NeatBore.Core.Engines;
 
-/// <summary>Lays out an engine of which only its arrangement is known: a map to find one's way on, with no place that anybody measured.</summary>
+/// <summary>Lays out an engine of which only its arrangement is known: a map to find one's way on, no place of which anybody
+/// measured.</summary>
 /// <remarks>
 /// Bays of equal length between mains; throws such that the cylinders fire evenly over two turns, on shared crankpins where the angle
 /// between the banks allows it and on split ones where it does not; a flat engine's on pins of their own, opposite one another.
@@ -49,7 +50,7 @@ internal static class ArrangedLayout
         );
     }
 
-    /// <summary>Clock angle of each cylinder's crankpin, degrees, seen from the front, in the order of the cylinders: row by row.</summary>
+    /// <summary>Clock angle of each cylinder's crankpin, degrees, seen from the front, row by row.</summary>
     public static IReadOnlyList<double> PinsDeg(Arrangement engine) =>
         engine.Banks == CylinderBanks.Straight
             ? [.. Enumerable.Range(0, engine.Bays).Select(i => BayDeg(engine, i))]

@@ -113,7 +113,7 @@ internal static class ArrangedLayout
         return 360.0 / bays * Spread(bays)[bay];
     }
 
-    /// <summary>Angles one after the other along the crank, in steps of a turn by as many as there are: far from their neighbours.</summary>
+    /// <summary>Angles one after the other along the crank, in even steps of a turn, far from their neighbours.</summary>
     private static int[] Spread(int count) =>
         count switch
         {

@@ -20,6 +20,9 @@ internal sealed class AppOptions
     /// <summary>A folder to load the demo from; null for none.</summary>
     public string? Demo { get; init; }
 
+    /// <summary>A shop of one's own, by the name that it was started with; null for the demo.</summary>
+    public string? Shop { get; init; }
+
     /// <summary>Whether all lines of Today are made anew.</summary>
     public bool Anew { get; init; }
 

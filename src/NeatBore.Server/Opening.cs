@@ -1,11 +1,13 @@
 using NeatBore.Server.Builds;
 using NeatBore.Server.Demo;
+using NeatBore.Server.Shops;
 using NeatBore.Store;
 
 namespace NeatBore.Server;
 
 /// <summary>Opens the record before the first request is served: migrations, the demo if one is named, Today’s lines.</summary>
-internal sealed class Opening(Database database, DemoLoader demo, TodayLines today, LineKeeper lines, AppOptions options) : IHostedService
+internal sealed class Opening(Database database, DemoLoader demo, ShopRegister shop, TodayLines today, LineKeeper lines, AppOptions options)
+    : IHostedService
 {
     public bool Done { get; private set; }
 
@@ -15,6 +17,11 @@ internal sealed class Opening(Database database, DemoLoader demo, TodayLines tod
         if (options.Demo is { Length: > 0 } folder)
         {
             await demo.LoadAsync(folder, cancel);
+        }
+
+        if (options.Shop is { Length: > 0 })
+        {
+            await shop.AddInstrumentsAsync(UsualInstruments.All, cancel);
         }
 
         if (options.Anew)

@@ -3,38 +3,49 @@ using Dapper;
 using NeatBore.Core;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using Npgsql;
 
 namespace NeatBore.Store;
+
+/// <summary>A shop as it stands.</summary>
+/// <param name="Id">Its own from its first start on.</param>
+/// <param name="Units">What it works in.</param>
+/// <param name="Shop">Its name, people, instruments and crib; its name empty until it is set up.</param>
+public sealed record KeptShop(Guid Id, UnitSystem Units, Shop Shop);
 
 /// <summary>The shop's name, people, instruments and crib.</summary>
 public sealed class ShopRegister(Database database)
 {
     private Known? _known;
 
-    private sealed record Known(long Revision, Shop Shop);
+    private sealed record Known(long Revision, KeptShop Kept);
 
     /// <summary>The shop as it is now.</summary>
-    public async Task<Shop> ReadAsync(CancellationToken cancel = default)
+    public async Task<Shop> ReadAsync(CancellationToken cancel = default) => (await KeptAsync(cancel)).Shop;
+
+    /// <summary>The shop as it is now, with its id and its units.</summary>
+    public async Task<KeptShop> KeptAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var revision = await Database.RevisionAsync(connection, cancel);
         if (_known is { } known && known.Revision == revision)
         {
-            return known.Shop;
+            return known.Kept;
         }
 
-        var shop = await ReadAsync(connection, cancel);
-        _known = new Known(revision, shop);
-        return shop;
+        var kept = await ReadAsync(connection, cancel);
+        _known = new Known(revision, kept);
+        return kept;
     }
 
-    private static async Task<Shop> ReadAsync(NpgsqlConnection connection, CancellationToken cancel)
+    private static async Task<KeptShop> ReadAsync(NpgsqlConnection connection, CancellationToken cancel)
     {
         await using var all = await connection.QueryMultipleAsync(
             new CommandDefinition(
                 """
-                select name from shop;
+                select id from shop_id;
+                select name, units from shop;
                 select id, name, role from person order by name, id;
                 select body::text from tool order by rank, id;
                 select body::text from crib_tool order by rank, id;
@@ -42,15 +53,69 @@ public sealed class ShopRegister(Database database)
                 cancellationToken: cancel
             )
         );
-        var name = await all.ReadFirstOrDefaultAsync<string?>();
+        var id = await all.ReadFirstAsync<Guid>();
+        var (name, units) = await all.ReadFirstOrDefaultAsync<(string? Name, string? Units)>();
         var people = (await all.ReadAsync<(string Id, string Name, string Role)>()).ToList();
         var tools = (await all.ReadAsync<string>()).ToList();
         var crib = (await all.ReadAsync<string>()).ToList();
-        return new Shop(
+        var shop = new Shop(
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
             [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)],
             [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)]
+        );
+        return new KeptShop(id, units == "inch" ? UnitSystem.Inch : UnitSystem.Metric, shop);
+    }
+
+    /// <summary>Sets up a shop that nobody has set up yet: its name, its units and its lead.</summary>
+    /// <returns>False where it is set up already; then nothing is changed.</returns>
+    public async Task<bool> SetUpAsync(string name, UnitSystem units, Signer lead, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await using var transaction = await connection.BeginTransactionAsync(cancel);
+        var first = await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into shop (name, units) values (@name, @units) on conflict do nothing",
+                new { name, units = units.ToString().ToLowerInvariant() },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        if (first == 0)
+        {
+            return false;
+        }
+
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "insert into person (id, name, role) values (@Id, @Name, 'lead')",
+                new { lead.Id, lead.Name },
+                transaction,
+                cancellationToken: cancel
+            )
+        );
+        await transaction.CommitAsync(cancel);
+        return true;
+    }
+
+    /// <summary>Puts instruments in where there are none yet.</summary>
+    public async Task AddInstrumentsAsync(IReadOnlyList<Instrument> instruments, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                """
+                insert into tool (id, rank, body)
+                select t.id, t.n, t.body::jsonb from unnest(@ids, @bodies) with ordinality as t (id, body, n)
+                where not exists (select from tool)
+                """,
+                new
+                {
+                    ids = instruments.Select(i => i.Id).ToArray(),
+                    bodies = instruments.Select(i => JsonSerializer.Serialize(i, CoreJson.Default.Instrument)).ToArray(),
+                },
+                cancellationToken: cancel
+            )
         );
     }
 

@@ -53,8 +53,6 @@ public class App : IAsyncLifetime
                 server,
                 "--port",
                 new Uri(Address).Port.ToString(CultureInfo.InvariantCulture),
-                "--demo",
-                Repository.At("demo"),
                 "--gauges",
                 $"127.0.0.1:{GaugePort}",
             },
@@ -65,6 +63,11 @@ public class App : IAsyncLifetime
                 ["ASPNETCORE_ENVIRONMENT"] = "Production",
             },
         };
+        foreach (var word in Of)
+        {
+            start.ArgumentList.Add(word);
+        }
+
         _server = Process.Start(start)!;
         await Until(async () =>
         {
@@ -78,6 +81,9 @@ public class App : IAsyncLifetime
             }
         });
     }
+
+    /// <summary>Which shop it opens.</summary>
+    protected virtual IReadOnlyList<string> Of => ["--demo", Repository.At("demo")];
 
     /// <summary>Where the gauges would be; nothing listens there, so that everything is typed by hand.</summary>
     protected virtual string GaugePort => "9";

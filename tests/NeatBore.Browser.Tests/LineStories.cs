@@ -12,9 +12,9 @@ public sealed class LineStories(App app) : IClassFixture<App>
     private static string Kept(string name, string word) =>
         $$"""
             return new Promise((done) => {
-              const open = indexedDB.open('keyval-store');
+              const open = indexedDB.open('neat-bore-' + JSON.parse(localStorage.shop).id);
               open.onsuccess = () => {
-                const asked = open.result.transaction('keyval').objectStore('keyval').get('{{name}}');
+                const asked = open.result.transaction('kept').objectStore('kept').get('{{name}}');
                 asked.onsuccess = () => { open.result.close(); done(String(asked.result).includes('{{word}}')); };
               };
             })

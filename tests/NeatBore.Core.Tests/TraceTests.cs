@@ -74,6 +74,22 @@ public class TraceTests
                 iter: 40
             );
 
+    [Theory]
+    [InlineData(1000, 100)]
+    [InlineData(101, 100)]
+    [InlineData(5000, 700)]
+    public void A_thinned_trace_keeps_its_ends_its_peak_and_about_as_many_points_as_were_asked_for(int points, int most)
+    {
+        var x = Enumerable.Range(0, points).Select(i => (double)i).ToList();
+        var trace = new TraceColumns(x, [.. x.Select(v => Math.Sin(v / 7) + (v == points / 3 ? 9 : 0))]);
+        var thin = trace.Thinned(most);
+        Assert.InRange(thin.X.Count, most / 3, most + 2);
+        Assert.Equal(trace.Y.Max(), thin.Y.Max());
+        Assert.Equal(trace.Y.Min(), thin.Y.Min(), 2);
+        Assert.Equal(thin.X.Order(), thin.X);
+        Assert.Same(thin, thin.Thinned(points));
+    }
+
     [Fact]
     public void The_verdict_is_that_of_the_worst_finding()
     {

@@ -75,7 +75,8 @@ public class WalkTests
             (build, var refused) = Try(desk, build, command, at);
             var stands = build.Tasks.Single();
             yield return refused is null
-                ? $"  {stands.Standing}, next {stands.Next?.Step}@{stands.Next?.Item}; "
+                ? $"  {Walk.Digest(JsonSerializer.Serialize(BuildLine.Of(Guid.Empty, build.State), CoreJson.Default.BuildLine))} "
+                    + $"{stands.Standing}, next {stands.Next?.Step}@{stands.Next?.Item}; "
                     + string.Join(" || ", stands.Steps.Where(s => s.Ref == At(command) || s.Ref == stands.Next).Select(Read))
                 : $"  refused: {refused}";
         }
@@ -128,8 +129,13 @@ public class WalkTests
                 );
         var answer = now.Answer is { } a ? $" {Walk.Digest(JsonSerializer.Serialize(a, CoreWire.For(CalculatorBook.Default)))}" : "";
         var then = now.Later() is { } later ? $" then at {later.From:HH:mm:ss} {Wording.Write(later.Do)}" : "";
-        var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => $"{s.Slot.Key}:{(s.Slot.Expected is { } x ? Walk.Short(x) : "")}"));
-        return $"{step.Ref.Step}@{step.Ref.Item} {step.Status}{(step.Passed ? " passed" : "")} {step.BlockedBy} ({slots}): "
+        var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => Asked(s.Slot)));
+        var measured = step.MeasuredAt.Count > 1 ? $" of {string.Join(' ', step.MeasuredAt.Select(m => $"{m.Step}@{m.Item}"))}" : "";
+        return $"{step.Ref.Step}@{step.Ref.Item} {step.Status}{(step.Passed ? " passed" : "")} {step.BlockedBy} ({slots}){measured}: "
             + $"{Wording.Write(now.Do)}{call}{answer}{then}";
     }
+
+    private static string Asked(Slot slot) =>
+        $"{slot.Key}:{(slot.Expected is { } x ? Walk.Short(x) : "")}/{Walk.Short(slot.Resolution)}"
+        + (slot.Plausible is { } band ? $"/{Walk.Short(band.Low)}..{Walk.Short(band.High)}" : "");
 }

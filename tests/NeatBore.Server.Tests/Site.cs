@@ -39,6 +39,9 @@ public sealed class Site : IAsyncLifetime
     /// <summary>The folder that it starts with.</summary>
     public string Demo { get; set; } = Repository.At("demo");
 
+    /// <summary>The shop of its own that it is started for; empty for the demo.</summary>
+    public string Shop { get; set; } = "";
+
     public ShopClock Clock { get; } = new();
 
     /// <summary>The calculators that it knows.</summary>
@@ -63,7 +66,8 @@ public sealed class Site : IAsyncLifetime
             host.UseSetting("NEATBORE_DB", _test.ConnectionString)
                 .UseSetting("NEATBORE_OWNER_DB", _test.OwnerString)
                 .UseSetting("gauges", Gauges)
-                .UseSetting("demo", Demo)
+                .UseSetting("demo", Shop.Length > 0 ? "" : Demo)
+                .UseSetting("shop", Shop)
                 .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton(Book))
         );
         Client = _app.CreateClient();

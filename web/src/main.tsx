@@ -12,13 +12,16 @@ import { BrowserRouter, Route, Routes } from 'react-router';
 import { keeping, queries } from './api/queries';
 import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './entry/reader';
+import { findShop } from './api/shopHere';
 import { typedKept } from './bench/state/typed';
 import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
 import { Fasteners } from './screens/Fasteners';
 import { Record } from './screens/Record';
+import { SetUp } from './screens/SetUp';
 import { Today } from './screens/Today';
 
+const shop = await findShop();
 await typedKept;
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
@@ -26,15 +29,20 @@ createRoot(document.getElementById('root')!).render(
       <SettingsProvider>
         <BrowserRouter>
           <Broken>
-            <Routes>
-              <Route path="/" element={<Today />} />
-              <Route path="/crib" element={<Crib />} />
-              <Route path="/builds/:build/fasteners" element={<Fasteners />} />
-              <Route path="/builds/:build/record" element={<Record />} />
-              <Route path="/builds/:build" element={<BenchScreen />} />
-              <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
-              <Route path="*" element={<Today />} />
-            </Routes>
+            {/* Without a line it is not known whether it is set up; then it is as it was. */}
+            {shop.id !== '' && shop.name === '' ? (
+              <SetUp />
+            ) : (
+              <Routes>
+                <Route path="/" element={<Today />} />
+                <Route path="/crib" element={<Crib />} />
+                <Route path="/builds/:build/fasteners" element={<Fasteners />} />
+                <Route path="/builds/:build/record" element={<Record />} />
+                <Route path="/builds/:build" element={<BenchScreen />} />
+                <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
+                <Route path="*" element={<Today />} />
+              </Routes>
+            )}
           </Broken>
         </BrowserRouter>
       </SettingsProvider>

@@ -6,7 +6,7 @@ import { slotKey } from '../src/bench/state/typed';
 import { slotsOf } from '../src/figures/scene';
 import { benchAt, emptyOf, taskAt } from './benchAt';
 
-vi.mock('idb-keyval', () => ({ get: () => Promise.resolve(undefined), set: () => Promise.resolve() }));
+vi.mock('../src/api/keep', () => ({ get: () => Promise.resolve(undefined), set: () => Promise.resolve() }));
 
 afterEach(cleanup);
 

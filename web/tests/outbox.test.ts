@@ -3,7 +3,7 @@ import type { Command, WorkAnswer } from '../src/api/types';
 
 // The browser's own database and the network are the two edges of the outbox; both are stood in for here.
 const kept = new Map<string, unknown>();
-vi.mock('idb-keyval', () => ({
+vi.mock('../src/api/keep', () => ({
   get: (key: string) => Promise.resolve(kept.get(key)),
   set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
   update: (key: string, change: (old: unknown) => unknown) =>

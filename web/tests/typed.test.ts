@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, test, vi } from 'vitest';
 import type { Command, WorkAnswer } from '../src/api/types';
 
 const kept = new Map<string, unknown>();
-vi.mock('idb-keyval', () => ({
+vi.mock('../src/api/keep', () => ({
   get: (key: string) => Promise.resolve(kept.get(key)),
   set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, value)),
 }));

@@ -132,6 +132,8 @@ public static class RequestReader
         var fields = type
             .Properties.Where(p => p.AssociatedParameter is not null || p.Set is not null)
             .ToDictionary(p => p.Name, StringComparer.Ordinal);
+        // What the app writes of itself beside what it was told, it works out again.
+        var worked = type.Properties.Where(p => p.Get is not null && !fields.ContainsKey(p.Name)).Select(p => p.Name).ToHashSet();
         var seen = new HashSet<string>(StringComparer.Ordinal);
         foreach (var property in element.EnumerateObject())
         {
@@ -150,7 +152,7 @@ public static class RequestReader
                     malformed.Add(At(property.Name), "must not be null");
                 }
             }
-            else if (property.Name != discriminator)
+            else if (property.Name != discriminator && !worked.Contains(property.Name))
             {
                 malformed.Add(At(property.Name), $"is not known here; the fields are {string.Join(", ", fields.Keys)}");
             }
@@ -158,7 +160,7 @@ public static class RequestReader
 
         foreach (
             var field in fields.Values.Where(f =>
-                !seen.Contains(f.Name) && (f.IsRequired || f.AssociatedParameter is { HasDefaultValue: false })
+                !seen.Contains(f.Name) && (f.IsRequired || f.AssociatedParameter is { HasDefaultValue: false, IsMemberInitializer: false })
             )
         )
         {

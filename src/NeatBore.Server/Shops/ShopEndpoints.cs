@@ -1,16 +1,55 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Server.Errors;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Shops;
+
+/// <summary>The shop that this copy of the app works for.</summary>
+/// <param name="Id">Its own, from its first start on: what waits in a browser for one shop goes to that one alone.</param>
+/// <param name="Demo">Whether it is the made-up one.</param>
+/// <param name="Name">Empty until it is set up.</param>
+/// <param name="Units">What it works in; each reader may choose others.</param>
+/// <param name="People">Who works there.</param>
+/// <param name="Instruments">What is measured with.</param>
+/// <param name="Crib">Its tools.</param>
+public sealed record ShopNow(
+    Guid Id,
+    bool Demo,
+    string Name,
+    UnitSystem Units,
+    IReadOnlyList<Signer> People,
+    IReadOnlyList<Instrument> Instruments,
+    IReadOnlyList<ToolMatch.CribTool> Crib
+);
+
+/// <summary>Sets up a shop of one's own.</summary>
+/// <param name="Name">1 to 60 characters.</param>
+/// <param name="Units">What it works in.</param>
+/// <param name="Lead">The lead's name, 1 to 40 characters.</param>
+public sealed record SetUpShop(string Name, UnitSystem Units, string Lead);
 
 internal static class ShopEndpoints
 {
     public static void MapShop(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/shop", async (ShopRegister shop, CancellationToken cancel) => await shop.ReadAsync(cancel))
-            .Produces<Shop>()
-            .WithSummary("The shop's people and instruments");
+        app.MapGet(
+                "/api/shop",
+                async (ShopRegister register, AppOptions options, CancellationToken cancel) =>
+                    Now(await register.KeptAsync(cancel), options)
+            )
+            .Produces<ShopNow>()
+            .WithSummary("The shop, its people and its instruments");
+        app.MapPost("/api/shop", SetUpAsync)
+            .Accepts<SetUpShop>("application/json")
+            .Produces<ShopNow>()
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(409)
+            .WithSummary("Sets up a shop of one's own: its name, its units and its lead");
         app.MapGet(
                 "/api/sheets",
                 async (SheetShelf sheets, CancellationToken cancel) =>
@@ -20,4 +59,30 @@ internal static class ShopEndpoints
             .Produces<IReadOnlyList<EngineSheet>>()
             .WithSummary("The newest version of every engine sheet");
     }
+
+    private static async Task<Results<Ok<ShopNow>, ProblemHttpResult>> SetUpAsync(
+        HttpRequest http,
+        ShopRegister register,
+        AppOptions options,
+        CancellationToken cancel
+    )
+    {
+        var request = await RequestReader.ReadAsync(http, Json.Of<SetUpShop>(), cancel);
+        var (name, lead) = (request.Name.Trim(), request.Lead.Trim());
+        var faults = new Faults();
+        faults.Require(name is { Length: > 0 and <= 60 }, "name", "must be 1 to 60 characters, as the shop is called");
+        faults.Require(lead is { Length: > 0 and <= 40 }, "lead", "must be 1 to 40 characters: who opens gates and answers for the shop");
+        faults.ThrowIfAny();
+        var id = new string([.. lead.ToLowerInvariant().Where(char.IsAsciiLetterOrDigit)]);
+        return await register.SetUpAsync(name, request.Units, new Signer(id.Length > 0 ? id : "lead", lead, Role.Lead), cancel)
+            ? TypedResults.Ok(Now(await register.KeptAsync(cancel), options))
+            : TypedResults.Problem(
+                statusCode: 409,
+                title: "This shop is set up already.",
+                detail: "Open it anew to work in it; another shop is started with ./start --shop NAME."
+            );
+    }
+
+    private static ShopNow Now(KeptShop kept, AppOptions options) =>
+        new(kept.Id, options.Demo is { Length: > 0 }, kept.Shop.Name, kept.Units, kept.Shop.People, kept.Shop.Instruments, kept.Shop.Crib);
 }

@@ -10,9 +10,11 @@ import type {
   PhotoRef,
   PlaceRequest,
   RecordingNow,
-  Shop,
+  SetUpShop,
+  ShopNow,
   SlotRef,
   StepState,
+  TakenIn,
   TaskRef,
   TodayPage,
   ToolMatchAnswer,
@@ -20,6 +22,7 @@ import type {
   WholeBuild,
   WorkAnswer,
 } from './types';
+import { shopHere } from './shopHere';
 
 /** What the server said was wrong, by the field; or that it can't be reached at all. */
 export class Problem extends Error {
@@ -35,7 +38,12 @@ export class Problem extends Error {
 
   /** Sending the same again later may go through: there was no answer, or what stands between gave one. */
   get passing(): boolean {
-    return this.status === 0 || (this.status > 500 && this.status < 600);
+    return this.status === 0 || (this.status > 500 && this.status < 600) || this.otherShop;
+  }
+
+  /** Another shop than that of this page is open at this address now. */
+  get otherShop(): boolean {
+    return this.type === 'urn:neat-bore:other-shop';
   }
 
   get timedOut(): boolean {
@@ -58,7 +66,10 @@ async function fetched<T>(path: string, request: RequestInit): Promise<T> {
   let response: Response;
   let answer: { title?: string; type?: string; errors?: Record<string, string[]> };
   try {
-    response = await fetch(path, { ...request, signal: AbortSignal.timeout(10_000) });
+    // What is written says which shop it is for: another may have been opened at this address since.
+    const headers = new Headers(request.headers);
+    if (request.method && shopHere().id !== '') headers.set('neat-bore-shop', shopHere().id);
+    response = await fetch(path, { ...request, headers, signal: AbortSignal.timeout(10_000) });
     // An error that is no JSON comes from something in between; an answer that is none was cut on the way.
     answer = (await response.json().catch((error: unknown) => {
       if (response.ok) throw error;
@@ -106,7 +117,11 @@ export const api = {
     return ask<StepState[]>(`/api/builds/${id}/steps?${which.toString()}`);
   },
   record: (id: string) => ask<WholeBuild>(`/api/builds/${id}/record`),
-  shop: () => ask<Shop>('/api/shop'),
+  shop: () => ask<ShopNow>('/api/shop'),
+  setUp: (shop: SetUpShop) => ask<ShopNow>('/api/shop', shop),
+  /** Takes one of the app's own open files in: a whole build, or an engine sheet. */
+  takeIn: (kind: 'build' | 'sheet', text: string) =>
+    post<TakenIn>(kind === 'build' ? '/api/builds/file' : '/api/sheets', text, 'application/json'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),

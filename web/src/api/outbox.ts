@@ -1,4 +1,4 @@
-import { get, set, update } from 'idb-keyval';
+import { get, set, update } from './keep';
 import { api, Problem } from './client';
 import type { Command, StepRef, WorkAnswer } from './types';
 

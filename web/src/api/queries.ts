@@ -1,7 +1,7 @@
 import { createAsyncStoragePersister } from '@tanstack/query-async-storage-persister';
 import { notifyManager, QueryClient } from '@tanstack/react-query';
 import type { PersistQueryClientOptions } from '@tanstack/react-query-persist-client';
-import { del, get, set } from 'idb-keyval';
+import { del, get, set } from './keep';
 import { Problem } from './client';
 
 const day = 24 * 3600_000;

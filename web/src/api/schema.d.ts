@@ -94,7 +94,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shop's people and instruments */
+        /** The shop, its people and its instruments */
         get: {
             parameters: {
                 query?: never;
@@ -110,13 +110,64 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["Shop"];
+                        "application/json": components["schemas"]["ShopNow"];
                     };
                 };
             };
         };
         put?: never;
-        post?: never;
+        /** Sets up a shop of one's own: its name, its units and its lead */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["SetUpShop"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShopNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -152,7 +203,49 @@ export interface paths {
             };
         };
         put?: never;
-        post?: never;
+        /** Takes an engine sheet in, as its open file has it */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["EngineSheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakenIn"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
         delete?: never;
         options?: never;
         head?: never;
@@ -195,6 +288,73 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a whole build in, as its open file has it: all of it or nothing */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["BuildFile"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TakenIn"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -202,7 +362,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Tells what was asked for, as server-sent events: “grown” of each named build (how far it goes at first, then each time), “any” when some build has grown, at most twice a second, and “gauges” with what the named ones send, from the number “after” or Last-Event-ID on */
+        /** Tells what was asked for, as server-sent events: “grown” of each named build, how far it goes at first and then each time; “any” when some build has grown, at most twice a second; “gauges” with what the named ones send, from the number “after” or Last-Event-ID on */
         get: {
             parameters: {
                 query: {
@@ -7357,6 +7517,11 @@ export interface components {
             score: number;
             verdict: null | components["schemas"]["Verdict"];
         };
+        SetUpShop: {
+            name: string;
+            units: components["schemas"]["UnitSystem"];
+            lead: string;
+        };
         /**
          * @description What shape a hole has.
          * @enum {unknown}
@@ -7517,9 +7682,12 @@ export interface components {
             /** Format: int32 */
             max: number;
         };
-        /** @description A shop: its people, its instruments and the tools of its crib. */
-        Shop: {
+        ShopNow: {
+            /** Format: uuid */
+            id: string;
+            demo: boolean;
             name: string;
+            units: components["schemas"]["UnitSystem"];
             people: components["schemas"]["Signer"][];
             instruments: components["schemas"]["Instrument"][];
             crib: components["schemas"]["ToolMatchCribTool"][];
@@ -7966,6 +8134,11 @@ export interface components {
         StripTask: {
             ref: components["schemas"]["TaskRef"];
             title: string;
+        };
+        TakenIn: {
+            /** Format: uuid */
+            build?: null | string;
+            sheet?: null | components["schemas"]["SheetRef"];
         };
         /** @description Whole wraps, and the radial play that is left, mm. */
         TapeWrapsAnswer: {
@@ -8773,6 +8946,11 @@ export interface components {
             /** Format: double */
             nm: number;
         };
+        /**
+         * @description The units that a reader has chosen.
+         * @enum {unknown}
+         */
+        UnitSystem: "metric" | "inch";
         /**
          * @description What the numbers say, from best to worst.
          * @enum {unknown}

@@ -1,3 +1,4 @@
+import { Demo } from '../ui/Demo';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PlaceTask, TaskRef } from '../api/types';
@@ -64,7 +65,9 @@ export function BenchScreen() {
         <div className="flex flex-col justify-between py-1.5 pl-4">
           <div className="leading-tight">
             <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
-            <p className="text-base text-muted">Build {bench.view.state.number}</p>
+            <p className="text-base text-muted">
+              Build {bench.view.state.number} <Demo />
+            </p>
           </div>
           <div className="flex gap-4">
             <Link to="/" className="flex min-h-11 items-center text-base font-semibold">

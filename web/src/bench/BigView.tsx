@@ -1,3 +1,4 @@
+import { shopHere } from '../api/shopHere';
 import type { ReactNode } from 'react';
 import { field as space } from '../figures/scene';
 import { useFocusStore } from './state/focus';
@@ -40,6 +41,7 @@ export function BigView({ work, call, box, choices, shelf, onStep, onPick }: Pro
         <p className="flex min-h-14 grow flex-col justify-center px-2 text-center leading-tight">
           <b className={`text-title ${step.title.length > 26 ? 'leading-[1.05]' : ''}`}>{step.title}</b>
           <span className="text-base text-muted">
+            {shopHere().demo && 'Demo. '}
             {task.title}, step {at + 1} of {done.length}
             {step.round > 1 && `, round ${step.round}`}
           </span>

@@ -1,4 +1,5 @@
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { shopHere } from '../api/shopHere';
 import { metricFront, type Reader } from './wording';
 
 interface Settings {
@@ -18,6 +19,9 @@ interface Settings {
 
 const Context = createContext<Settings | null>(null);
 
+/** Who works in one shop is nobody in another; light and sounds are the tablet's. */
+const own = (key: string): string => `${key} ${shopHere().id}`;
+
 const kept = (key: string): string | null => {
   try {
     return localStorage.getItem(key);
@@ -36,8 +40,10 @@ const keep = (key: string, value: string): void => {
 
 /** Who reads, in which units, by which light; kept on this tablet. */
 export function SettingsProvider({ children }: { children: ReactNode }) {
-  const [units, setUnits] = useState<Reader['units']>(kept('units') === 'inch' ? 'inch' : 'metric');
-  const [me, setMe] = useState(kept('me'));
+  const [units, setUnits] = useState<Reader['units']>(() =>
+    (kept(own('units')) ?? shopHere().units) === 'inch' ? 'inch' : 'metric',
+  );
+  const [me, setMe] = useState(() => kept(own('me')));
   const [dim, setDim] = useState(kept('dim') === 'yes');
   const [keys, setKeys] = useState(kept('keys') !== 'off');
   const [sounds, setSounds] = useState(kept('sounds') !== 'off');
@@ -48,12 +54,12 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
     () => ({
       reader: { ...metricFront, units },
       setUnits: (u) => {
-        keep('units', u);
+        keep(own('units'), u);
         setUnits(u);
       },
       me,
       setMe: (id) => {
-        keep('me', id);
+        keep(own('me'), id);
         setMe(id);
       },
       dim,

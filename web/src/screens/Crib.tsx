@@ -1,3 +1,4 @@
+import { Demo } from '../ui/Demo';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -64,6 +65,7 @@ export function Crib() {
           ‹ Today
         </Link>
         <h1 className="text-[2rem] leading-none font-bold">Crib</h1>
+        <Demo />
         <p className="text-title font-semibold text-muted">{shop.data ? `${crib.length} tools` : ''}</p>
         <span className="grow" />
         <CsvInOut />

@@ -1,3 +1,4 @@
+import { Demo } from '../ui/Demo';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
@@ -59,6 +60,7 @@ export function Fasteners() {
           ‹ {view.data.sheets[0]?.name}, build {view.data.head.number}
         </Link>
         <h1 className="text-[2rem] leading-tight font-bold">Fasteners</h1>
+        <Demo />
         <p className="grow text-right font-read text-title max-md:text-left">
           {trouble > 0
             ? `${trouble} missed or not right. Begin there.`

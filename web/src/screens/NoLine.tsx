@@ -22,7 +22,9 @@ export function NoLine({ of, what }: { of: UseQueryResult[]; what: string }) {
       role="alert"
       className="border-b-2 border-ink bg-paper px-5 py-3 font-read text-title font-semibold text-stop"
     >
-      No line to the record. It is tried again by itself.{' '}
+      {problemOf(...of)?.otherShop
+        ? 'Another shop is open at this address now: what was done here waits until this one is opened again.'
+        : 'No line to the record. It is tried again by itself.'}{' '}
       {main.data !== undefined
         ? `${what} as it was at ${at(main.dataUpdatedAt)}.`
         : `${what}: nothing is known of it here yet.`}

@@ -1,3 +1,4 @@
+import { Demo } from '../ui/Demo';
 import { useQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
@@ -65,7 +66,9 @@ export function Record() {
         </button>
       </nav>
       <header className="border-b-4 border-ink pb-3">
-        <p className="font-sans text-title font-semibold">Record of build {state.number}</p>
+        <p className="font-sans text-title font-semibold">
+          Record of build {state.number} <Demo />
+        </p>
         <h1 className="font-sans text-[2.5rem] leading-tight font-bold">
           {view.data.sheets[0]?.name}, {state.name}
         </h1>

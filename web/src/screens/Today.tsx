@@ -9,11 +9,13 @@ import { CallMark, inkOf, wordOf } from '../bench/call/CallMark';
 import { EngineStrip } from '../bench/strip/EngineStrip';
 import { addressOf } from '../bench/address';
 import { useKeyboard } from '../ui/useKeyboard';
+import { Demo } from '../ui/Demo';
 import { Panel } from '../ui/Panel';
 import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
 import { spanText, useNow, useSaid } from '../bench/call/clock';
 import { writeSentence } from '../entry/wording';
+import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from './FilesIn';
 import { NoLine } from './NoLine';
 
 /** The builds on the bench, one above another, trouble first. */
@@ -29,6 +31,7 @@ export function Today() {
     refetchInterval: up ? false : 15_000,
   });
   const shop = useShop();
+  const files = useFilesIn();
   const pages = builds.data?.pages;
   const total = pages?.[pages.length - 1]?.total ?? 0;
   const strips = useMemo(
@@ -41,9 +44,10 @@ export function Today() {
     [pages],
   );
   return (
-    <div className="flex min-h-dvh flex-col">
+    <DropHere onFiles={files.take}>
       <header className="flex flex-wrap items-baseline gap-x-6 border-b-2 border-ink px-5 py-3">
         <h1 className="text-[2rem] leading-none font-bold whitespace-nowrap">Neat Bore</h1>
+        <Demo />
         <p className="text-title font-semibold text-muted">
           {builds.data ? `${total === 1 ? 'One engine' : `${total} engines`} on the bench` : ''}
         </p>
@@ -56,9 +60,10 @@ export function Today() {
       </header>
       <main className="flex grow flex-col">
         <NoLine of={[builds, shop]} what="The bench" />
+        <FilesSaid said={files.said} />
         {builds.data && lines.length === 0 && (
           <p className="px-5 py-10 font-read text-sentence font-semibold">
-            Nothing is on the bench. Put an engine on it to begin.
+            Nothing is on the bench. Put an engine on it to begin, or drop a build’s file here.
           </p>
         )}
         {lines.map((line) => {
@@ -78,13 +83,13 @@ export function Today() {
         )}
       </main>
       <footer className="flex flex-wrap items-center gap-5 border-t-2 border-ink bg-shelf px-5 py-2.5">
-        {shop.data && <PutOnBench shop={shop.data} />}
+        {shop.data && <PutOnBench shop={shop.data} onFiles={files.take} />}
         <p className="grow text-right font-read text-base max-md:text-left">
           An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
           first.
         </p>
       </footer>
-    </div>
+    </DropHere>
   );
 }
 
@@ -282,7 +287,7 @@ function NumberField() {
   );
 }
 
-function PutOnBench({ shop }: { shop: Shop }) {
+function PutOnBench({ shop, onFiles }: { shop: Shop; onFiles: (files: Iterable<File>) => void }) {
   const { me } = useSettings();
   const client = useQueryClient();
   const navigate = useNavigate();
@@ -326,37 +331,53 @@ function PutOnBench({ shop }: { shop: Shop }) {
         </button>
       }
     >
-      <form
-        className="mt-2 grid gap-3 text-base"
-        onSubmit={(e) => {
-          e.preventDefault();
-          void put(new FormData(e.currentTarget));
-        }}
-      >
-        <label>
-          Engine sheet
-          <select name="sheet" className={fieldClass}>
-            {sheets.data?.map((s) => (
-              <option key={s.id} value={s.id}>
-                {s.name}
-              </option>
-            ))}
-          </select>
-        </label>
-        <NumberField />
-        <label>
-          What it is for
-          <input name="name" className={fieldClass} autoComplete="off" />
-        </label>
-        {problem.map((p) => (
-          <p key={p} role="alert" className="font-semibold text-stop">
-            {p}
-          </p>
-        ))}
-        <button type="submit" className="h-16 bg-ink text-title font-bold text-on-ink">
-          Put it on
-        </button>
-      </form>
+      {sheets.data?.length === 0 ? (
+        <p className="mt-2 font-read text-title">
+          This shop has no engine sheet yet. Drop one on this screen, or choose its file: a sheet by itself,
+          or a build that brings its own.
+        </p>
+      ) : (
+        <form
+          className="mt-2 grid gap-3 text-base"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void put(new FormData(e.currentTarget));
+          }}
+        >
+          <label>
+            Engine sheet
+            <select name="sheet" className={fieldClass}>
+              {sheets.data?.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </select>
+          </label>
+          <NumberField />
+          <label>
+            What it is for
+            <input name="name" className={fieldClass} autoComplete="off" />
+          </label>
+          {problem.map((p) => (
+            <p key={p} role="alert" className="font-semibold text-stop">
+              {p}
+            </p>
+          ))}
+          <button type="submit" className="h-16 bg-ink text-title font-bold text-on-ink">
+            Put it on
+          </button>
+        </form>
+      )}
+      <div className="mt-3">
+        <ChooseFiles
+          words="Bring in a file: an engine sheet, or a build"
+          onFiles={(chosen) => {
+            onFiles([...chosen]);
+            setOpen(false);
+          }}
+        />
+      </div>
     </Panel>
   );
 }

@@ -1,7 +1,7 @@
-import { get, set } from 'idb-keyval';
 import { create } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import type { Problem } from '../../api/client';
+import { get, set } from '../../api/keep';
 import type { Waiting } from '../../api/outbox';
 import type { Sentence, StepRef, WorkAnswer } from '../../api/types';
 

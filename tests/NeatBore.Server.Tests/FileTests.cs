@@ -1,0 +1,107 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core;
+using NeatBore.Tests;
+using Xunit;
+
+namespace NeatBore.Server.Tests;
+
+/// <summary>Open files brought into a shop of one's own: all of one or nothing of it.</summary>
+public sealed class FileTests : IAsyncLifetime
+{
+    private readonly Site _site = new() { Shop = "mill-lane" };
+
+    public ValueTask InitializeAsync() => _site.InitializeAsync();
+
+    public ValueTask DisposeAsync() => _site.DisposeAsync();
+
+    private static JsonNode File(params string[] path) => JsonNode.Parse(System.IO.File.ReadAllText(Repository.At(path)))!;
+
+    [Theory]
+    [InlineData("018-v6.json")]
+    [InlineData("014-straight-six.json")]
+    public async Task A_build_comes_in_as_it_went_out_and_once(string name)
+    {
+        var file = File("demo", "builds", name);
+        var (status, taken) = await _site.PostAsync("/api/builds/file", file.ToJsonString());
+        Assert.True(status == 200, $"{status} {taken}");
+        var id = (string)file["id"]!;
+        Assert.Equal(id, (string)taken["build"]!);
+        var back = await _site.GetAsync($"/api/builds/{id}/file");
+        Assert.Equal(file["log"]!.AsArray().Count, back["log"]!.AsArray().Count);
+        // Nulls that an older version left out are there now; what they say is the same.
+        static string Read(JsonNode file) =>
+            JsonSerializer.Serialize(file.Deserialize(CoreJson.Default.BuildFile), CoreJson.Default.BuildFile);
+        Assert.Equal(Read(file), Read(back));
+        Assert.Equal(id, (string)(await _site.GetAsync("/api/builds"))["lines"]!.AsArray().Single()!["id"]!);
+        var (again, why) = await _site.PostAsync("/api/builds/file", file.ToJsonString());
+        Assert.Equal((409, "This build is in this shop already."), (again, (string)why["title"]!));
+    }
+
+    [Fact]
+    public async Task Every_demo_sheet_and_every_golden_build_comes_in()
+    {
+        foreach (var sheet in Directory.GetFiles(Repository.At("demo", "sheets")))
+        {
+            var (status, said) = await _site.PostAsync("/api/sheets", System.IO.File.ReadAllText(sheet));
+            Assert.True(status == 200, $"{sheet}: {said}");
+        }
+
+        foreach (var build in Directory.GetFiles(Repository.At("tests", "golden"), "build.json", SearchOption.AllDirectories))
+        {
+            var (status, said) = await _site.PostAsync("/api/builds/file", System.IO.File.ReadAllText(build));
+            Assert.True(status == 200, $"{build}: {said}");
+        }
+    }
+
+    public static TheoryData<string, string, string> Spoilt =>
+        new()
+        {
+            { "newer", "format", "A newer one may read it" },
+            { "short", "log", "entries are missing, or it was cut short" },
+            { "unknown", "zap", "is not known here; the fields are format, id" },
+            { "sheetless", "log", "can’t be worked out" },
+        };
+
+    [Theory]
+    [MemberData(nameof(Spoilt))]
+    public async Task A_file_that_can_t_be_used_says_why_by_its_field_and_leaves_nothing(string how, string field, string words)
+    {
+        var file = File("demo", "builds", "018-v6.json");
+        switch (how)
+        {
+            case "newer":
+                file["format"] = "neat-bore.build/7";
+                break;
+            case "short":
+                file["log"]!.AsArray().RemoveAt(5);
+                break;
+            case "unknown":
+                file["zap"] = 1;
+                break;
+            default:
+                file["sheets"] = new JsonArray();
+                break;
+        }
+
+        var (status, said) = await _site.PostAsync("/api/builds/file", file.ToJsonString());
+        Assert.True(status is 400 or 422, $"{status}");
+        Assert.Contains(words, (string)said["errors"]![field]![0]!, StringComparison.Ordinal);
+        Assert.Empty((await _site.GetAsync("/api/builds"))["lines"]!.AsArray());
+        Assert.Empty((await _site.GetAsync("/api/sheets")).AsArray());
+    }
+
+    [Fact]
+    public async Task A_sheet_that_says_otherwise_under_the_same_number_is_not_taken()
+    {
+        var sheet = File("demo", "sheets", "four-1.8.v1.json");
+        Assert.Equal(200, (await _site.PostAsync("/api/sheets", sheet.ToJsonString())).Status);
+        Assert.Equal(200, (await _site.PostAsync("/api/sheets", sheet.ToJsonString())).Status);
+        sheet["crankBolt"]!["torqueNm"] = 999;
+        var (status, said) = await _site.PostAsync("/api/sheets", sheet.ToJsonString());
+        Assert.Equal(422, status);
+        Assert.Contains("give the changed one the next number", (string)said["errors"]!["version"]![0]!, StringComparison.Ordinal);
+        sheet["version"] = 2;
+        Assert.Equal(200, (await _site.PostAsync("/api/sheets", sheet.ToJsonString())).Status);
+    }
+}

@@ -1,0 +1,41 @@
+import type { ShopNow } from './types';
+
+/** What a tablet knows of the shop that it works for, whether or not there is a line. */
+export type ShopHere = Pick<ShopNow, 'id' | 'demo' | 'name' | 'units'>;
+
+const nobody: ShopHere = { id: '', demo: false, name: '', units: 'metric' };
+const key = 'shop';
+const longest = 4_000;
+
+let here = nobody;
+let tell: (shop: ShopHere) => void = () => undefined;
+const known = new Promise<ShopHere>((resolve) => (tell = resolve));
+
+/** The shop that this page works for, once it is known; what is kept in the browser is kept for it alone. */
+export const shopKnown = (): Promise<ShopHere> => known;
+
+/** The same, for what is drawn: the page is not drawn before it is known. */
+export const shopHere = (): ShopHere => here;
+
+const last = (): ShopHere => {
+  try {
+    return { ...nobody, ...(JSON.parse(localStorage.getItem(key) ?? '{}') as Partial<ShopHere>) };
+  } catch {
+    return nobody;
+  }
+};
+
+/** Asks which shop is open at this address; without a line it is the one that was open last. */
+export async function findShop(): Promise<ShopHere> {
+  try {
+    const answer = await fetch('/api/shop', { signal: AbortSignal.timeout(longest) });
+    if (!answer.ok) throw new Error(answer.statusText);
+    const { id, demo, name, units } = (await answer.json()) as ShopNow;
+    here = { id, demo, name, units };
+    localStorage.setItem(key, JSON.stringify(here));
+  } catch {
+    here = last();
+  }
+  tell(here);
+  return here;
+}

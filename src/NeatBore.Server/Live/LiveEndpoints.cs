@@ -68,24 +68,32 @@ internal static class LiveEndpoints
     )
     {
         var told = Channel.CreateBounded<SseItem<News>>(new BoundedChannelOptions(16) { SingleReader = true });
-        var pumps = Task.WhenAll(
-            feeds.Select(async feed =>
+        foreach (var feed in feeds)
+        {
+            _ = PumpAsync(feed);
+        }
+
+        await foreach (var item in told.Reader.ReadAllAsync(cancel))
+        {
+            yield return item;
+        }
+
+        // One that breaks ends the line, so that the browser opens it anew; of one that is only silent nobody would know.
+        async Task PumpAsync(IAsyncEnumerable<SseItem<News>> feed)
+        {
+            try
             {
                 await foreach (var item in feed.WithCancellation(cancel))
                 {
                     await told.Writer.WriteAsync(item, cancel);
                 }
-            })
-        );
-        _ = pumps.ContinueWith(
-            done => told.Writer.TryComplete(done.Exception?.InnerException),
-            CancellationToken.None,
-            TaskContinuationOptions.ExecuteSynchronously,
-            TaskScheduler.Default
-        );
-        await foreach (var item in told.Reader.ReadAllAsync(cancel))
-        {
-            yield return item;
+
+                told.Writer.TryComplete();
+            }
+            catch (Exception e)
+            {
+                told.Writer.TryComplete(e);
+            }
         }
     }
 

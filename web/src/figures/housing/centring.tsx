@@ -4,7 +4,7 @@ import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { onFaced, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { field, onFaced, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
 import { Outline } from './Outline';
 import { ParkedDial } from './ParkedDial';
 import { WayUp } from './WayUp';
@@ -29,6 +29,16 @@ const beside: readonly Point[] = [
   [8, -6],
   [-18, 18],
 ];
+
+/** Whether a bolt's number can be read there: not under a reading's box, not outside. */
+const inSight = ([x, y]: Point, places: Readonly<Record<string, Place>>): boolean =>
+  x > 20 &&
+  y > 60 &&
+  y < field.height - 40 &&
+  Object.values(places).every(
+    ({ at, width }) =>
+      Math.abs(x - at[0] - (width ?? 0) / 2) > (width ?? 156) / 2 + 14 || y < at[1] - 42 || y > at[1] + 66,
+  );
 
 /** The seal's bore against the crank: readings round it, the offset magnified, the circle that is a go, the dial's mark. */
 export function centring({ sheet, task, step, reader, open, needle }: SceneInput): Scene {
@@ -92,7 +102,16 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
             centre={centre}
             scale={scale}
             reader={reader}
-            bolt={(_, [x, y]) => <circle cx={x} cy={y} r="8" fill="var(--color-field)" />}
+            bolt={(id, at) => (
+              <>
+                <circle cx={at[0]} cy={at[1]} r="14" fill="var(--color-field)" />
+                {inSight(at, places) && (
+                  <Words at={[at[0], at[1] + 6]} anchor="middle" bold>
+                    {id}
+                  </Words>
+                )}
+              </>
+            )}
           />
         </g>
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">

@@ -2,10 +2,11 @@ import { writeMm, writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { RingFace } from './RingFace';
 
 /** Where true centre lies between the two readings at the positive stop. */
 export function positiveStop({ sheet, step, reader }: SceneInput): Scene {
-  const { ring, hub } = sheet.balancer;
+  const { ring } = sheet.balancer;
   const centre: Point = [690, 280];
   const scale = 168 / (ring.outerDiameterMm / 2);
   const outer = 168;
@@ -28,15 +29,7 @@ export function positiveStop({ sheet, step, reader }: SceneInput): Scene {
       <>
         <Hatches />
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
-          <circle cx={centre[0]} cy={centre[1]} r={outer} />
-          <circle cx={centre[0]} cy={centre[1]} r={(ring.innerDiameterMm / 2) * scale} />
-          <circle
-            cx={centre[0]}
-            cy={centre[1]}
-            r={(ring.innerDiameterMm / 2 - ring.rubberMm) * scale}
-            stroke="var(--color-structure)"
-          />
-          <circle cx={centre[0]} cy={centre[1]} r={(hub.outerDiameterMm / 2) * scale} />
+          <RingFace sheet={sheet} at={centre} scale={scale} />
           <path d={`M${centre[0]} ${centre[1] - outer - 4}l-11 -30h22z`} fill="var(--color-line)" />
           {before !== undefined && spoke(-before, 'var(--color-structure)', 5)}
           {after !== undefined && spoke(after, 'var(--color-structure)', 5)}

@@ -5,6 +5,7 @@ import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
 import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { RingFace } from './RingFace';
 
 const sweepDegrees = [0, 45, 90, 135, 180, 225, 270, 315];
 
@@ -13,7 +14,7 @@ export function sweep({ sheet, step, reader, open }: SceneInput): Scene {
   const radial = step.figure === 'sweep-radial';
   const centre: Point = [430, 256];
   const outer = 108;
-  const { ring, hub } = sheet.balancer;
+  const { ring } = sheet.balancer;
   const scale = outer / (ring.outerDiameterMm / 2);
   const boxes: Record<number, Point> = {
     0: [430, 66],
@@ -62,15 +63,7 @@ export function sweep({ sheet, step, reader, open }: SceneInput): Scene {
       <>
         <Hatches />
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
-          <circle cx={centre[0]} cy={centre[1]} r={outer} />
-          <circle cx={centre[0]} cy={centre[1]} r={(ring.innerDiameterMm / 2) * scale} />
-          <circle
-            cx={centre[0]}
-            cy={centre[1]}
-            r={(ring.innerDiameterMm / 2 - ring.rubberMm) * scale}
-            stroke="var(--color-structure)"
-          />
-          <circle cx={centre[0]} cy={centre[1]} r={(hub.outerDiameterMm / 2) * scale} />
+          <RingFace sheet={sheet} at={centre} scale={scale} />
           {shape && <path d={shape} stroke="var(--color-mark)" strokeWidth="3" />}
           {dial && <circle cx={dial[0]} cy={dial[1]} r="12" stroke="var(--color-mark)" strokeWidth="5" />}
         </g>

@@ -3,10 +3,11 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { Words } from '../kit/Words';
 import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { RingFace } from './RingFace';
 
 /** The ring's mark against its pointer at true centre, and how far off it stands. */
 export function timingMark({ sheet, step, reader }: SceneInput): Scene {
-  const { ring, hub } = sheet.balancer;
+  const { ring } = sheet.balancer;
   const centre: Point = [260, 290];
   const scale = 2.1;
   const error = liveValue(step, 'error');
@@ -21,15 +22,7 @@ export function timingMark({ sheet, step, reader }: SceneInput): Scene {
       <>
         <Hatches />
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
-          <circle cx={centre[0]} cy={centre[1]} r={outer} />
-          <circle cx={centre[0]} cy={centre[1]} r={(ring.innerDiameterMm / 2) * scale} />
-          <circle
-            cx={centre[0]}
-            cy={centre[1]}
-            r={(ring.innerDiameterMm / 2 - ring.rubberMm) * scale}
-            stroke="var(--color-structure)"
-          />
-          <circle cx={centre[0]} cy={centre[1]} r={(hub.outerDiameterMm / 2) * scale} />
+          <RingFace sheet={sheet} at={centre} scale={scale} />
           <path d={`M${centre[0]} ${centre[1] - outer - 4}l-11 -30h22z`} fill="var(--color-line)" />
           <path d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} stroke="var(--color-mark)" strokeWidth="6" />
           <path

@@ -200,7 +200,7 @@ public class BenchTests
         bench.Sheets[new SheetRef(bench.Sheet.Id, 2)] = bench.Sheet with
         {
             Version = 2,
-            Balancer = bench.Sheet.Balancer with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) },
+            Balancer = bench.Sheet.Balancer! with { Interference = new Limit(0.04, 0.06, LimitSource.Manual) },
         };
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
         Assert.Equal(1, bench.Task.Sheet.Version);

@@ -15,7 +15,7 @@ public class HeldTests
     private static Limit Known(double? low, double? high) => new(low, high, LimitSource.Manual);
 
     private static Workbench Bolted(Limit torque) =>
-        new Workbench(s_six with { CrankBolt = s_six.CrankBolt with { Torque = torque } }).Done();
+        new Workbench(s_six with { CrankBolt = s_six.CrankBolt! with { Torque = torque } }).Done();
 
     [Fact]
     public void A_crank_bolt_is_held_to_the_ends_that_are_known()

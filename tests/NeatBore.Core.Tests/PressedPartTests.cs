@@ -226,7 +226,7 @@ public class PressedPartTests
 public class FastenerBoardTests
 {
     private static IReadOnlyList<FastenerGroup> Board(Workbench bench) =>
-        FastenerBoard.Of(bench.State, ProcedureBook.Default, sheet => bench.Sheets[sheet], bench.Sheet);
+        FastenerBoard.Of(bench.State, ProcedureBook.Default, bench.Build.SheetOf, bench.Sheet);
 
     [Fact]
     public void Before_anything_every_group_of_the_sheet_is_planned()

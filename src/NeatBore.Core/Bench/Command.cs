@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
@@ -18,6 +19,7 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(OpenGate), "open-gate")]
 [JsonDerivedType(typeof(Note), "note")]
 [JsonDerivedType(typeof(Attach), "attach")]
+[JsonDerivedType(typeof(TellValue), "tell-value")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -74,3 +76,25 @@ public sealed record Note(Guid Id, DateTimeOffset DoneAt, StepRef Step, string T
 
 /// <summary>Put a photo, sent before, to a step.</summary>
 public sealed record Attach(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption = "") : Command(Id, DoneAt);
+
+/// <summary>Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not known.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When it was told.</param>
+/// <param name="Path">Where it stands in a sheet.</param>
+/// <param name="Typed">As it was typed; of a word, its id.</param>
+/// <param name="Unit">The symbol of the unit that stood beside the field.</param>
+/// <param name="DecimalMark">What stands before the decimals.</param>
+/// <param name="Source">Where it came from.</param>
+/// <param name="Because">Why, where a task has begun on another value.</param>
+/// <param name="FromPaper">It was written on a printed card first.</param>
+public sealed record TellValue(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    string Path,
+    string Typed,
+    string Unit = "",
+    string DecimalMark = ".",
+    LimitSource Source = LimitSource.Manual,
+    string? Because = null,
+    bool FromPaper = false
+) : Command(Id, DoneAt);

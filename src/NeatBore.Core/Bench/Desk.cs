@@ -1,4 +1,5 @@
 using System.Security.Cryptography;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
@@ -94,7 +95,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             build = build.Say([new LogEntry(build.UpToSeq + 1, storedAt, by, CallOf(command, unsaid, TaskAt(build, unsaid.Ref.Task)))]);
         }
 
-        LogEvent[] events = [EventOf(command, build, by) with { SaidAt = saidAt, Words = words }, .. Renewed(command, build)];
+        var done = EventOf(command, build, by);
+        LogEvent[] events = [done with { SaidAt = saidAt, Words = words }, .. Renewed(command, build), .. Moved(done, build)];
         try
         {
             return build.Apply([.. events.Select((e, i) => new LogEntry(build.UpToSeq + 1 + i, storedAt, by, e))]);
@@ -222,6 +224,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 )
                 : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
             Attach attach => Photo(attach, state),
+            TellValue tell => Value(tell, state, by),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -236,8 +239,127 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("task", $"{possible.Title} is begun already");
         }
 
-        var newest = state.Sheets.Keys.Where(s => s.Id == state.Opened.Sheet.Id).MaxBy(s => s.Version)!;
-        return new TaskStarted(start.Id, start.DoneAt, start.Task, book.Newest.First(p => p.Id == start.Task.Kind).Version, newest);
+        var procedure = book.Newest.First(p => p.Id == start.Task.Kind);
+        var sheet = state.Newest;
+        var whole = Completion.Of(sheet, state.ToldValues, procedure.Wants);
+        if (!whole.Ready)
+        {
+            throw new UnusableInputException(
+                whole
+                    .Values.Where(v => v.Missing || v.Fault is not null)
+                    .ToDictionary(v => v.Path, v => new[] { v.Fault ?? $"{v.Label}: is still to be typed" })
+            );
+        }
+
+        return new TaskStarted(
+            start.Id,
+            start.DoneAt,
+            start.Task,
+            procedure.Version,
+            sheet.Ref,
+            whole.Made ? whole.Sheet with { Id = $"{sheet.Id}/{start.Id:N}", Version = 1 } : null
+        );
+    }
+
+    private ValueTold Value(TellValue tell, WorkedBuild state, Signer by)
+    {
+        var value =
+            SheetValues.Find(tell.Path, state.Newest.Layout)
+            ?? throw new UnusableInputException("path", $"there is nothing to be known at “{tell.Path}” on this engine");
+        if (tell.Source == LimitSource.Default)
+        {
+            throw new UnusableInputException("source", "must be the manual, measured here, or a house rule: what is typed is no default");
+        }
+
+        var typed = tell.Typed.Trim();
+        var (number, word) = ((double?)null, (string?)null);
+        if (typed.Length > 0 && value.Words is { } words)
+        {
+            word = words.Any(w => w.Id == typed)
+                ? typed
+                : throw new UnusableInputException("typed", $"must be one of {string.Join(", ", words.Select(w => w.Id))}");
+        }
+        else if (typed.Length > 0)
+        {
+            number = Typed(typed, tell.Unit, tell.DecimalMark, value.Dimension);
+            if (number < value.Plausible.Low || number > value.Plausible.High)
+            {
+                Quantity Of(double end) => new(end, value.Dimension, value.Dimension == Dimension.Count ? 1 : 0.01);
+                throw new UnusableInputException(
+                    "typed",
+                    $"{value.Label}: must be from {Wording.Write(Of(value.Plausible.Low))} to {Wording.Write(Of(value.Plausible.High))}"
+                );
+            }
+        }
+
+        var known = new KnownValue(tell.Path, number, word, tell.Source, typed, by.Name, tell.FromPaper);
+        var begun = Begun(state, tell.Path).ToList();
+        if (begun.Count == 0)
+        {
+            return new ValueTold(tell.Id, tell.DoneAt, known);
+        }
+
+        var titles = string.Join(", ", begun.Select(t => t.State.Title));
+        if (by.Role != Role.Lead)
+        {
+            throw new UnusableInputException("by", $"{titles} has begun on another value: only a lead corrects it, and {by.Name} is a builder");
+        }
+
+        var told = new ValueTold(tell.Id, tell.DoneAt, known, Reason(tell.Because ?? "", "because"));
+        foreach (var (task, wants) in begun)
+        {
+            if (Completion.Of(state.SheetOf(task.Ref), [.. state.ToldValues, known], wants) is { Ready: false } less)
+            {
+                var wrong = less.Values.First(v => v.Missing || v.Fault is not null);
+                throw new UnusableInputException("typed", $"{task.Title} can’t go on with it: {wrong.Fault ?? $"{wrong.Label} would be missing"}");
+            }
+        }
+
+        return told;
+    }
+
+    /// <summary>Tasks that have begun and look at a value.</summary>
+    private IEnumerable<(TaskState State, Wants Wants)> Begun(WorkedBuild state, string path) =>
+        state
+            .Tasks.Select(t => (State: t, book.Find(t.Ref.Kind, t.Procedure).Wants))
+            .Where(t => t.Wants.Parts.Contains(path.Split('/')[0]) && t.Wants.Looks(path));
+
+    /// <summary>Tasks that had begun go on with what was told.</summary>
+    private IEnumerable<SheetMoved> Moved(LogEvent done, WorkedBuild state) =>
+        done is ValueTold { Value: var value, Because: { } because } told
+            ? Begun(state, value.Path)
+                .Select(t =>
+                {
+                    var stood = state.SheetOf(t.State.Ref);
+                    var whole = Completion.Of(stood, [.. state.ToldValues, value], t.Wants).Sheet;
+                    var id = stood.Id.Contains('/', StringComparison.Ordinal) ? stood.Id : $"{stood.Id}/{told.Id:N}";
+                    return new SheetMoved(
+                        Derived(told.Id, $"moved {t.State.Ref.Kind}@{t.State.Ref.Place}"),
+                        told.DoneAt,
+                        t.State.Ref,
+                        whole with
+                        {
+                            Id = id,
+                            Version = stood.Id == id ? stood.Version + 1 : 1,
+                        },
+                        because
+                    );
+                })
+            : [];
+
+    private static double Typed(string typed, string unit, string mark, Dimension dimension)
+    {
+        if (mark is not ("." or ","))
+        {
+            throw new UnusableInputException("decimalMark", "must be a point or a comma");
+        }
+
+        var read = Entry.Read(typed, dimension, unit.Length > 0 ? unit : UnitTable.Default.For(dimension, UnitSystem.Metric).Symbol, mark[0]);
+        return read.Message is not null ? throw new UnusableInputException("typed", read.Message)
+            : Math.Abs(read.Value) > 1e6 ? throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000")
+            : dimension == Dimension.Count && read.Value != Math.Floor(read.Value)
+                ? throw new UnusableInputException("typed", "must be a whole number: it is a count")
+            : read.Value;
     }
 
     private static Chose Choice(Choose choose, WorkedBuild state)
@@ -315,11 +437,6 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             return new ReadingTaken(take.Id, take.DoneAt, take.Slot, word, null, by, false);
         }
 
-        if (take.DecimalMark is not ("." or ","))
-        {
-            throw new UnusableInputException("decimalMark", "must be a point or a comma");
-        }
-
         if (take.CutOff)
         {
             throw new UnusableInputException("cutOff", "half a pull is no torque: pull it again, or type what the wrench clicked at");
@@ -331,24 +448,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             take = take with { Typed = Wording.Write(new Quantity(pull.Peak(), slot.Dimension, 0.1)), DecimalMark = "." };
         }
 
-        var unit = take.Unit.Length > 0 ? take.Unit : UnitTable.Default.For(slot.Dimension, UnitSystem.Metric).Symbol;
-        var typed = Entry.Read(take.Typed, slot.Dimension, unit, take.DecimalMark[0]);
-        if (typed.Message is not null)
-        {
-            throw new UnusableInputException("typed", typed.Message);
-        }
-
-        if (Math.Abs(typed.Value) > 1e6)
-        {
-            throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000");
-        }
-
-        if (slot.Dimension == Dimension.Count && typed.Value != Math.Floor(typed.Value))
-        {
-            throw new UnusableInputException("typed", "must be a whole number: it is a count");
-        }
-
-        if (!take.OddConfirmed && Odd(slot, typed.Value, slots) is { } question)
+        var value = Typed(take.Typed, take.Unit, take.DecimalMark, slot.Dimension);
+        if (!take.OddConfirmed && Odd(slot, value, slots) is { } question)
         {
             throw new OddReadingException(question);
         }
@@ -358,7 +459,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             take.DoneAt,
             take.Slot,
             take.Typed.Trim(),
-            typed.Value,
+            value,
             by,
             take.OddConfirmed,
             Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null

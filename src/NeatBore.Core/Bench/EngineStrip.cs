@@ -28,12 +28,7 @@ public sealed record EngineStrip(
             sheet.Id,
             sheet.Name,
             sheet.Layout,
-            new BalancerOutline(
-                sheet.Balancer.Hub.LengthMm,
-                sheet.Balancer.Hub.OuterDiameterMm,
-                sheet.Balancer.Ring.OuterDiameterMm,
-                sheet.Balancer.Ring.WidthMm
-            ),
+            BalancerOutline.Of(sheet),
             sheet.Rockers?.Places.Count ?? sheet.Layout.Rockers.Count,
             [
                 .. HeadEvaluation
@@ -44,7 +39,14 @@ public sealed record EngineStrip(
 }
 
 /// <summary>The sizes of a balancer that its outline is drawn from, mm.</summary>
-public sealed record BalancerOutline(double HubLengthMm, double HubDiameterMm, double RingDiameterMm, double RingWidthMm);
+public sealed record BalancerOutline(double HubLengthMm, double HubDiameterMm, double RingDiameterMm, double RingWidthMm)
+{
+    /// <summary>The outline of an engine's balancer; where nobody has described it, of a usual one.</summary>
+    public static BalancerOutline Of(EngineSheet sheet) =>
+        sheet.Balancer is { } balancer
+            ? new(balancer.Hub.LengthMm, balancer.Hub.OuterDiameterMm, balancer.Ring.OuterDiameterMm, balancer.Ring.WidthMm)
+            : new(EnginePlaces.UsualHubMm, 60, 170, 28);
+}
 
 /// <summary>A place of a strip, mm along the crank, with what can be done there.</summary>
 public sealed record StripPlace(string Id, string Label, double FromMm, double ToMm, IReadOnlyList<StripTask> Tasks);

@@ -11,12 +11,12 @@ public static class FastenerBoard
     /// <summary>The groups in the order of the run sheets.</summary>
     /// <param name="state">The build.</param>
     /// <param name="book">Every run sheet.</param>
-    /// <param name="sheetOf">A sheet version: that of a task that has begun.</param>
+    /// <param name="sheetOf">The sheet of a task that has begun.</param>
     /// <param name="newest">The newest version, for what has not.</param>
     public static IReadOnlyList<FastenerGroup> Of(
         BuildState state,
         ProcedureBook book,
-        Func<SheetRef, EngineSheet> sheetOf,
+        Func<TaskRef, EngineSheet> sheetOf,
         EngineSheet newest
     ) =>
         [
@@ -26,8 +26,9 @@ public static class FastenerBoard
                 var task = state.Tasks.FirstOrDefault(t => t.Ref.Kind == procedure.Id);
                 var (sheet, steps) = task is null
                     ? (newest, procedure.Steps)
-                    : (sheetOf(task.Sheet), book.Find(procedure.Id, task.Procedure).Steps);
-                return procedure.Places(sheet) is [var place, ..]
+                    : (sheetOf(task.Ref), book.Find(procedure.Id, task.Procedure).Steps);
+                // What is bolted to a part that nobody has described is not known before its task begins.
+                return procedure.Places(sheet) is [var place, ..] && (task is not null || Completion.Of(sheet, [], procedure.Wants) is { Made: false })
                     ? steps.SelectMany(step =>
                         step.Fasteners(sheet)
                             .Select(set =>

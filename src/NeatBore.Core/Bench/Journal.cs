@@ -67,6 +67,9 @@ internal sealed class Journal
                     _chosen[chose.Choice] = chose.Option;
                     _choiceAt[chose.Choice] = entry.Seq;
                     break;
+                case SheetMoved moved when moved.Task == task:
+                    MovedAt = entry.Seq;
+                    break;
                 case RoundBegan round when round.Step.Task == task:
                     _roundAt[round.Step] = entry.Seq;
                     break;
@@ -89,6 +92,9 @@ internal sealed class Journal
             );
     }
 
+    /// <summary>When its sheet was last moved to another version; 0 where it never was.</summary>
+    public long MovedAt { get; }
+
     /// <summary>The last entry about a step.</summary>
     public long ToldAt(StepRef step) => _stepAt.GetValueOrDefault(step);
 
@@ -97,7 +103,7 @@ internal sealed class Journal
         (
             (IEnumerable<long>)
                 [
-                    0,
+                    MovedAt,
                     .. looked.Slots.Select(s =>
                         At(s.Step, s.Item) is var at ? Math.Max(_slotAt.GetValueOrDefault((at, s.Slot)), _roundAt.GetValueOrDefault(at)) : 0
                     ),

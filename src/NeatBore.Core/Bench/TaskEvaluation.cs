@@ -51,7 +51,7 @@ internal static class TaskEvaluation
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
-                    var (state, made) = StepOf(step, at, ContextOf(step, item), before(at), journal, steps, own, started.Sheet, chosen);
+                    var (state, made) = StepOf(step, at, ContextOf(step, item), before(at), journal, steps, own, sheet.Ref, chosen);
                     steps.Add(state);
                     judged[at] = made;
                     if (state.Gate is not null && !state.Passed)
@@ -84,7 +84,7 @@ internal static class TaskEvaluation
             started.Task,
             procedure.Title,
             procedure.Version,
-            started.Sheet,
+            sheet.Ref,
             next is null ? Standing.Done : StandingOf(next, steps),
             choices,
             steps,
@@ -200,7 +200,7 @@ internal static class TaskEvaluation
             given is not null
             && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
         var differs = given is not null && now.Call is not null && !same;
-        var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing);
+        var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing) && (same || given.Seq > journal.MovedAt);
         var otherwise = given is not null && !same && conflict is null && (decided || changedAt <= given.Seq) ? now : null;
         var says = otherwise is null ? now : given!.Judgement.Read();
         var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));

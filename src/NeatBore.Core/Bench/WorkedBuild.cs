@@ -60,6 +60,19 @@ public sealed class WorkedBuild
     /// <summary>Every sheet version.</summary>
     public IReadOnlyDictionary<SheetRef, EngineSheet> Sheets => _sheets;
 
+    /// <summary>The newest version of the build's own sheet.</summary>
+    public EngineSheet Newest => NewestOf(Opened.Sheet);
+
+    /// <summary>What was told of the engine on this build, in order.</summary>
+    public IReadOnlyList<KnownValue> ToldValues => [.. _log.Select(e => e.Event).OfType<ValueTold>().Select(t => t.Value)];
+
+    /// <summary>The sheet that a task works with.</summary>
+    public EngineSheet SheetOf(TaskRef task) => SheetOf(_tasks.First(t => t.Started.Task == task).Started, _log);
+
+    /// <summary>Every sheet that the tasks work with, and the one that the build was opened with.</summary>
+    public IReadOnlyList<EngineSheet> SheetsAtWork =>
+        [.. _tasks.Select(t => SheetOf(t.Started, _log)).Prepend(Named(_sheets, Opened.Sheet)).DistinctBy(s => s.Ref)];
+
     internal BuildOpened Opened => (BuildOpened)_log[0].Event;
 
     /// <summary>Works out a whole log.</summary>
@@ -183,10 +196,11 @@ public sealed class WorkedBuild
 
             // A step that looks at nothing of what is new says what it said.
             var was = _tasks.FirstOrDefault(t => t.Started == started);
+            var moved = entries.Any(e => e.Event is SheetMoved m && m.Task == started.Task);
             var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
             Judged? Before(StepRef step) =>
-                was?.Judged.GetValueOrDefault(step) is { } judged && !changes.Touch(judged.Looked) ? judged : null;
-            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), Named(_sheets, started.Sheet), log, Other, Before);
+                was?.Judged.GetValueOrDefault(step) is { } judged && !moved && !changes.Touch(judged.Looked) ? judged : null;
+            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, Before);
             looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
             var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
             worked[started.Task] = result;
@@ -226,6 +240,11 @@ public sealed class WorkedBuild
             throw new UnreadableLogException(e.Message, e);
         }
     }
+
+    private EngineSheet SheetOf(TaskStarted started, LogEntry[] log) =>
+        log.Select(e => e.Event).OfType<SheetMoved>().LastOrDefault(m => m.Task == started.Task)?.Sheet
+        ?? started.On
+        ?? Named(_sheets, started.Sheet);
 
     private EngineSheet NewestOf(SheetRef sheet) => _sheets.Values.Where(s => s.Id == sheet.Id).MaxBy(s => s.Version)!;
 

@@ -9,6 +9,9 @@ internal static class EnginePlaces
     /// <summary>The press, and what else is pressed there.</summary>
     public const string Pressed = "pressed";
 
+    // Drawn where nobody has told how long the hub is.
+    internal const double UsualHubMm = 48;
+
     internal sealed record Place(string Id, string Label, double FromMm, double ToMm);
 
     public static List<Place> Of(EngineSheet sheet)
@@ -17,7 +20,7 @@ internal static class EnginePlaces
         var front = layout.CoverDepthMm;
         var places = new List<Place>
         {
-            new("balancer", "Balancer", -front - sheet.Balancer.Hub.LengthMm - 30, -front),
+            new("balancer", "Balancer", -front - (sheet.Balancer?.Hub.LengthMm ?? UsualHubMm) - 30, -front),
             new("cover", "Cover", -front, 0),
         };
         for (var i = 0; i < layout.CamBearings.Count; i++)
@@ -35,7 +38,7 @@ internal static class EnginePlaces
         foreach (
             var (id, label, there, width) in new[]
             {
-                (Rockers, "Rockers", sheet.Rockers is not null, 120.0),
+                (Rockers, "Rockers", sheet.Rockers is not null || sheet.Arrangement is { Rockers: > 0 }, 120.0),
                 (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0),
             }
         )

@@ -19,14 +19,18 @@ namespace NeatBore.Core.Engines;
 /// <param name="Sealants">Sealants that may be used; the first is usual.</param>
 /// <param name="Rockers">The rockers and their pressed trunnions.</param>
 /// <param name="Pressed">Other parts that are pressed or shrunk.</param>
+/// <param name="Arrangement">What it was drawn from, where nobody has described it whole: a part that is not there is not known then,
+/// and may be on the engine.</param>
+/// <param name="Known">Single values of parts that are not known whole, and where each value came from that was typed or came by
+/// rule.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
     string Name,
     string Summary,
     EngineLayout Layout,
-    BalancerSheet Balancer,
-    CrankBoltSheet CrankBolt,
+    BalancerSheet? Balancer = null,
+    CrankBoltSheet? CrankBolt = null,
     HousingSheet? Cover = null,
     SealSheet? FrontSeal = null,
     FloatSheet? EndFloat = null,
@@ -35,10 +39,17 @@ public sealed record EngineSheet(
     IReadOnlyList<SealantSheet>? Sealants = null,
     CamSheet? Cam = null,
     RockerSheet? Rockers = null,
-    IReadOnlyList<PressedSheet>? Pressed = null
+    IReadOnlyList<PressedSheet>? Pressed = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Arrangement? Arrangement = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<KnownValue>? Known = null
 )
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]
     public SheetRef Ref => new(Id, Version);
+
+    /// <summary>Whether the engine has a part, as far as anybody can tell: it is described, or nobody has described the engine
+    /// yet.</summary>
+    /// <param name="part">The part; null where it is not described.</param>
+    public bool MayHave(object? part) => part is not null || Arrangement is not null;
 }

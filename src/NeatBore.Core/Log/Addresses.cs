@@ -24,6 +24,7 @@ internal static class Addresses
         {
             TaskStarted started => started.Task,
             Chose chose => chose.Task,
+            SheetMoved moved => moved.Task,
             _ => StepOf(e, slotOf)?.Task,
         };
 

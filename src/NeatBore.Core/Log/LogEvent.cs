@@ -17,6 +17,8 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(Called), "called")]
 [JsonDerivedType(typeof(Decided), "decided")]
 [JsonDerivedType(typeof(GateOpened), "gate-opened")]
+[JsonDerivedType(typeof(ValueTold), "value-told")]
+[JsonDerivedType(typeof(SheetMoved), "sheet-moved")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

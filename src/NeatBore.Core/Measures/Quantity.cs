@@ -46,6 +46,10 @@ public enum Dimension
     [JsonStringEnumMemberName("count")]
     Count,
 
+    /// <summary>Kilograms.</summary>
+    [JsonStringEnumMemberName("mass")]
+    Mass,
+
     /// <summary>Whole days.</summary>
     [JsonStringEnumMemberName("days")]
     Days,

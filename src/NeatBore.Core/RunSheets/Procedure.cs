@@ -19,6 +19,9 @@ public sealed record Procedure(
     IReadOnlyList<Step> Steps
 )
 {
+    /// <summary>What it wants to know of the engine before it begins.</summary>
+    public Wants Wants { get; init; } = Wants.Nothing;
+
     /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands
     /// for its own items.</summary>
     public string? Home { get; init; }

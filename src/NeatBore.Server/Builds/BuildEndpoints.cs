@@ -219,7 +219,7 @@ internal static class BuildEndpoints
                 head,
                 [.. build.Tasks.Select(TaskLine.Of)],
                 task is null ? [] : [.. Around(task, item).Select(Bare)],
-                [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]
+                build.SheetsAtWork
             )
         );
     }
@@ -273,7 +273,7 @@ internal static class BuildEndpoints
         CancellationToken cancel
     ) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
-            ? TypedResults.Ok(new WholeBuild(id, build.State, [.. BuildReader.Named(build.Log).Select(r => build.Sheets[r])]))
+            ? TypedResults.Ok(new WholeBuild(id, build.State, build.SheetsAtWork))
             : Gone();
 
     private static async Task<Results<Ok<IReadOnlyList<FastenerGroup>>, ProblemHttpResult>> FastenersAsync(
@@ -287,8 +287,8 @@ internal static class BuildEndpoints
                 FastenerBoard.Of(
                     build.State,
                     book,
-                    sheet => build.Sheets[sheet],
-                    build.Sheets.Values.Where(s => s.Id == build.State.Sheet.Id).MaxBy(s => s.Version)!
+                    build.SheetOf,
+                    build.Newest
                 )
             )
             : Gone();

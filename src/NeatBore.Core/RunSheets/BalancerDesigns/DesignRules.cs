@@ -19,7 +19,7 @@ internal abstract class DesignRules
     public static IReadOnlyCollection<DesignRules> All => s_all.Values;
 
     /// <summary>Those of an engine's balancer.</summary>
-    public static DesignRules Of(EngineSheet sheet) => s_all[sheet.Balancer.Design];
+    public static DesignRules Of(EngineSheet sheet) => s_all[sheet.Balancer!.Design];
 
     /// <summary>Those of a step's engine.</summary>
     public static DesignRules Of(StepContext c) => Of(c.Sheet);
@@ -32,7 +32,7 @@ internal abstract class DesignRules
     public abstract ToolMatch.ToolNeed? Need(EngineSheet sheet);
 
     /// <summary>Whether the sheet has what taking it off wants.</summary>
-    public virtual bool ComesOff(EngineSheet sheet) => sheet.Balancer.Puller is not null;
+    public virtual bool ComesOff(EngineSheet sheet) => sheet.Balancer!.Puller is not null;
 
     /// <summary>What is read of the puller before it is loaded.</summary>
     public abstract IReadOnlyList<Slot> PullerSlots(StepContext c);

@@ -44,7 +44,7 @@ internal sealed class PilotFlange : DesignRules
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => null;
 
     /// <inheritdoc/>
-    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer.Flange is not null;
+    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer!.Flange is not null;
 
     /// <inheritdoc/>
     public override IReadOnlyList<Slot> PullerSlots(StepContext c) => [];
@@ -98,7 +98,7 @@ internal sealed class PilotFlange : DesignRules
             new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
             {
                 When = Mine("It is held by the crank bolt."),
-                Fasteners = sheet => Of(sheet) == this ? [Bolts(sheet.Balancer.Flange!)] : [],
+                Fasteners = sheet => Of(sheet) == this ? [Bolts(sheet.Balancer!.Flange!)] : [],
                 Slots = c => BoltStar.Slots(Bolts(Flange(c))),
                 Judge = c => BoltStar.Judge(c, Bolts(Flange(c))),
                 Gate = "every bolt tight",
@@ -106,7 +106,7 @@ internal sealed class PilotFlange : DesignRules
             },
         ];
 
-    private static FlangeSheet Flange(StepContext c) => c.Sheet.Balancer.Flange!;
+    private static FlangeSheet Flange(StepContext c) => c.Sheet.Balancer!.Flange!;
 
     private static FastenerSet Bolts(FlangeSheet flange) =>
         BoltStar.Set(

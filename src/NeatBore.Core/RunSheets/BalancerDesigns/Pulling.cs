@@ -58,12 +58,12 @@ internal static class Pulling
     /// <param name="sheet">The engine.</param>
     /// <param name="throughMm">What the screws pass before they reach the hub, mm.</param>
     public static ToolMatch.ToolNeed? ByScrews(EngineSheet sheet, double throughMm) =>
-        sheet.Balancer.Puller is { } puller
+        sheet.Balancer!.Puller is { } puller
             ? new ToolMatch.ToolNeed(
                 "hub-puller",
                 [new ToolMatch.ScrewLength(puller.MajorMm, puller.PitchMm, puller.DepthMm + throughMm + YokeMm)],
                 puller.ReachMm,
-                ReleaseForce(sheet.Balancer).High,
+                ReleaseForce(sheet.Balancer!).High,
                 puller.BoltCircleMm,
                 puller.Holes,
                 NoseTip: puller.NoseTip
@@ -73,7 +73,7 @@ internal static class Pulling
     /// <summary>The puller, and how far its screws are in.</summary>
     public static IReadOnlyList<Slot> ScrewSlots(StepContext c)
     {
-        var depth = c.Sheet.Balancer.Puller!.DepthMm;
+        var depth = c.Sheet.Balancer!.Puller!.DepthMm;
         return
         [
             new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: NeedOf(c)),
@@ -142,13 +142,13 @@ internal static class Pulling
                 Sentence.Of(
                     "Run the {count} screws in by fingers, at least {depth}. Stop at once if one binds.",
                     ("count", Quantity.Count(need.Holes!.Value)),
-                    ("depth", Quantity.Mm(c.Sheet.Balancer.Puller!.MajorMm, 1))
+                    ("depth", Quantity.Mm(c.Sheet.Balancer!.Puller!.MajorMm, 1))
                 ),
                 Answer: Matched(c, tool)
             );
         }
 
-        var puller = c.Sheet.Balancer.Puller!;
+        var puller = c.Sheet.Balancer!.Puller!;
         var threads = ThreadEngagement.Solve(
             new ThreadEngagement.Request(
                 new ScrewThread(puller.MajorMm, puller.PitchMm),

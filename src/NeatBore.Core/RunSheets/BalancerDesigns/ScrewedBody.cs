@@ -20,7 +20,7 @@ internal sealed class ScrewedBody : DesignRules
     }
 
     /// <inheritdoc/>
-    public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, sheet.Balancer.Body!.ThicknessMm);
+    public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, sheet.Balancer!.Body!.ThicknessMm);
 
     /// <inheritdoc/>
     public override IReadOnlyList<Slot> PullerSlots(StepContext c) =>
@@ -35,7 +35,7 @@ internal sealed class ScrewedBody : DesignRules
             return judged;
         }
 
-        var through = c.Sheet.Balancer.Puller!.DepthMm;
+        var through = c.Sheet.Balancer!.Puller!.DepthMm;
         return engaged < through
                 ? judged with
                 {
@@ -80,14 +80,14 @@ internal sealed class ScrewedBody : DesignRules
             new Step(BodyStep.Name, "Body screws back", "bolt-ring")
             {
                 When = Mine("No body is screwed to this hub."),
-                Fasteners = sheet => Of(sheet) == this ? [Screws(sheet.Balancer.Body!)] : [],
+                Fasteners = sheet => Of(sheet) == this ? [Screws(sheet.Balancer!.Body!)] : [],
                 Slots = c => BoltStar.Slots(Screws(Body(c))),
                 Judge = c => BoltStar.Judge(c, Screws(Body(c))),
                 Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
             },
         ];
 
-    private static BodySheet Body(StepContext c) => c.Sheet.Balancer.Body!;
+    private static BodySheet Body(StepContext c) => c.Sheet.Balancer!.Body!;
 
     private static FastenerSet Screws(BodySheet body) =>
         BoltStar.Set(

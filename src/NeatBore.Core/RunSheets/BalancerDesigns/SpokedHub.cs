@@ -9,19 +9,19 @@ internal sealed class SpokedHub : DesignRules
 {
     /// <inheritdoc/>
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) =>
-        sheet.Balancer.Spokes is { } spokes
+        sheet.Balancer!.Spokes is { } spokes
             ? new ToolMatch.ToolNeed(
                 "jaw-puller",
                 [],
                 spokes.ReachMm,
-                Pulling.ReleaseForce(sheet.Balancer).High,
+                Pulling.ReleaseForce(sheet.Balancer!).High,
                 SpreadMm: spokes.GripDiameterMm,
                 NoseTip: "nose cap"
             )
             : null;
 
     /// <inheritdoc/>
-    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer.Spokes is not null;
+    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer!.Spokes is not null;
 
     /// <inheritdoc/>
     public override string? SquareByItself => "Jaws pull square by themselves: look along them from two sides.";
@@ -46,8 +46,8 @@ internal sealed class SpokedHub : DesignRules
             return new Judgement(
                 Sentence.Of(
                     "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
-                    ("count", Quantity.Count(c.Sheet.Balancer.Spokes!.Spokes)),
-                    ("reach", Quantity.Mm(c.Sheet.Balancer.Spokes.ReachMm, 1))
+                    ("count", Quantity.Count(c.Sheet.Balancer!.Spokes!.Spokes)),
+                    ("reach", Quantity.Mm(c.Sheet.Balancer!.Spokes.ReachMm, 1))
                 )
             );
         }

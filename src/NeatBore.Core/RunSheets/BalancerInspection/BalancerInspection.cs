@@ -15,7 +15,7 @@ public static partial class BalancerInspection
             "balancer-inspect",
             1,
             "Inspection",
-            _ => ["balancer"],
+            sheet => sheet.MayHave(sheet.Balancer) ? ["balancer"] : [],
             [],
             [
                 new Step(RubberStep.Name, "Rubber", "inspect-rubber")
@@ -113,7 +113,7 @@ public static partial class BalancerInspection
                 },
                 new Step(GrooveStep.Name, "Where the seal ran", "track")
                 {
-                    When = c => Applies.If(c.Sheet.Balancer.SealTrack is not null, "The seal does not run on this hub."),
+                    When = c => Applies.If(c.Sheet.Balancer?.SealTrack is not null, "The seal does not run on this hub."),
                     Slots = c =>
                         [
                             Slot.Pick(
@@ -132,8 +132,8 @@ public static partial class BalancerInspection
                                         Dimension.Length,
                                         0.1,
                                         "depth-gauge",
-                                        Plausible: new Band(c.Sheet.Balancer.SealTrack!.FromMm - 3, c.Sheet.Balancer.SealTrack.ToMm + 3),
-                                        Expected: c.Sheet.Balancer.SealTrack.LipAtMm
+                                        Plausible: new Band(c.Sheet.Balancer!.SealTrack!.FromMm - 3, c.Sheet.Balancer!.SealTrack.ToMm + 3),
+                                        Expected: c.Sheet.Balancer!.SealTrack.LipAtMm
                                     ),
                                     new Slot(
                                         GrooveStep.Width,
@@ -168,7 +168,10 @@ public static partial class BalancerInspection
                     Cautions = ["A ring that lets go flies. In doubt, it does not go back."],
                 },
             ]
-        );
+        )
+        {
+            Wants = new("balancer") { Not = ["balancer/design", "balancer/warm", "balancer/nose", "balancer/hub", "balancer/seatedDepth", "balancer/interference", "balancer/roundness", "balancer/taper", "balancer/tilt", "balancer/measureRadiusMm", "balancer/puller", "balancer/spokes", "balancer/body", "balancer/flange", "balancer/ring/inner", "balancer/ring/width", "balancer/ring/rubber"] },
+        };
 
     private static Call Found(Verdict verdict, string why) => new(verdict, Sentence.Of(why), []);
 }

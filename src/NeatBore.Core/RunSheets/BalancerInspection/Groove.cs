@@ -17,7 +17,7 @@ public static partial class BalancerInspection
 
     internal static LipTrack.Answer? TrackOf(StepContext c)
     {
-        if (c.Sheet.Balancer.SealTrack is not { } track || c.Picked(GrooveStep.Groove) is not { } felt)
+        if (c.Sheet.Balancer?.SealTrack is not { } track || c.Picked(GrooveStep.Groove) is not { } felt)
         {
             return null;
         }

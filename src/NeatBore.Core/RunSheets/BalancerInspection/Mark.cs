@@ -19,7 +19,7 @@ public static partial class BalancerInspection
                 new TopDeadCentre.Request(
                     before,
                     after,
-                    c.Sheet.Balancer.Ring.OuterDiameterMm,
+                    c.Sheet.Balancer!.Ring.OuterDiameterMm,
                     new TopDeadCentre.MarkLimits(NeatBoreDefaults.MarkErrorDeg.Go, NeatBoreDefaults.MarkErrorDeg.Stop),
                     Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))
                 )

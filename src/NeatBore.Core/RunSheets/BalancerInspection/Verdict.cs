@@ -21,7 +21,7 @@ public static partial class BalancerInspection
             || face is null
             || c.Picked(MetalStep.Nose) is null
             || mark is null
-            || (track is null && c.Sheet.Balancer.SealTrack is not null)
+            || (track is null && c.Sheet.Balancer?.SealTrack is not null)
         )
         {
             return new Judgement(Sentence.Of("Look at and measure everything first."));

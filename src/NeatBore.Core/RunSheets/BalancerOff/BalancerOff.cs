@@ -34,7 +34,7 @@ public static partial class BalancerOff
             "balancer-off",
             1,
             "Balancer off",
-            sheet => DesignRules.Of(sheet).ComesOff(sheet) ? ["balancer"] : [],
+            sheet => (sheet.Balancer is null ? sheet.MayHave(null) : DesignRules.Of(sheet).ComesOff(sheet)) ? ["balancer"] : [],
             [
                 new Choice(
                     Lock,
@@ -139,7 +139,10 @@ public static partial class BalancerOff
                     Cautions = ["The balancer is heavy and rolls: lay it flat."],
                 },
             ]
-        );
+        )
+        {
+            Wants = new("balancer") { Not = ["balancer/seatedDepth/", "balancer/roundness", "balancer/taper", "balancer/tilt", "balancer/measureRadiusMm", "balancer/ring/outer", "balancer/ring/inner", "balancer/ring/width", "balancer/nose/lengthMm", "balancer/warm"] },
+        };
 
     private static Judgement NotTheRing(StepContext c) =>
         new(
@@ -148,7 +151,7 @@ public static partial class BalancerOff
                 Verdict.Stop,
                 Sentence.Of(
                     "The ring is only bonded to the hub by {rubber} of rubber: it would come off and leave the hub behind.",
-                    ("rubber", Quantity.Mm(c.Sheet.Balancer.Ring.RubberMm, 0.1))
+                    ("rubber", Quantity.Mm(c.Sheet.Balancer!.Ring.RubberMm, 0.1))
                 ),
                 []
             )

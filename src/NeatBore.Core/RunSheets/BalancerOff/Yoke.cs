@@ -20,7 +20,7 @@ public static partial class BalancerOff
             return Prompt.Next(c);
         }
 
-        var puller = c.Sheet.Balancer.Puller!;
+        var puller = c.Sheet.Balancer!.Puller!;
         var limit = NeatBoreDefaults.YokeTilt;
         var answer = Squareness.Solve(
             new Squareness.Request(

@@ -41,13 +41,13 @@ public static partial class BalancerOn
             "balancer-on",
             1,
             "Balancer on",
-            _ => ["balancer"],
+            sheet => sheet.MayHave(sheet.Balancer) ? ["balancer"] : [],
             [
                 new Choice(
                     Lubricant,
                     FitStep.Name,
                     "On nose and bore",
-                    sheet => [.. sheet.Balancer.Lubricants.Select(l => new Option(l.Id, l.Name))]
+                    sheet => [.. sheet.Balancer!.Lubricants.Select(l => new Option(l.Id, l.Name))]
                 ),
                 new Choice(
                     Method,
@@ -56,7 +56,7 @@ public static partial class BalancerOn
                     sheet =>
                         [
                             new("cold", "cold, oiled, drawn on"),
-                            .. sheet.Balancer.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
+                            .. sheet.Balancer!.Warm is null ? Array.Empty<Option>() : [new("warm", "hub warmed, then drawn")],
                             new("hammer", "driven on with a hammer"),
                             new("crank-bolt", "drawn with the crank bolt"),
                         ]
@@ -80,14 +80,14 @@ public static partial class BalancerOn
                 new Step(NoseStep.Name, "Measure the nose", "nose-diameters")
                 {
                     When = DesignRules.PressedOn,
-                    Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer.Nose.DiameterMm),
+                    Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Cautions = ["Keep fingers clear of the keyway’s edges."],
                 },
                 new Step(BoreStep.Name, "Measure the bore", "bore-diameters")
                 {
                     When = DesignRules.PressedOn,
-                    Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer.Nose.DiameterMm),
+                    Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
                 },
@@ -182,9 +182,9 @@ public static partial class BalancerOn
                     When = DesignRules.PressedOn,
                     Slots = c =>
                         [
-                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer.Hub.LengthMm) with
+                            DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer!.Hub.LengthMm) with
                             {
-                                Expected = c.Sheet.Balancer.Hub.LengthMm - 4,
+                                Expected = c.Sheet.Balancer!.Hub.LengthMm - 4,
                             },
                             new Slot(
                                 DrawStep.Trace,
@@ -193,12 +193,12 @@ public static partial class BalancerOn
                                 Instrument: "press",
                                 Required: false,
                                 Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                                StartedAt: c.Sheet.Balancer.Hub.LengthMm - c.Number(DrawStep.Start)
+                                StartedAt: c.Sheet.Balancer!.Hub.LengthMm - c.Number(DrawStep.Start)
                             ),
-                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer.Hub.LengthMm) with
+                            DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer!.Hub.LengthMm) with
                             {
                                 Required = !c.Taken(DrawStep.Trace),
-                                Expected = (c.Sheet.Balancer.Hub.LengthMm + c.Sheet.Balancer.SeatedDepthMm) / 2,
+                                Expected = (c.Sheet.Balancer!.Hub.LengthMm + c.Sheet.Balancer!.SeatedDepthMm) / 2,
                             },
                             Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
                         ],
@@ -211,10 +211,10 @@ public static partial class BalancerOn
                     Slots = c =>
                         [
                             .. s_seatDeg.Select(deg =>
-                                DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer.Hub.LengthMm) with
+                                DepthSlot(c, SeatStep.At(deg), $"{Clock.Text(deg)}", c.Sheet.Balancer!.Hub.LengthMm) with
                                 {
                                     AngleDeg = deg,
-                                    Expected = c.Sheet.Balancer.SeatedDepthMm,
+                                    Expected = c.Sheet.Balancer!.SeatedDepthMm,
                                 }
                             ),
                         ],
@@ -237,7 +237,7 @@ public static partial class BalancerOn
                                 Instrument: "angle-wrench",
                                 Required: false,
                                 Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
-                                Expected: c.Sheet.CrankBolt.TorqueNm,
+                                Expected: c.Sheet.CrankBolt!.TorqueNm,
                                 Bolt: s_crankBolt
                             ),
                             new Slot(
@@ -277,7 +277,7 @@ public static partial class BalancerOn
                                 Dimension.Torque,
                                 0.1,
                                 "torque-wrench",
-                                Plausible: new Band(c.Sheet.CrankBolt.TorqueNm / 3, c.Sheet.CrankBolt.TorqueNm * 3),
+                                Plausible: new Band(c.Sheet.CrankBolt!.TorqueNm / 3, c.Sheet.CrankBolt!.TorqueNm * 3),
                                 Required: !c.Taken(BoltStep.Trace)
                             ),
                             Slot.Tick(BoltStep.Click, "One smooth pull to the click, crank held") with
@@ -319,5 +319,8 @@ public static partial class BalancerOn
                     Cautions = ["A positive stop in the cylinder: turn by hand only, softly."],
                 },
             ]
-        );
+        )
+        {
+            Wants = new("balancer", "crankBolt") { Not = ["balancer/puller", "balancer/spokes", "balancer/ring/"] },
+        };
 }

@@ -27,9 +27,9 @@ public static partial class BalancerOn
             [
                 new FastenerSet(
                     "Crank bolt",
-                    new ScrewThread(sheet.CrankBolt.MajorMm, sheet.CrankBolt.PitchMm),
-                    sheet.CrankBolt.TorqueNm,
-                    sheet.CrankBolt.Torque,
+                    new ScrewThread(sheet.CrankBolt!.MajorMm, sheet.CrankBolt!.PitchMm),
+                    sheet.CrankBolt!.TorqueNm,
+                    sheet.CrankBolt!.Torque,
                     1,
                     View.Front,
                     [new BoltPlace(s_crankBolt.Id, 0, 0, s_crankBolt.Group)]
@@ -43,7 +43,7 @@ public static partial class BalancerOn
             return c.Taken(BoltStep.ToolOff) && c.Taken(BoltStep.ByHand) ? JudgeBolt(c) : Prompt.Next(c);
         }
 
-        var bolt = c.Sheet.CrankBolt;
+        var bolt = c.Sheet.CrankBolt!;
         var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * NeatBoreDefaults.SnugShare);
         if (answer.Call?.Sourced(_ => bolt.Torque.SourceWords) is not { } call)
         {
@@ -71,7 +71,7 @@ public static partial class BalancerOn
 
     private static Judgement JudgeBolt(StepContext c)
     {
-        var bolt = c.Sheet.CrankBolt;
+        var bolt = c.Sheet.CrankBolt!;
         if (
             c.Number(BoltStep.Wrench) is not { } length
             || c.Number(BoltStep.Adaptor) is not { } adaptor

@@ -17,7 +17,7 @@ public static partial class BalancerOn
 
     private static Judgement JudgeDrawn(StepContext c)
     {
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         var home = HomeForce(c);
         if (c.Number(DrawStep.Start) is not { } start)
         {
@@ -121,7 +121,7 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Start the hub by hand on its key, square. Read its depth."));
         }
 
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         var fit = JudgeFit(c).Answer as InterferenceFit.Answer;
         var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value, fit?.PressForceN));
         var done = c.Taken(DrawStep.Home);

@@ -42,7 +42,7 @@ public static partial class BalancerOn
     private static IReadOnlyList<Slot> Diameters(StepContext c, string instrument, double nominal)
     {
         var plausible = new Band(nominal * 0.97, nominal * 1.03);
-        var sizes = c.Sheet.Balancer.Nose.StationsMm.SelectMany(
+        var sizes = c.Sheet.Balancer!.Nose.StationsMm.SelectMany(
             (station, i) =>
                 s_acrossDeg.Select(deg => new Slot(
                     $"s{i + 1}-{deg}",
@@ -76,13 +76,13 @@ public static partial class BalancerOn
 
     /// <summary>The middle of the wanted interference, mm.</summary>
     private static double? Middle(StepContext c) =>
-        c.Sheet.Balancer.Interference is { Low: { } low, High: { } high } ? (low + high) / 2 : null;
+        c.Sheet.Balancer!.Interference is { Low: { } low, High: { } high } ? (low + high) / 2 : null;
 
-    private static Lubricant Chosen(StepContext c) => c.Sheet.Balancer.Lubricants.First(l => l.Id == c.Chosen(Lubricant));
+    private static Lubricant Chosen(StepContext c) => c.Sheet.Balancer!.Lubricants.First(l => l.Id == c.Chosen(Lubricant));
 
     private static Judgement JudgeFit(StepContext c)
     {
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         var noseSlots = Diameters(c, "micrometer", sheet.Nose.DiameterMm);
         if (noseSlots.Any(s => !c.Taken(NoseStep.Name, s) || !c.Taken(BoreStep.Name, s)))
         {

@@ -14,7 +14,7 @@ public static partial class BalancerOn
 
     private static Judgement JudgeMethod(StepContext c)
     {
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         Judgement Refused(string instead, string why) => new(Sentence.Of(instead), new Call(Verdict.Stop, Sentence.Of(why), []));
         switch (c.Chosen(Method))
         {

@@ -15,7 +15,7 @@ public static partial class BalancerOn
 
     private static Judgement JudgeSeat(StepContext c)
     {
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         var next = s_seatDeg.Select(deg => (int?)deg).FirstOrDefault(deg => !c.Taken(SeatStep.At(deg!.Value)));
         if (next is { } at)
         {

@@ -29,7 +29,7 @@ public static partial class BalancerOn
 
     private static WarmPlan? Plan(StepContext c, double? measuredC)
     {
-        var sheet = c.Sheet.Balancer;
+        var sheet = c.Sheet.Balancer!;
         if (sheet.Warm is not { } warm || c.Number(MethodStep.Ambient) is not { } ambient || FitOf(c) is not { } fit)
         {
             return null;
@@ -80,7 +80,7 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Say how it goes on first, with the air’s temperature."));
         }
 
-        var rubber = c.Sheet.Balancer.Warm!.Rubber ?? NeatBoreDefaults.Rubber;
+        var rubber = c.Sheet.Balancer!.Warm!.Rubber ?? NeatBoreDefaults.Rubber;
         if (c.Number(WarmStep.Hub) is not { } hub)
         {
             return Prompt.Next(c) with

@@ -35,7 +35,10 @@ public static partial class CamBearingSet
             "cam-bearings",
             1,
             "Cam bearings",
-            sheet => sheet.Cam is null ? [] : [.. sheet.Cam.Bearings.Select(b => b.Id)],
+            sheet =>
+                sheet.Cam is { } cam ? [.. cam.Bearings.Select(b => b.Id)]
+                : sheet.MayHave(null) ? [.. sheet.Layout.CamBearings.Select(b => b.Id)]
+                : [],
             [
                 new Choice(
                     Stand,
@@ -296,6 +299,7 @@ public static partial class CamBearingSet
             ]
         )
         {
+            Wants = new("cam"),
             Home = "cam",
         };
 

@@ -21,7 +21,7 @@ public static partial class CrankFloat
             "crank-float",
             1,
             "Crank float",
-            sheet => sheet.EndFloat is null ? [] : ["rear-seal"],
+            sheet => sheet.MayHave(sheet.EndFloat) ? ["rear-seal"] : [],
             [],
             [
                 new Step(DialStep.Name, "Dial on the flange", "float")
@@ -79,6 +79,7 @@ public static partial class CrankFloat
             ]
         )
         {
+            Wants = new("endFloat"),
             View = View.Rear,
         };
 }

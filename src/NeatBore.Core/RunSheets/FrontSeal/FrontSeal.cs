@@ -55,7 +55,7 @@ public static class FrontSeal
             "front-seal",
             1,
             "Front seal",
-            sheet => sheet.FrontSeal is null ? [] : ["cover"],
+            sheet => sheet.MayHave(sheet.FrontSeal) ? ["cover"] : [],
             [
                 new Choice(SealCare.Lip, LipStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
                 new Choice(
@@ -166,7 +166,10 @@ public static class FrontSeal
                     Cautions = ["Tag the crank: do not turn."],
                 },
             ]
-        );
+        )
+        {
+            Wants = new("frontSeal") { Also = ["balancer"] },
+        };
 
     private static Judgement JudgePlan(StepContext c)
     {

@@ -85,7 +85,7 @@ public static class RearSeal
             "rear-seal",
             1,
             "Rear seal",
-            sheet => sheet.Rear is null ? [] : ["rear-seal"],
+            sheet => sheet.MayHave(sheet.Rear) ? ["rear-seal"] : [],
             [
                 new Choice(Job, PartsStep.Name, "The job", _ => [new("rebuild", "engine apart"), new("reseal", "seal only, sound engine")]),
                 new Choice(SealCare.Lip, PartsStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.Rear?.Seal)),
@@ -317,6 +317,7 @@ public static class RearSeal
             ]
         )
         {
+            Wants = new("rear") { Also = ["endFloat"] },
             View = View.Rear,
             Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
         };

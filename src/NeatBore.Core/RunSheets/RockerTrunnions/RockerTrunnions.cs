@@ -46,7 +46,7 @@ public static partial class RockerTrunnions
             "rocker-trunnions",
             1,
             "Rocker trunnions",
-            sheet => sheet.Rockers is null ? [] : [EnginePlaces.Rockers],
+            sheet => sheet.Rockers is not null || sheet.Arrangement is { Rockers: > 0 } ? [EnginePlaces.Rockers] : [],
             [
                 new Choice(Kit, SetStep.Name, "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]),
                 new Choice(
@@ -365,7 +365,10 @@ public static partial class RockerTrunnions
                     Cautions = ["Turn the engine over twice by hand before it is started."],
                 },
             ]
-        );
+        )
+        {
+            Wants = new("rockers"),
+        };
 
     private static Step Each(Step step) =>
         step with

@@ -38,7 +38,7 @@ public static class SpigotBearing
             "spigot-bearing",
             1,
             "Spigot bearing",
-            sheet => sheet.Spigot is null ? [] : ["rear-seal"],
+            sheet => sheet.MayHave(sheet.Spigot) ? ["rear-seal"] : [],
             [
                 new Choice(
                     Out,
@@ -155,6 +155,7 @@ public static class SpigotBearing
             ]
         )
         {
+            Wants = new("spigot"),
             View = View.Rear,
         };
 

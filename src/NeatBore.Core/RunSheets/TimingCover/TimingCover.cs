@@ -67,7 +67,7 @@ public static partial class TimingCover
             "timing-cover",
             1,
             "Timing cover",
-            sheet => sheet.Cover is null ? [] : ["cover"],
+            sheet => sheet.MayHave(sheet.Cover) ? ["cover"] : [],
             [
                 new Choice(
                     Sweeping.School,
@@ -281,6 +281,7 @@ public static partial class TimingCover
             ]
         )
         {
+            Wants = new("cover"),
             Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
         };
 }

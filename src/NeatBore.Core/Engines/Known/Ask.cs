@@ -1,0 +1,123 @@
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Engines;
+
+/// <summary>Short ways to write down what can be asked of an engine.</summary>
+internal static class Ask
+{
+    private static readonly NamedWord[] s_metals =
+    [
+        new("steel-forged", "forged steel"),
+        new("steel-alloy", "hardened steel"),
+        new("steel-mild", "mild steel"),
+        new("iron-grey", "grey iron"),
+        new("iron-ductile", "ductile iron"),
+        new("aluminium-cast", "cast light alloy"),
+        new("aluminium-wrought", "forged light alloy"),
+        new("bronze", "bronze"),
+    ];
+
+    /// <summary>A length, mm.</summary>
+    public static SheetValue Mm(string path, string label, double low, double high) => new(path, label, Dimension.Length, new(low, high));
+
+    /// <summary>A count.</summary>
+    public static SheetValue Count(string path, string label, int low, int high) => new(path, label, Dimension.Count, new(low, high));
+
+    /// <summary>A torque, N·m: never by rule.</summary>
+    public static SheetValue Nm(string path, string label) => new(path, label, Dimension.Torque, new(0.5, 1500));
+
+    /// <summary>A clock angle, degrees clockwise from 12 as seen from the front.</summary>
+    public static SheetValue Deg(string path, string label) => new(path, label, Dimension.Angle, new(-360, 360));
+
+    /// <summary>One of some words.</summary>
+    public static SheetValue Word(string path, string label, params NamedWord[] words) =>
+        new(path, label, Dimension.Text, new(0, 0)) { Words = words };
+
+    /// <summary>What a part is made of, by rule <paramref name="usual"/>.</summary>
+    public static SheetValue Metal(string path, string label, string usual) =>
+        Word($"{path}/key", label, s_metals) with
+        {
+            Asked = true,
+            WordRule = _ => usual,
+        };
+
+    /// <summary>The properties of what <see cref="Metal"/> asked for.</summary>
+    public static MadePiece MadeOf(string path) =>
+        new(
+            path,
+            k =>
+                k.Word($"{path}/key") is { } key
+                    ? JsonSerializer.SerializeToNode(Material.BuiltIn[key], CoreJson.Default.Material)
+                    : null
+        );
+
+    /// <summary>The two ends of a limit, each by rule; null for an end that it has not.</summary>
+    public static IReadOnlyList<SheetValue> Limit(
+        string path,
+        string what,
+        Band plausible,
+        Func<KnownValues, double?>? low,
+        Func<KnownValues, double?>? high,
+        Dimension dimension = Dimension.Length
+    ) =>
+        [
+            .. low is null
+                ? Array.Empty<SheetValue>()
+                : [new SheetValue($"{path}/low", high is null ? $"{what} at least" : $"{what} from", dimension, plausible) { Rule = low }],
+            .. high is null
+                ? Array.Empty<SheetValue>()
+                : [new SheetValue($"{path}/high", low is null ? $"{what} up to" : $"{what} to", dimension, plausible) { Rule = high }],
+        ];
+
+    /// <summary>A limit that is a Neat Bore default until another is known.</summary>
+    public static IReadOnlyList<SheetValue> Limit(string path, string what, Band plausible, Limit usual) =>
+        Limit(path, what, plausible, usual.Low is { } low ? _ => low : null, usual.High is { } high ? _ => high : null);
+
+    /// <summary>How far a torque may be from what is wanted: a share of it either way, a Neat Bore default.</summary>
+    public static IReadOnlyList<SheetValue> TorqueLimit(string path, string torque, string what, double share) =>
+        Limit(
+            path,
+            what,
+            new(0.5, 1500),
+            k => Rounded(k.Number(torque) * (1 - share), 0.1),
+            k => Rounded(k.Number(torque) * (1 + share), 0.1),
+            Dimension.Torque
+        );
+
+    /// <summary>The coarse pitch of a metric thread, mm (ISO 261), or null for a size that it does not list.</summary>
+    public static double? CoarsePitch(double? major) =>
+        major switch
+        {
+            4 => 0.7,
+            5 => 0.8,
+            6 => 1,
+            8 => 1.25,
+            10 => 1.5,
+            12 => 1.75,
+            14 or 16 => 2,
+            18 or 20 or 22 => 2.5,
+            24 => 3,
+            _ => null,
+        };
+
+    /// <summary>How far a bolt's hole lets a part move any way from the middle, mm: half of what a medium clearance hole (ISO 273) is
+    /// larger than the thread; null for a size that it does not list.</summary>
+    public static double? HoleFree(double? major) =>
+        major switch
+        {
+            4 => 0.25,
+            5 => 0.25,
+            6 => 0.3,
+            8 => 0.5,
+            10 => 0.5,
+            12 => 0.75,
+            14 => 0.75,
+            16 => 0.75,
+            _ => null,
+        };
+
+    /// <summary>To a step, so that a value by rule is one that a person could have typed.</summary>
+    public static double? Rounded(double? value, double step) => value is { } v ? Math.Round(Math.Round(v / step) * step, 6) : null;
+}

@@ -1,0 +1,116 @@
+using System.Text.Json.Nodes;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Engines;
+
+/// <summary>What can be known of the cam's bearings: sizes once, and where each is oiled for each.</summary>
+internal static class CamValues
+{
+    /// <summary>The cam of an engine with as many bearings as its layout has.</summary>
+    public static PartValues Of(EngineLayout layout)
+    {
+        var bearings = Enumerable.Range(0, layout.CamBearings.Count).Select(i => Bearing(layout.CamBearings[i], i)).ToList();
+        return new PartValues(
+            "cam",
+            [
+                .. bearings.SelectMany(b => b.Values),
+                .. Ask.Limit("cam/crush", "Crush of a shell", new(0, 0.5), NeatBoreDefaults.ShellCrush),
+                .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance),
+                .. Ask.Limit("cam/turnTorque", "Cam turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
+                    .Select(v => v with { Dimension = Dimension.Torque }),
+                Ask.Metal("cam/block", "Block is of", "iron-grey"),
+                Ask.Metal("cam/shell", "Shells are backed with", "steel-mild"),
+                Ask.Metal("cam/cam", "Cam is of", "steel-forged"),
+                new SheetValue("cam/operatingC", "Block, when hot", Dimension.Temperature, new(40, 160)) { Rule = _ => 95 },
+            ],
+            [.. bearings.SelectMany(b => b.Made), Ask.MadeOf("cam/block"), Ask.MadeOf("cam/shell"), Ask.MadeOf("cam/cam")],
+            [.. bearings.SelectMany(b => b.Contradictions), BalancerValues.Ends("cam/crush"), BalancerValues.Ends("cam/clearance")]
+        );
+    }
+
+    private static PartValues Bearing(JournalPlace place, int i)
+    {
+        var (at, before, name) = ($"cam/bearings/{i}", $"cam/bearings/{i - 1}", $"Bearing {i + 1}");
+        string Of(string value) => $"{at}/{value}";
+        // Sizes step down from bearing to bearing, or are all one; until others are typed, they are as the one before.
+        SheetValue Size(string value, string label, double low, double high, double drawn) =>
+            Ask.Mm(Of(value), i == 0 ? label : $"{name}: {char.ToLowerInvariant(label[0])}{label[1..]}", low, high) with
+            {
+                Rule = i == 0 ? null : k => k.Number($"{before}/{value}"),
+                Drawn = k => k.Number($"{before}/{value}") ?? drawn,
+            };
+        return new PartValues(
+            "cam",
+            [
+                Size("diameterMm", "Bearing bore, across", 15, 120, place.DiameterMm),
+                Size("widthMm", "Bearing bore, long", 6, 80, place.WidthMm),
+                Ask.Mm(Of("zMm"), $"{name}: its face behind the block’s", -50, 3000) with
+                {
+                    Rule = k => Math.Round(place.ZMm - ((k.Number(Of("widthMm")) ?? place.WidthMm) / 2), 1),
+                },
+                Size("wallMm", "Shell’s wall", 0.5, 6, 1.5),
+                Size("journalMm", "Cam journal, across", 10, 115, place.DiameterMm - 3),
+                Ask.Mm(Of("shellOuterMm"), $"{name}: shell, across its outside", 15, 121) with
+                {
+                    // The bore and the middle of the usual crush.
+                    Rule = k => k.Number(Of("diameterMm")) is { } bore ? Math.Round(bore + 0.09, 2) : null,
+                    Drawn = k => (k.Number(Of("diameterMm")) ?? place.DiameterMm) + 0.09,
+                },
+                Ask.Mm(Of("shellWidthMm"), $"{name}: shell, long", 5, 80) with
+                {
+                    Rule = k => k.Number($"{before}/shellWidthMm") ?? k.Number(Of("widthMm")) - 2,
+                    Drawn = k => (k.Number(Of("widthMm")) ?? place.WidthMm) - 2,
+                },
+                Ask.Mm(Of("depthMm"), $"{name}: shell’s edge below the face", -2, 40) with
+                {
+                    Rule = k => Ask.Rounded((k.Number(Of("widthMm")) - k.Number(Of("shellWidthMm"))) / 2, 0.1),
+                    Drawn = _ => 1,
+                },
+                // Where oil comes from is never as the one before: a shell driven by that would be shut.
+                Ask.Deg(Of("oil/angleDeg"), $"{name}: oil hole at, from 12, seen from the front") with
+                {
+                    Asked = true,
+                    Drawn = _ => 180,
+                },
+                Size("oil/diameterMm", "Oil hole, across", 1, 20, 6) with
+                {
+                    Asked = true,
+                },
+                Ask.Mm(Of("oil/fromFaceMm"), $"{name}: oil hole from its face", 0.5, 78) with
+                {
+                    Asked = true,
+                    Rule = k => Ask.Rounded(k.Number(Of("widthMm")) / 2, 0.1),
+                    Drawn = k => (k.Number(Of("widthMm")) ?? place.WidthMm) / 2,
+                },
+            ],
+            [
+                new(Of("id"), _ => JsonValue.Create(place.Id)),
+                new(Of("mark"), _ => JsonValue.Create($"{i + 1}")),
+                new(Of("passages"), k => Hole(k, at, "id", "fromFaceMm", 0)),
+                new(Of("holes"), k => Hole(k, at, "feeds", "fromEdgeMm", k.Number(Of("depthMm")) ?? 0)),
+            ],
+            [
+                new(Of("journalMm"), Of("diameterMm"), (journal, bore) => journal < bore, "the cam’s journal can’t be larger than the bore that its shell is in"),
+                new(Of("shellWidthMm"), Of("widthMm"), (shell, bore) => shell <= bore, "the shell can’t be longer than its bore"),
+                new(Of("oil/fromFaceMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t lie past the bearing’s end"),
+                new(Of("oil/diameterMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t be wider than the bearing"),
+            ]
+        );
+    }
+
+    /// <summary>The passage in the bore, or the shell's hole for it: both at one place when the shell is home.</summary>
+    private static JsonArray? Hole(KnownValues k, string at, string name, string from, double depth) =>
+        k.Number($"{at}/oil/angleDeg") is { } deg
+        && k.Number($"{at}/oil/diameterMm") is { } across
+        && k.Number($"{at}/oil/fromFaceMm") is { } along
+            ? new JsonArray(
+                new JsonObject
+                {
+                    [name] = "feed",
+                    ["angleDeg"] = deg,
+                    [from] = Math.Round(along - depth, 2),
+                    ["shape"] = new JsonObject { ["kind"] = "circle", ["diameterMm"] = across },
+                }
+            )
+            : null;
+}

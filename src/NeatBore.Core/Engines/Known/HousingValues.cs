@@ -1,0 +1,125 @@
+using System.Text.Json.Nodes;
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.Engines;
+
+/// <summary>What can be known of a part that holds a seal round the crank: the timing cover, or the rear seal's housing.</summary>
+internal static class HousingValues
+{
+    /// <summary>The timing cover; until its outline is known it is drawn from below the crank to above the cam.</summary>
+    public static PartValues Cover(EngineLayout layout) =>
+        Of("cover", "cover", "Cover", k => k.Number("frontSeal/outerMm"), layout.CamHeightMm + 45, -layout.RailMm, _ => true);
+
+    /// <summary>The values of a housing at a path.</summary>
+    /// <param name="part">The part of the sheet.</param>
+    /// <param name="at">Its path.</param>
+    /// <param name="name">As the builder says it.</param>
+    /// <param name="bore">What its bore is where it is not typed: the seal's outside.</param>
+    /// <param name="topMm">Its upper edge over the crank, for the drawing, mm.</param>
+    /// <param name="bottomMm">Its lower edge, likewise.</param>
+    /// <param name="when">Whether the engine has it.</param>
+    public static PartValues Of(
+        string part,
+        string at,
+        string name,
+        Func<KnownValues, double?> bore,
+        double topMm,
+        double bottomMm,
+        Func<KnownValues, bool> when
+    )
+    {
+        var (count, dowels) = ($"{at}/boltCount", $"{at}/dowelCount");
+        double Across(KnownValues k) => k.Number($"{at}/boreMm") ?? bore(k) ?? 62;
+        List<(double X, double Y)> Edge(KnownValues k, int corners, double inset) =>
+            [
+                .. Enumerable
+                    .Range(0, corners)
+                    .Select(i =>
+                        OnBox((double)i / corners, (Across(k) * 1.05) - inset, Math.Max(topMm, Across(k)) - inset, Math.Min(bottomMm, -Across(k) * 0.7) + inset)
+                    ),
+            ];
+        SheetValue[] values =
+        [
+                    Ask.Mm($"{at}/boreMm", "Seal’s bore, across", 20, 250) with { Rule = bore, Drawn = Across },
+                    Ask.Count(count, $"Bolts of the {name.ToLowerInvariant()}", 2, 40) with { Asked = true, Drawn = _ => 8 },
+                    Ask.Mm($"{at}/groups/0/majorMm", $"{name} bolts, thread", 4, 16),
+                    Ask.Mm($"{at}/groups/0/pitchMm", $"{name} bolts, pitch", 0.5, 3) with
+                    {
+                        Rule = k => Ask.CoarsePitch(k.Number($"{at}/groups/0/majorMm")),
+                        Drawn = _ => 1,
+                    },
+                    Ask.Nm($"{at}/groups/0/torqueNm", $"{name} bolts, each"),
+                .. Ask.TorqueLimit($"{at}/groups/0/torque", $"{at}/groups/0/torqueNm", $"{name} bolts, each", 0.1),
+                Ask.Count(dowels, "Dowels, 0 for none", 0, 4) with { Asked = true, Drawn = _ => 0 },
+                Ask.Mm($"{at}/holeFreeMm", "Bolt holes larger than bolts, half", 0, 3) with
+                {
+                    Rule = k => Ask.HoleFree(k.Number($"{at}/groups/0/majorMm")),
+                    Drawn = _ => 0.3,
+                },
+                .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset),
+        ];
+        return new PartValues(
+            part,
+            [.. values.Select(v => v with { When = when })],
+            [
+                new(
+                    $"{at}/outline",
+                    k => new JsonArray([.. Edge(k, 24, 0).Select(p => (JsonNode)Point(p.X, p.Y))])
+                ),
+                new(
+                    $"{at}/bolts",
+                    k =>
+                        k.Number(count) is { } bolts
+                            ? new JsonArray([
+                                .. Edge(k, (int)bolts, 9)
+                                    .Select(
+                                        (p, i) =>
+                                            (JsonNode)
+                                                new JsonObject
+                                                {
+                                                    ["id"] = $"{i + 1}",
+                                                    ["xMm"] = p.X,
+                                                    ["yMm"] = p.Y,
+                                                    ["group"] = "bolts",
+                                                }
+                                    ),
+                            ])
+                            : null
+                ),
+                new($"{at}/groups/0/id", _ => JsonValue.Create("bolts")),
+                new(
+                    $"{at}/dowels",
+                    k =>
+                        k.Number(dowels) is > 0 and var n
+                            ? new JsonArray([
+                                .. Enumerable
+                                    .Range(0, (int)n)
+                                    .Select(i => (JsonNode)Point((i % 2 == 0 ? -1 : 1) * (Across(k) - 4), (i < 2 ? 1 : -1) * Across(k) / 2)),
+                            ])
+                            : null
+                ),
+            ],
+            [BalancerValues.Ends($"{at}/groups/0/torque")]
+        );
+    }
+
+    /// <summary>A point on a box's edge, clockwise from the top's middle.</summary>
+    /// <param name="share">Of the way round, 0 to 1.</param>
+    /// <param name="half">Half of its width, mm.</param>
+    /// <param name="top">Its upper edge, mm.</param>
+    /// <param name="bottom">Its lower edge, mm.</param>
+    private static (double X, double Y) OnBox(double share, double half, double top, double bottom)
+    {
+        var high = top - bottom;
+        var way = share * ((4 * half) + (2 * high));
+        var (x, y) =
+            way <= half ? (way, top)
+            : (way -= half) <= high ? (half, top - way)
+            : (way -= high) <= 2 * half ? (half - way, bottom)
+            : (way -= 2 * half) <= high ? (-half, bottom + way)
+            : (way - high - half, top);
+        return (Math.Round(x, 1), Math.Round(y, 1));
+    }
+
+    private static JsonObject Point(double x, double y) => new() { ["xMm"] = x, ["yMm"] = y };
+}

@@ -1,0 +1,227 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+
+namespace NeatBore.Core.Engines;
+
+/// <summary>A sheet that is being made whole, part by part.</summary>
+/// <param name="sheet">As JSON; parts are written into it.</param>
+/// <param name="told">What was told besides, by path.</param>
+internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, KnownValue> told)
+{
+    private readonly KnownValues _known = new();
+    private readonly HashSet<string> _byRule = new(StringComparer.Ordinal);
+
+    /// <summary>Takes in what is known of a part, by the sheet and by what was told.</summary>
+    public void Read(PartValues part)
+    {
+        foreach (var value in part.Values)
+        {
+            if (told.TryGetValue(value.Path, out var known))
+            {
+                _known.Put(value.Path, known.Number, known.Word);
+            }
+            else if (!value.Asked && At(value.Path) is JsonValue there)
+            {
+                _known.Put(
+                    value.Path,
+                    there.GetValueKind() == JsonValueKind.Number ? there.GetValue<double>() : null,
+                    there.GetValueKind() == JsonValueKind.String ? there.GetValue<string>() : null
+                );
+            }
+        }
+    }
+
+    /// <summary>What a task wants of a part, once rules gave what they can.</summary>
+    public IEnumerable<WantedValue> Wanted(PartValues part, Wants wants)
+    {
+        // A part that is described whole has what it has: nothing is added to it by rule.
+        var whole = Whole(part);
+        foreach (var value in part.Values.Where(v => !_known.Has(v.Path) && v.HasRule && (!whole || Added(v)) && v.When(_known)))
+        {
+            _known.Put(value.Path, value.Rule?.Invoke(_known), value.WordRule?.Invoke(_known));
+            if (_known.Has(value.Path))
+            {
+                _byRule.Add(value.Path);
+            }
+        }
+
+        return
+        [
+            .. part
+                .Values.Where(v => !v.Hidden && v.When(_known) && wants.Looks(v.Path) && !(whole && !_known.Has(v.Path)))
+                .Select(v =>
+                {
+                    var told1 = told.GetValueOrDefault(v.Path);
+                    return new WantedValue(
+                        v.Path,
+                        v.Label,
+                        v.Dimension,
+                        v.Plausible,
+                        v.Words,
+                        v.HasRule ? Need.Rule
+                            : v.Optional ? Need.Skip
+                            : Need.Must,
+                        _known.Number(v.Path),
+                        _known.Word(v.Path),
+                        v.Words is null && !_known.Has(v.Path) ? DrawnAs(v) : null,
+                        _byRule.Contains(v.Path) ? LimitSource.Default : told1 is { NotKnown: false } ? told1.Source : SourceOf(v.Path),
+                        told1?.Typed ?? "",
+                        told1?.By ?? "",
+                        part.Contradictions.FirstOrDefault(c =>
+                                (c.A == v.Path || c.B == v.Path)
+                                && _known.Number(c.A) is { } a
+                                && _known.Number(c.B) is { } b
+                                && !c.Holds(a, b)
+                            )
+                            ?.Words
+                    );
+                }),
+        ];
+    }
+
+    /// <summary>Writes a part into the sheet; what stays out whole while it is not known is left out.</summary>
+    /// <returns>Whether anything was written.</returns>
+    public bool Write(PartValues part)
+    {
+        var whole = Whole(part);
+        if (whole && !part.Values.Any(v => told.ContainsKey(v.Path)))
+        {
+            return false;
+        }
+
+        var without = part
+            .Values.Where(v => v.Group is not null)
+            .GroupBy(v => v.Group!)
+            .Where(g => !g.First().When(_known) || (At(g.Key) is null && g.Any(v => !v.HasRule && !_known.Has(v.Path))))
+            .Select(g => g.Key)
+            .ToHashSet(StringComparer.Ordinal);
+        var fresh = part.Values.Where(Added).Select(v => v.Group).ToHashSet();
+        var drawn = new KnownValues();
+        foreach (var value in part.Values.Where(v => v.Group is null || !without.Contains(v.Group)))
+        {
+            var (number, word) = (_known.Number(value.Path), _known.Word(value.Path));
+            drawn.Put(value.Path, number ?? (value.Words is null ? DrawnAs(value) : null), word ?? value.Words?[0].Id);
+            if (!value.Asked && (told.ContainsKey(value.Path) || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))))
+            {
+                Put(value, drawn);
+            }
+        }
+
+        foreach (var piece in part.Made.Where(m => !without.Any(g => m.Path.StartsWith($"{g}/", StringComparison.Ordinal))))
+        {
+            // What is made from a value that was told is made anew with it.
+            if (At(piece.Path) is null || told.Keys.Any(k => k.StartsWith($"{piece.Path}/", StringComparison.Ordinal)))
+            {
+                if (piece.Make(drawn) is { } made)
+                {
+                    Set(piece.Path, made);
+                }
+            }
+        }
+
+        foreach (var group in without)
+        {
+            Remove(group);
+        }
+
+        return true;
+    }
+
+    /// <summary>Where a value of the sheet came from.</summary>
+    public KnownValue Origin(WantedValue value) =>
+        told.TryGetValue(value.Path, out var there) && !there.NotKnown
+            ? there
+            : new KnownValue(value.Path, value.Number, value.Word, value.Source ?? LimitSource.Default);
+
+    // Of a group that the sheet does not have, while somebody tells of it.
+    private bool Added(SheetValue value) =>
+        value.Group is { } group && At(group) is null && told.Keys.Any(k => k.StartsWith($"{group}/", StringComparison.Ordinal));
+
+    private bool Whole(PartValues part) => sheet[part.Part] is not null;
+
+    private double DrawnAs(SheetValue value) =>
+        value.Drawn?.Invoke(_known) ?? value.Rule?.Invoke(_known) ?? (value.Plausible.Low + value.Plausible.High) / 2;
+
+    private void Put(SheetValue value, KnownValues from)
+    {
+        Set(value.Path, value.Words is null ? JsonValue.Create(from.Number(value.Path)!.Value) : JsonValue.Create(from.Word(value.Path)!));
+        if (value.Path.EndsWith("/low", StringComparison.Ordinal) || value.Path.EndsWith("/high", StringComparison.Ordinal))
+        {
+            // A limit has both ends, one of them perhaps open, and says where it came from: the one that was told, where one was.
+            var limit = value.Path[..value.Path.LastIndexOf('/')];
+            var source = (told.GetValueOrDefault($"{limit}/high") ?? told.GetValueOrDefault($"{limit}/low"))?.Source ?? LimitSource.Default;
+            var node = (JsonObject)At(limit)!;
+            node.TryAdd("low", null);
+            node.TryAdd("high", null);
+            node["source"] = JsonSerializer.SerializeToNode(source, CoreJson.Default.LimitSource);
+        }
+    }
+
+    private LimitSource? SourceOf(string path) =>
+        At(path) is not null
+        && (path.EndsWith("/low", StringComparison.Ordinal) || path.EndsWith("/high", StringComparison.Ordinal))
+        && At($"{path[..path.LastIndexOf('/')]}/source") is { } source
+            ? source.Deserialize(CoreJson.Default.LimitSource)
+            : null;
+
+    private JsonNode? At(string path) =>
+        path.Split('/')
+            .Aggregate(
+                (JsonNode?)sheet,
+                (node, name) =>
+                    node switch
+                    {
+                        JsonObject o => o[name],
+                        JsonArray a when Index(name) is { } i && i < a.Count => a[i],
+                        _ => null,
+                    }
+            );
+
+    private void Set(string path, JsonNode value)
+    {
+        var names = path.Split('/');
+        JsonNode at = sheet;
+        for (var n = 0; n < names.Length; n++)
+        {
+            var last = n == names.Length - 1;
+            JsonNode Next() => last ? value : Index(names[n + 1]) is null ? new JsonObject() : new JsonArray();
+            if (at is JsonArray list)
+            {
+                var i = Index(names[n])!.Value;
+                if (i == list.Count)
+                {
+                    list.Add(Next());
+                }
+                else if (last)
+                {
+                    list[i] = value;
+                }
+
+                at = list[i]!;
+            }
+            else
+            {
+                var o = (JsonObject)at;
+                if (last || o[names[n]] is null)
+                {
+                    o[names[n]] = Next();
+                }
+
+                at = o[names[n]]!;
+            }
+        }
+    }
+
+    private void Remove(string path)
+    {
+        var cut = path.LastIndexOf('/');
+        if (cut > 0 && At(path[..cut]) is JsonObject parent)
+        {
+            parent.Remove(path[(cut + 1)..]);
+        }
+    }
+
+    private static int? Index(string name) =>
+        int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var i) ? i : null;
+}

@@ -1,0 +1,11 @@
+using NeatBore.Core.Engines;
+
+namespace NeatBore.Core.Log;
+
+/// <summary>A task that had begun goes on with another version of its sheet; what was said on the one before stays.</summary>
+/// <param name="Id">Follows from what was told.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Task">The task.</param>
+/// <param name="Sheet">The sheet that it goes on with.</param>
+/// <param name="Because">Why.</param>
+public sealed record SheetMoved(Guid Id, DateTimeOffset DoneAt, TaskRef Task, EngineSheet Sheet, string Because) : LogEvent(Id, DoneAt);

@@ -1,0 +1,302 @@
+using System.Globalization;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+using NeatBore.Tests;
+using Xunit;
+
+namespace NeatBore.Core.Tests;
+
+/// <summary>Sheets made whole for a task: what is known, what rules give, what is missing.</summary>
+public class CompletionTests
+{
+    private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
+
+    /// <summary>Every task that wants something, on every demo engine that has what it is about.</summary>
+    public static TheoryData<string, string> Tasks
+    {
+        get
+        {
+            var data = new TheoryData<string, string>();
+            foreach (var file in Directory.GetFiles(Repository.At("demo", "sheets")).Select(f => Path.GetFileName(f)).Order())
+            {
+                var sheet = Workbench.Demo<EngineSheet>($"sheets/{file}");
+                foreach (var task in ProcedureBook.Default.Newest.Where(p => p.Wants.Parts.Count > 0 && p.Places(sheet).Count > 0))
+                {
+                    data.Add(file, task.Id);
+                }
+            }
+
+            return data;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Tasks))]
+    public void A_bare_engine_that_is_told_all_that_a_described_one_says_becomes_that_one(string file, string task)
+    {
+        var (demo, procedure) = Of(file, task);
+        var told = Told(demo, procedure).ToList();
+        var whole = Completion.Of(Bare(demo), told, procedure.Wants);
+        Assert.Empty(whole.Missing);
+        Assert.All(whole.Values, v => Assert.Null(v.Fault));
+        var again = Completion.Of(whole.Sheet, [], procedure.Wants).Values.ToDictionary(v => v.Path);
+        Assert.All(
+            told.Where(t => again.ContainsKey(t.Path) && !s_asked.Any(a => t.Path.EndsWith(a, StringComparison.Ordinal))),
+            t => Assert.Equal((t.Number, t.Word), (again[t.Path].Number, again[t.Path].Word))
+        );
+        Assert.False(Completion.Of(demo, [], procedure.Wants).Made);
+    }
+
+    [Theory]
+    [MemberData(nameof(Tasks))]
+    public void Whatever_is_taken_away_is_asked_for_and_nothing_is_begun_without_it(string file, string task)
+    {
+        var (demo, procedure) = Of(file, task);
+        var all = Told(demo, procedure).ToList();
+        for (var seed = 1; seed <= 25; seed++)
+        {
+            var random = new Random(seed);
+            var left = all.Where(_ => random.Next(seed < 8 ? 10 : 3) > 0).ToList();
+            var sheet = Bare(demo);
+            var whole = Completion.Of(sheet, left, procedure.Wants);
+            var gone = all.Select(t => t.Path).Except(left.Select(t => t.Path)).ToHashSet();
+            Assert.All(whole.Values.Where(v => v.Need == Need.Must), v => Assert.Equal(gone.Contains(v.Path), v.Missing));
+            Assert.All(whole.Values.Where(v => v.Known && gone.Contains(v.Path)), v => Assert.Equal(LimitSource.Default, v.Source));
+            Assert.All(
+                whole.Values.Where(v => v.Known && gone.Contains(v.Path)),
+                v => Assert.False(v.Dimension is Dimension.Torque && !v.Path.EndsWith("/low") && !v.Path.EndsWith("/high"))
+            );
+
+            var desk = new Desk(ProcedureBook.Default, s_shop);
+            var build = Opened(sheet with { Known = left });
+            var at = new TaskRef(procedure.Id, procedure.Home ?? procedure.Places(sheet)[0]);
+            var start = new StartTask(Guid.CreateVersion7(), Workbench.Start, at);
+            if (whole.Missing.Any() || whole.Values.Any(v => v.Fault is not null))
+            {
+                var refused = Assert.Throws<UnusableInputException>(() => desk.Take(build, start, Workbench.Ines, Workbench.Start));
+                Assert.Equal(
+                    whole.Values.Where(v => v.Missing || v.Fault is not null).Select(v => v.Path).Order(),
+                    refused.Errors.Keys.Order()
+                );
+                continue;
+            }
+
+            build = desk.Take(build, start, Workbench.Ines, Workbench.Start);
+            for (var n = 0; n < 40; n++)
+            {
+                try
+                {
+                    var now = Workbench.Start.AddMinutes(n);
+                    var command = RandomWork.GoingOn(build.Tasks.Single(), random, Guid.CreateVersion7(), now);
+                    build = desk.Take(build, command, Workbench.Ines, now);
+                }
+                catch (UnusableInputException) { }
+                catch (OddReadingException) { }
+            }
+
+            Assert.All(
+                build.Tasks.Single().Steps.SelectMany(s => s.Now.Call?.Checks ?? []),
+                c => Assert.True(double.IsFinite(c.Value) && double.IsFinite(c.Limit))
+            );
+        }
+    }
+
+    /// <summary>What is not wanted has no part in what is said, whatever it is: other parts of the sheet can be gone, and other values
+    /// can be anything.</summary>
+    [Theory]
+    [MemberData(nameof(Tasks))]
+    public void A_task_looks_at_nothing_that_it_does_not_want(string file, string task)
+    {
+        var (demo, procedure) = Of(file, task);
+        var wants = procedure.Wants;
+        var other = JsonSerializer.SerializeToNode(demo, CoreJson.Default.EngineSheet)!.AsObject();
+        string[] own = ["id", "version", "name", "summary", "layout", "sealants", .. wants.Parts, .. wants.Also];
+        foreach (var part in other.Select(p => p.Key).Except(own).ToList())
+        {
+            other.Remove(part);
+        }
+
+        var changed = 0;
+        foreach (var value in wants.Parts.SelectMany(p => SheetValues.Of(p, demo.Layout)!.Values).Where(v => !wants.Looks(v.Path)))
+        {
+            if (Parent(other, value.Path, out var name) is { } at && at[name]?.GetValueKind() == JsonValueKind.Number)
+            {
+                at[name] = value.Dimension == Dimension.Count ? at[name]!.GetValue<int>() + 2 : (at[name]!.GetValue<double>() * 1.37) + 0.11;
+                changed++;
+            }
+        }
+
+        Assert.True(changed > 0 || wants.Not.Count == 0);
+        var another = other.Deserialize(CoreJson.Default.EngineSheet)!;
+        Assert.Equal(Walked(demo, procedure), Walked(another, procedure));
+    }
+
+    [Fact]
+    public void No_rule_makes_up_a_torque_a_rating_a_heat_or_one_use()
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 6, CamBearings: 4, Rockers: 12));
+        foreach (var value in s_parts.SelectMany(p => SheetValues.Of(p, layout)!.Values).Where(v => v.HasRule))
+        {
+            var end = value.Path.EndsWith("/low", StringComparison.Ordinal) || value.Path.EndsWith("/high", StringComparison.Ordinal);
+            Assert.False(value.Dimension == Dimension.Torque && !end, value.Path);
+            Assert.DoesNotContain("screwTensile", value.Path, StringComparison.Ordinal);
+            Assert.DoesNotContain("rubber/high", value.Path, StringComparison.Ordinal);
+            Assert.DoesNotContain("once", value.Path, StringComparison.Ordinal);
+        }
+
+        // The ends of a torque's limit follow from the torque, and are nothing without it.
+        var bolt = Completion.Of(Bare(layout), [], new Wants("crankBolt"));
+        Assert.Equal(
+            ["crankBolt/majorMm", "crankBolt/pitchMm", "crankBolt/torqueNm"],
+            bolt.Missing.Select(v => v.Path)
+        );
+        Assert.All(bolt.Values, v => Assert.False(v.Known));
+    }
+
+    [Theory]
+    [InlineData(20, 0.005, 0.027)]
+    [InlineData(30, 0.010, 0.050)]
+    [InlineData(45, 0.010, 0.050)]
+    [InlineData(75, 0.020, 0.100)]
+    public void Interference_follows_from_the_nose_where_nobody_knows_it_and_says_that_it_is_a_default(double nose, double low, double high)
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));
+        var values = Completion
+            .Of(Bare(layout), [new("balancer/nose/diameterMm", nose, null, LimitSource.Measured)], new Wants("balancer"))
+            .Values.ToDictionary(v => v.Path);
+        Assert.Equal((low, LimitSource.Default), (values["balancer/interference/low"].Number, values["balancer/interference/low"].Source));
+        Assert.Equal((high, LimitSource.Default), (values["balancer/interference/high"].Number, values["balancer/interference/high"].Source));
+    }
+
+    [Fact]
+    public void What_can_not_both_be_true_is_said_at_both_places()
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));
+        var values = Completion
+            .Of(
+                Bare(layout),
+                [
+                    new("balancer/nose/diameterMm", 60, null, LimitSource.Manual),
+                    new("balancer/hub/outerDiameterMm", 56, null, LimitSource.Manual),
+                ],
+                new Wants("balancer")
+            )
+            .Values.Where(v => v.Fault is not null)
+            .ToList();
+        Assert.Equal(["balancer/nose/diameterMm", "balancer/hub/outerDiameterMm"], values.Select(v => v.Path));
+        Assert.All(values, v => Assert.Equal("the nose can’t be larger than the hub that sits on it", v.Fault));
+    }
+
+    // Asked for, and in a sheet as something that is made of it: a described sheet does not give it back as it was told.
+    private static readonly string[] s_asked = ["/key", "/boltCount", "/dowelCount", "/lip", "/once", "/oil/angleDeg", "/oil/diameterMm", "/oil/fromFaceMm"];
+
+    private static readonly string[] s_parts = ["balancer", "crankBolt", "cover", "frontSeal", "endFloat", "rear", "spigot", "cam", "rockers"];
+
+    private static (EngineSheet, Procedure) Of(string file, string task) =>
+        (Workbench.Demo<EngineSheet>($"sheets/{file}"), ProcedureBook.Default.Newest.Single(p => p.Id == task));
+
+    private static EngineSheet Bare(EngineSheet demo) =>
+        Bare(demo.Layout) with
+        {
+            Arrangement = new(CylinderBanks.Straight, 4, Rockers: demo.Layout.Rockers.Count),
+        };
+
+    private static EngineSheet Bare(EngineLayout layout) =>
+        new("bare", 1, "Bare", "", layout, Arrangement: new(CylinderBanks.Straight, 4));
+
+    private static IEnumerable<KnownValue> Told(EngineSheet demo, Procedure procedure)
+    {
+        var there = procedure
+            .Wants.Parts.SelectMany(p => Completion.Of(demo, [], new Wants(p)).Values)
+            .Where(v => v.Known)
+            .ToDictionary(v => v.Path);
+        foreach (var value in procedure.Wants.Parts.SelectMany(p => SheetValues.Of(p, demo.Layout)!.Values).Where(v => !v.Hidden))
+        {
+            if (there.TryGetValue(value.Path, out var known))
+            {
+                yield return new KnownValue(value.Path, known.Number, known.Word, LimitSource.Manual);
+            }
+            else if (value.Asked && value.Words is { } words)
+            {
+                yield return new KnownValue(value.Path, null, words[0].Id, LimitSource.Manual);
+            }
+            else if (value.Asked)
+            {
+                var number = value.Path.Split('/')[^1] switch
+                {
+                    "boltCount" => 8,
+                    "dowelCount" => 0,
+                    "angleDeg" => 187.5,
+                    "diameterMm" => 6.0,
+                    _ => 9,
+                };
+                yield return new KnownValue(value.Path, number, null, LimitSource.Manual);
+            }
+        }
+    }
+
+    private static WorkedBuild Opened(EngineSheet sheet) =>
+        WorkedBuild.Of(
+            new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet },
+            ProcedureBook.Default,
+            [new LogEntry(1, Workbench.Start, Workbench.Ines, new BuildOpened(Guid.NewGuid(), Workbench.Start, "1", "Tried", sheet.Ref))]
+        );
+
+    /// <summary>What is asked, refused and said on work that goes each way, the same for the same seed.</summary>
+    private static string Walked(EngineSheet sheet, Procedure procedure)
+    {
+        var (random, desk, build) = (new Random(7), new Desk(ProcedureBook.Default, s_shop), Opened(sheet));
+        var start = new TaskStarted(
+            Guid.NewGuid(),
+            Workbench.Start,
+            new TaskRef(procedure.Id, procedure.Home ?? procedure.Places(sheet)[0]),
+            procedure.Version,
+            sheet.Ref
+        );
+        build = build.Apply(new LogEntry(2, Workbench.Start, Workbench.Ines, start));
+        var lines = new List<string>();
+        for (var n = 0; n < 120; n++)
+        {
+            var now = Workbench.Start.AddMinutes(n);
+            try
+            {
+                build = desk.Take(build, RandomWork.GoingOn(build.Tasks.Single(), random, Guid.CreateVersion7(), now), Workbench.Ines, now);
+            }
+            catch (UnusableInputException e)
+            {
+                lines.Add(string.Join(';', e.Errors.Select(x => $"{x.Key}: {string.Join(' ', x.Value)}")));
+            }
+            catch (OddReadingException e)
+            {
+                lines.Add(Wording.Write(e.Question));
+            }
+
+            lines.AddRange(
+                build
+                    .Tasks.Single()
+                    .Steps.Select(s =>
+                        $"{s.Ref.Step}@{s.Ref.Item} {s.Status} {Wording.Write(s.Now.Do)} "
+                        + string.Join(',', s.Now.Call?.Checks.Select(c => string.Create(CultureInfo.InvariantCulture, $"{c.Name} {c.Value:G6} {c.Limit:G6}")) ?? [])
+                    )
+            );
+        }
+
+        return string.Join('\n', lines.Distinct());
+    }
+
+    private static JsonObject? Parent(JsonObject sheet, string path, out string name)
+    {
+        var names = path.Split('/');
+        name = names[^1];
+        return names[..^1]
+                .Aggregate(
+                    (JsonNode?)sheet,
+                    (node, n) => node is JsonArray list ? list.ElementAtOrDefault(int.Parse(n, CultureInfo.InvariantCulture)) : node?[n]
+                ) as JsonObject;
+    }
+}

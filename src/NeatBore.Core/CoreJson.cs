@@ -33,6 +33,7 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(BuildState))]
 [JsonSerializable(typeof(BuildHead))]
 [JsonSerializable(typeof(TaskLine))]
+[JsonSerializable(typeof(JobCard))]
 [JsonSerializable(typeof(BuildLine))]
 [JsonSerializable(typeof(EngineStrip))]
 [JsonSerializable(typeof(WorkResult))]

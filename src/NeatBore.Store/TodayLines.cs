@@ -53,6 +53,23 @@ public sealed class TodayLines(Database database)
         return await connection.ExecuteScalarAsync<int>(new CommandDefinition("select count(*) from build", cancellationToken: cancel));
     }
 
+    /// <summary>The number that the next build would have: one more than the largest, as wide as that is.</summary>
+    public async Task<string> NextAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return await connection.ExecuteScalarAsync<string?>(
+                new CommandDefinition(
+                    """
+                    select lpad((number::int + 1)::text, length(number), '0') from line
+                    where number ~ '^[0-9]{1,8}$' order by number::int desc limit 1
+                    """,
+                    cancellationToken: cancel
+                )
+            ) is { } next
+            ? next
+            : "001";
+    }
+
     /// <summary>Builds without a line, or whose line another version made or an older sheet: those have to be made anew.</summary>
     public async Task<IReadOnlyList<Guid>> StaleAsync(string by, CancellationToken cancel = default)
     {

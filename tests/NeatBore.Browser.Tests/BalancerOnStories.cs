@@ -19,7 +19,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Picture("today");
         builder.Find("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer off')]").SendKeys(Keys.Enter);
         builder.See("Begin: Balancer off");
-        builder.Find("//button[.='Begin: Balancer on']").SendKeys(Keys.Enter);
+        builder.Find("//footer//button[.='Balancer on']").SendKeys(Keys.Enter);
+        builder.GoOn("Begin: Balancer on");
         Parts(builder);
 
         Sizes(builder, s_nose, "16");

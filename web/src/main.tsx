@@ -17,6 +17,7 @@ import { typedKept } from './bench/state/typed';
 import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
 import { Fasteners } from './screens/Fasteners';
+import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
 import { SetUp } from './screens/SetUp';
 import { Today } from './screens/Today';
@@ -36,6 +37,7 @@ createRoot(document.getElementById('root')!).render(
               <Routes>
                 <Route path="/" element={<Today />} />
                 <Route path="/crib" element={<Crib />} />
+                <Route path="/engines/new" element={<NewEngine />} />
                 <Route path="/builds/:build/fasteners" element={<Fasteners />} />
                 <Route path="/builds/:build/record" element={<Record />} />
                 <Route path="/builds/:build" element={<BenchScreen />} />

@@ -38,6 +38,12 @@ public sealed record Arrangement(
     int Rockers = 0
 )
 {
+    /// <summary>It in one line, such as "Straight four, 80 × 66 mm".</summary>
+    [JsonIgnore]
+    public string Words =>
+        $"{Banks switch { CylinderBanks.Straight => "Straight", CylinderBanks.Flat => "Flat", _ => "V" }} {Cylinders}"
+        + (BoreMm is { } bore && StrokeMm is { } stroke ? FormattableString.Invariant($", {bore} × {stroke} mm") : "");
+
     /// <summary>Pairs of cylinders in a V or flat, cylinders in a row.</summary>
     [JsonIgnore]
     public int Bays => Banks == CylinderBanks.Straight ? Cylinders : Cylinders / 2;

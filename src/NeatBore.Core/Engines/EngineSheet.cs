@@ -52,4 +52,30 @@ public sealed record EngineSheet(
     /// yet.</summary>
     /// <param name="part">The part; null where it is not described.</param>
     public bool MayHave(object? part) => part is not null || Arrangement is not null;
+
+    /// <summary>The next version, with what was told of it; this one where it knows all of that already.</summary>
+    /// <param name="told">In order: a later value of the same path wins.</param>
+    public EngineSheet With(IEnumerable<KnownValue> told)
+    {
+        var lacked = Lacks(told);
+        return lacked.Count == 0
+            ? this
+            : this with
+            {
+                Version = Version + 1,
+                Known = [.. (Known ?? []).Where(k => lacked.All(l => l.Path != k.Path)), .. lacked],
+            };
+    }
+
+    /// <summary>Of what was told, the last of each path where this version does not say the same.</summary>
+    public IReadOnlyList<KnownValue> Lacks(IEnumerable<KnownValue> told) =>
+        [
+            .. told.GroupBy(t => t.Path)
+                .Select(g => g.Last())
+                .Where(t =>
+                    (Known ?? []).FirstOrDefault(k => k.Path == t.Path) is not { } there
+                        ? !t.NotKnown
+                        : (there.Number, there.Word, there.Source) != (t.Number, t.Word, t.Source)
+                ),
+        ];
 }

@@ -52,8 +52,8 @@ public sealed record BuildView(
     IReadOnlyList<EngineSheet> Sheets
 );
 
-/// <summary>A whole build, as its record shows it, with the sheet versions that its log names.</summary>
-public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets);
+/// <summary>A whole build, as its record shows it, with the sheets that its tasks work with, and what was told of the engine.</summary>
+public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets, IReadOnlyList<ToldLine> Told);
 
 /// <summary>A page of Today.</summary>
 /// <param name="Lines">Builds, trouble first.</param>
@@ -61,6 +61,10 @@ public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineS
 /// <param name="Total">How many builds there are.</param>
 /// <param name="After">Asks for the page after this one; null at the end.</param>
 public sealed record TodayPage(IReadOnlyList<BuildLine> Lines, IReadOnlyList<EngineStrip> Strips, int Total, string? After);
+
+/// <summary>What the next build would be called.</summary>
+/// <param name="Number">One more than the largest number of this shop, as wide as that is.</param>
+public sealed record NextBuild(string Number);
 
 internal static class BuildEndpoints
 {
@@ -76,6 +80,9 @@ internal static class BuildEndpoints
             .Produces<TodayPage>()
             .ProducesValidationProblem(422)
             .WithSummary("Builds as lines of Today, trouble first, a page at a time");
+        builds
+            .MapGet("next", async (TodayLines today, CancellationToken cancel) => TypedResults.Ok(new NextBuild(await today.NextAsync(cancel))))
+            .WithSummary("The number that the next build would have");
         builds
             .MapPost("", OpenAsync)
             .Accepts<OpenBuild>("application/json")
@@ -273,7 +280,7 @@ internal static class BuildEndpoints
         CancellationToken cancel
     ) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
-            ? TypedResults.Ok(new WholeBuild(id, build.State, build.SheetsAtWork))
+            ? TypedResults.Ok(new WholeBuild(id, build.State, build.SheetsAtWork, ToldLine.Of(build)))
             : Gone();
 
     private static async Task<Results<Ok<IReadOnlyList<FastenerGroup>>, ProblemHttpResult>> FastenersAsync(

@@ -122,12 +122,13 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
                 if (places.Count > 0)
                 {
                     var task = new TaskRef(procedure.Id, procedure.Home ?? places[0]);
+                    var whole = Completion.Of(sheet, [], procedure.Wants);
                     WorkedBuild.Of(
                         new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet },
                         book,
                         [
                             new(1, now, by, new BuildOpened(Guid.NewGuid(), now, "1", "Tried", sheet.Ref)),
-                            new(2, now, by, new TaskStarted(Guid.NewGuid(), now, task, procedure.Version, sheet.Ref)),
+                            new(2, now, by, new TaskStarted(Guid.NewGuid(), now, task, procedure.Version, sheet.Ref, whole.Made ? whole.Sheet : null)),
                         ]
                     );
                 }

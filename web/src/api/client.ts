@@ -6,14 +6,19 @@ import type {
   EngineSheet,
   FastenerGroup,
   GaugeLineState,
+  JobCard,
+  NewEngine,
+  NextBuild,
   PartNeed,
   PhotoRef,
   PlaceRequest,
   RecordingNow,
   SetUpShop,
+  SheetRef,
   ShopNow,
   SlotRef,
   StepState,
+  Strip,
   TakenIn,
   TaskRef,
   TodayPage,
@@ -122,6 +127,15 @@ export const api = {
   /** Takes one of the app's own open files in: a whole build, or an engine sheet. */
   takeIn: (kind: 'build' | 'sheet', text: string) =>
     post<TakenIn>(kind === 'build' ? '/api/builds/file' : '/api/sheets', text, 'application/json'),
+  card: (id: string, task: TaskRef) =>
+    ask<JobCard>(`/api/builds/${id}/card?${new URLSearchParams({ ...task }).toString()}`),
+  /** Takes what was told on a build into its engine's sheet. */
+  intoSheet: (id: string, by: string) => ask<SheetRef>(`/api/builds/${id}/sheet`, { by }),
+  /** The strip of an engine while its arrangement is typed. */
+  drawn: (engine: NewEngine) => ask<Strip>('/api/engines/strip', engine),
+  addEngine: (engine: NewEngine) => ask<SheetRef>('/api/engines', engine),
+  /** The number that the next build would have. */
+  next: () => ask<NextBuild>('/api/builds/next'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),

@@ -355,6 +355,241 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/engines/strip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The strip of an engine while its arrangement is typed; nothing is kept */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewEngine"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EngineStrip"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/engines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds an engine by its arrangement: everything else of its sheet is not known yet */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["NewEngine"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetRef"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A task before it begins: what it wants to know, its tools, its gauges, its cautions */
+        get: {
+            parameters: {
+                query: {
+                    kind: string;
+                    place: string;
+                };
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JobCard"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/builds/{id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes what was told of the engine on a build into its sheet, as a new version */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TakeIntoSheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetRef"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/live": {
         parameters: {
             query?: never;
@@ -2414,6 +2649,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/next": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The number that the next build would have */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["NextBuild"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}": {
         parameters: {
             query?: never;
@@ -3242,6 +3513,43 @@ export interface components {
         Aimed: {
             /** Format: int64 */
             after: number;
+        };
+        /** @description What anybody knows of an engine that nobody has described: enough to draw it and to find one's way on it. */
+        Arrangement: {
+            /** @description How the cylinders stand. */
+            banks: components["schemas"]["CylinderBanks"];
+            /**
+             * Format: int32
+             * @description 1 to 16; in a V or flat an even number.
+             */
+            cylinders: number;
+            /**
+             * Format: double
+             * @description Of a V, 10 to 170 degrees; null for what is usual.
+             */
+            bankAngleDeg?: null | number;
+            /**
+             * Format: double
+             * @description 20 to 300 mm; null where it is not known yet.
+             */
+            boreMm?: null | number;
+            /**
+             * Format: double
+             * @description 20 to 400 mm; null where it is not known yet.
+             */
+            strokeMm?: null | number;
+            /**
+             * Format: int32
+             * @description Of a camshaft in the block, 2 to as many as there are mains; 0 where there is none in the block.
+             * @default 0
+             */
+            camBearings: number;
+            /**
+             * Format: int32
+             * @description On pressed trunnions, 0 to 64.
+             * @default 0
+             */
+            rockers: number;
         };
         /**
          * @description How a balancer is made and held on the crank.
@@ -4723,6 +5031,41 @@ export interface components {
             turnTorque?: null | components["schemas"]["Limit"];
             plugDepth?: null | components["schemas"]["Limit"];
         };
+        /** @description What a kind of reading is taken with. */
+        CardGauge: {
+            /** @description Such as "micrometer". */
+            kind: string;
+            /** @description The finest of the shop; null where it has none. */
+            name: null | string;
+            /**
+             * Format: double
+             * @description Its expanded uncertainty (k = 2), in the base unit of what it reads.
+             */
+            uncertainty: number;
+            /**
+             * Format: date
+             * @description When its calibration runs out.
+             */
+            due: null | string;
+            /** @description A limit that is finer than it can judge: its label; null where none is. */
+            coarseFor: null | string;
+            /**
+             * Format: double
+             * @description How wide that limit is, in the same unit.
+             */
+            limit: null | number;
+            /** @description What both measure. */
+            dimension: components["schemas"]["Dimension"];
+        };
+        /** @description A tool that a task wants from the crib. */
+        CardTool: {
+            /** @description What it is for, as its step names it. */
+            what: string;
+            /** @description The one that fits best; null where none does. */
+            name: null | string;
+            /** @description How it is set up, or why the nearest one does not fit. */
+            setUp: string;
+        };
         /** @description One value held against one limit. */
         Check: {
             /** @description What is checked, such as "interference". */
@@ -4760,7 +5103,7 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"];
         /** @description Put a photo, sent before, to a step. */
         CommandAttach: {
             /** @enum {string} */
@@ -4943,6 +5286,44 @@ export interface components {
              */
             doneAt: string;
         };
+        /** @description Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not known. */
+        CommandTellValue: {
+            /** @enum {string} */
+            do?: "tell-value";
+            /** @description Where it stands in a sheet. */
+            path: string;
+            /** @description As it was typed; of a word, its id. */
+            typed: string;
+            /**
+             * @description The symbol of the unit that stood beside the field.
+             * @default
+             */
+            unit: string;
+            /**
+             * @description What stands before the decimals.
+             * @default .
+             */
+            decimalMark: string;
+            /** @description Where it came from. */
+            source?: components["schemas"]["LimitSource"];
+            /** @description Why, where a task has begun on another value. */
+            because?: null | string;
+            /**
+             * @description It was written on a printed card first.
+             * @default false
+             */
+            fromPaper: boolean;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description The crank bolt: thread in mm, torque in N·m with what may reach it. */
         CrankBoltSheet: {
             /** Format: double */
@@ -4959,11 +5340,16 @@ export interface components {
             tools: number;
         };
         /**
+         * @description How the cylinders stand.
+         * @enum {unknown}
+         */
+        CylinderBanks: "straight" | "v" | "flat";
+        /**
          * @description What kind of thing a number measures. The base unit of each is named beside it.
          * @default length
          * @enum {unknown}
          */
-        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "days" | "number" | "seconds";
+        Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "mass" | "days" | "number" | "seconds";
         /** @description Where the hub stands. */
         DrawTravelAnswer: {
             /**
@@ -5168,10 +5554,8 @@ export interface components {
             summary: string;
             /** @description Where things stand along the crank. */
             layout: components["schemas"]["EngineLayout"];
-            /** @description The balancer, its nose and its limits. */
-            balancer: components["schemas"]["BalancerSheet"];
-            /** @description The bolt that holds the balancer. */
-            crankBolt: components["schemas"]["CrankBoltSheet"];
+            balancer?: null | components["schemas"]["BalancerSheet"];
+            crankBolt?: null | components["schemas"]["CrankBoltSheet"];
             cover?: null | components["schemas"]["HousingSheet"];
             frontSeal?: null | components["schemas"]["SealSheet"];
             endFloat?: null | components["schemas"]["FloatSheet"];
@@ -5183,6 +5567,12 @@ export interface components {
             rockers?: null | components["schemas"]["RockerSheet"];
             /** @description Other parts that are pressed or shrunk. */
             pressed?: null | components["schemas"]["PressedSheet"][];
+            arrangement?: null | components["schemas"]["Arrangement"];
+            /**
+             * @description Single values of parts that are not known whole, and where each value came from that was typed or came by
+             *                 rule.
+             */
+            known?: null | components["schemas"]["KnownValue"][];
         };
         /** @description What the strip of an engine is drawn from, the same for all builds of it. */
         EngineStrip: {
@@ -5513,28 +5903,23 @@ export interface components {
         };
         /** @description A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing. */
         HousingSheet: {
-            /** @description Its outline as seen from the front, the crank at the middle, x right and y towards 12, mm. */
             outline: components["schemas"]["PlanePoint"][];
             /**
              * Format: double
              * @description Diameter of the bore for the seal.
              */
             boreMm: number;
-            /** @description Its bolts, likewise. */
             bolts: components["schemas"]["BoltPlace"][];
-            /** @description What the bolts get. */
             groups: components["schemas"]["BoltGroup"][];
             /**
              * Format: double
              * @description How far its bolt holes let it move any way from the middle.
              */
             holeFreeMm: number;
-            /** @description Where its dowels are, as seen from the front, mm. */
-            dowels?: null | components["schemas"]["PlanePoint"][];
+            dowels?: components["schemas"]["PlanePoint"][];
             offset?: null | components["schemas"]["Limit"];
             rail?: null | components["schemas"]["Limit"];
-            /** @description What is to be seen where, for words. */
-            landmarks?: null | components["schemas"]["Landmark"][];
+            landmarks?: components["schemas"]["Landmark"][];
         };
         HttpValidationProblemDetails: {
             type?: null | string;
@@ -5797,6 +6182,49 @@ export interface components {
             /** Format: double */
             yieldShare: number;
         };
+        /** @description A task before it begins: what it still wants to know, what it is done with, what it takes. */
+        JobCard: {
+            /** @description Its address. */
+            task: components["schemas"]["TaskRef"];
+            /** @description As the builder says it. */
+            title: string;
+            /** @description The engine made whole for it; for drawing alone while something is missing. */
+            sheet: components["schemas"]["EngineSheet"];
+            /** @description What it wants to know, in the order in which it is asked. */
+            values: components["schemas"]["WantedValue"][];
+            /** @description Whether it can begin. */
+            ready: boolean;
+            /** @description What is picked from the crib for it. */
+            tools: components["schemas"]["CardTool"][];
+            /** @description What it is measured with, a line a kind. */
+            gauges: components["schemas"]["CardGauge"][];
+            /** @description Of its steps, in order, each once. */
+            cautions: string[];
+            /**
+             * Format: int32
+             * @description How many steps it has as it stands.
+             */
+            steps: number;
+            /**
+             * Format: int32
+             * @description How many readings those ask for, ticks among them.
+             */
+            readings: number;
+            /**
+             * Format: int32
+             * @description How long it takes: a Neat Bore default by its steps and readings.
+             */
+            minutes: number;
+            /** @description The end that the builder faces. */
+            view: components["schemas"]["View"];
+            /** @description Whether it has begun: then only a lead corrects what it stands on, with a reason. */
+            begun: boolean;
+            /**
+             * Format: int32
+             * @description How many values were told on this build that the engine's sheet does not have.
+             */
+            notOnSheet: number;
+        };
         /** @description A journal or bearing: its middle, width and diameter, mm. */
         JournalPlace: {
             id: string;
@@ -5824,6 +6252,35 @@ export interface components {
              */
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
+        };
+        /** @description One value of an engine that somebody told, or that a rule gave. */
+        KnownValue: {
+            /** @description Where it stands in a sheet, such as "balancer/nose/diameterMm". */
+            path: string;
+            /**
+             * Format: double
+             * @description In the base unit of what it measures; null for a word, and where it is said to be not known.
+             */
+            number: null | number;
+            /** @description One of its words, by id; null for a number. */
+            word: null | string;
+            /** @description Where it came from. */
+            source: components["schemas"]["LimitSource"];
+            /**
+             * @description As it was typed, with its unit; empty where a rule gave it.
+             * @default
+             */
+            typed: string;
+            /**
+             * @description Who typed it, by name; empty where a rule gave it.
+             * @default
+             */
+            by: string;
+            /**
+             * @description It was written on a printed card first.
+             * @default false
+             */
+            fromPaper: boolean;
         };
         /** @description Something to be seen at a clock angle from the front. */
         Landmark: {
@@ -5859,6 +6316,7 @@ export interface components {
         };
         /**
          * @description Where a limit or a value came from. A default is always shown as a default.
+         * @default manual
          * @enum {unknown}
          */
         LimitSource: "manual" | "measured" | "house" | "default";
@@ -5973,7 +6431,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -6280,6 +6738,38 @@ export interface components {
              */
             words?: null | string;
         };
+        /** @description A task that had begun goes on with another version of its sheet; what was said on the one before stays. */
+        LogEventSheetMoved: {
+            /** @enum {string} */
+            kind?: "sheet-moved";
+            /** @description The task. */
+            task: components["schemas"]["TaskRef"];
+            /** @description The sheet that it goes on with. */
+            sheet: components["schemas"]["EngineSheet"];
+            /** @description Why. */
+            because: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
         /** @description A reading no longer counts. */
         LogEventStruck: {
             /** @enum {string} */
@@ -6313,10 +6803,46 @@ export interface components {
         LogEventTaskStarted: {
             /** @enum {string} */
             kind?: "task-started";
+            /** @description The task. */
             task: components["schemas"]["TaskRef"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The version of its run sheet.
+             */
             procedure: number;
+            /** @description The version of the engine's sheet. */
             sheet: components["schemas"]["SheetRef"];
+            on?: null | components["schemas"]["EngineSheet"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description Somebody told a value of the engine that its sheet does not know, or knows otherwise; it holds for this build. */
+        LogEventValueTold: {
+            /** @enum {string} */
+            kind?: "value-told";
+            /** @description The value. */
+            value: components["schemas"]["KnownValue"];
+            /** @description Why it was corrected, where work had begun on another. */
+            because?: null | string;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -6398,12 +6924,31 @@ export interface components {
         };
         /** @description A material in a request: the key of a built-in one, or its own properties. */
         MaterialChoice: unknown;
+        /** @description A word that a value may be, by its id, and as the builder says it. */
+        NamedWord: {
+            id: string;
+            label: string;
+        };
+        /**
+         * @description What happens where a task does not know a value that it wants.
+         * @enum {unknown}
+         */
+        Need: "must" | "rule" | "skip";
+        NewEngine: {
+            /** Format: uuid */
+            id: string;
+            name: string;
+            arrangement: components["schemas"]["Arrangement"];
+        };
         News: {
             /** Format: uuid */
             build?: null | string;
             /** Format: int64 */
             upToSeq?: null | number;
             gauges?: null | components["schemas"]["GaugeBatch"];
+        };
+        NextBuild: {
+            number: string;
         };
         /** @description The crank's nose; lengths in mm, roughness in µm. */
         NoseSheet: {
@@ -7297,7 +7842,6 @@ export interface components {
         };
         /** @description A seal round the crank. */
         SealSheet: {
-            /** @description Lips that are to be had for it; the first is usual. */
             lips: components["schemas"]["LipKind"][];
             /**
              * Format: double
@@ -7319,7 +7863,6 @@ export interface components {
              * @description Depth of its face below the housing's.
              */
             depthMm: number;
-            /** @description What the depth may be. */
             depth: components["schemas"]["Limit"];
             /**
              * Format: double
@@ -7327,8 +7870,7 @@ export interface components {
              */
             bottomsMm?: null | number;
             tilt?: null | components["schemas"]["Limit"];
-            /** @description Where joints of castings run into its bore, degrees from the front. */
-            jointsDeg?: null | number[];
+            jointsDeg?: number[];
             /**
              * Format: double
              * @description How long a PTFE lip is left alone before the crank is turned.
@@ -8135,6 +8677,9 @@ export interface components {
             ref: components["schemas"]["TaskRef"];
             title: string;
         };
+        TakeIntoSheet: {
+            by: string;
+        };
         TakenIn: {
             /** Format: uuid */
             build?: null | string;
@@ -8468,6 +9013,26 @@ export interface components {
             /** Format: int32 */
             total: number;
             after: null | string;
+        };
+        /** @description A value of the engine that was told on a build, as its record shows it. */
+        ToldLine: {
+            /** @description As the builder says it. */
+            label: string;
+            is: null | components["schemas"]["Quantity"];
+            was: null | components["schemas"]["Quantity"];
+            /** @description Where it came from. */
+            source: components["schemas"]["LimitSource"];
+            /** @description Who told it. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description Why it was corrected, where work had begun on another. */
+            because: null | string;
+            /** @description It was written on a printed card first. */
+            fromPaper: boolean;
         };
         /** @description What fits, best margin first, and what does not. */
         ToolMatchAnswer: {
@@ -8977,6 +9542,44 @@ export interface components {
             /** @description Whether it has to be done by then; otherwise it is waited for. */
             isDeadline: boolean;
         };
+        /** @description A value that a task wants, as far as it is known. */
+        WantedValue: {
+            /** @description Where it stands in a sheet. */
+            path: string;
+            /** @description As the builder says it. */
+            label: string;
+            /** @description What it measures; text for a word. */
+            dimension: components["schemas"]["Dimension"];
+            /** @description What it can be at all, in the base unit. */
+            plausible: components["schemas"]["Band"];
+            /** @description The words that it may be; null for a number. */
+            words: null | components["schemas"]["NamedWord"][];
+            /** @description What happens where it is not known. */
+            need: components["schemas"]["Need"];
+            /**
+             * Format: double
+             * @description It, in the base unit; null where it is a word or not known.
+             */
+            number: null | number;
+            /** @description It, by the id of one of its words. */
+            word: null | string;
+            /**
+             * Format: double
+             * @description What it is drawn with until it is known; nothing is judged by it.
+             */
+            drawn: null | number;
+            source: null | components["schemas"]["LimitSource"];
+            /** @description As it was typed. */
+            typed: string;
+            /** @description Who typed it. */
+            by: string;
+            /** @description What is wrong with it, beside another value. */
+            fault: null | string;
+            /** @description Whether it is known, or a rule gives it. */
+            known: boolean;
+            /** @description Whether a task can't begin for it. */
+            missing: boolean;
+        };
         /** @description What warming the hub takes. */
         WarmSheet: {
             /**
@@ -9017,6 +9620,7 @@ export interface components {
             id: string;
             state: components["schemas"]["BuildState"];
             sheets: components["schemas"]["EngineSheet"][];
+            told: components["schemas"]["ToldLine"][];
         };
         WorkAnswer: {
             results: components["schemas"]["WorkResult"][];

@@ -1,8 +1,9 @@
 import { Demo } from '../ui/Demo';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
 import type { PlaceTask, TaskRef } from '../api/types';
 import { addressOf } from './address';
+import { JobCardScreen } from './card/JobCardScreen';
 import { EngineStrip, stripOf } from './strip/EngineStrip';
 import { StripEnds } from './strip/StripEnds';
 import { TaskBench } from './TaskBench';
@@ -18,7 +19,9 @@ const alone: readonly PlaceTask[] = [];
 /** One task of one build, at the engine. */
 export function BenchScreen() {
   const { build = '', kind = '', place = '' } = useParams();
-  const item = useSearchParams()[0].get('at') ?? undefined;
+  const [asks, setAsks] = useSearchParams();
+  const item = asks.get('at') ?? undefined;
+  const card = asks.has('card');
   const bench = useBuild(build, kind === '' ? undefined : { kind, place }, item);
   const task = bench.view?.state.tasks.find((t) => t.ref.kind === kind && t.ref.place === place);
   const navigate = useNavigate();
@@ -33,7 +36,7 @@ export function BenchScreen() {
 
   const narrow = useNarrow();
   const [asked, setBig] = useState<boolean | null>(null);
-  const big = (asked ?? narrow) && task !== undefined;
+  const big = (asked ?? narrow) && task !== undefined && !card;
 
   const at = bench.view?.state.at;
   // A build that is under way opens where the work stands.
@@ -50,6 +53,10 @@ export function BenchScreen() {
     return <Missing bench={bench} build={build} />;
   const here = bench.view.state.places.find((p) =>
     p.tasks.some((t) => t.ref.kind === kind && t.ref.place === place),
+  );
+  const wanted = here?.tasks.find((t) => t.ref.kind === kind && t.ref.place === place);
+  const beginning = bench.waiting.some(
+    ({ command: c }) => c.do === 'start-task' && c.task.kind === kind && c.task.place === place,
   );
   return (
     <div
@@ -92,7 +99,7 @@ export function BenchScreen() {
         </div>
         <StripEnds bench={bench} />
       </header>
-      {task ? (
+      {task && !card ? (
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}
@@ -108,6 +115,18 @@ export function BenchScreen() {
               (t) => t.ref.kind === here.next?.kind && t.ref.kind !== kind && t.standing !== 'done',
             )}
             onOpen={openTask}
+          />
+        </SeenFrom>
+      ) : wanted && !beginning ? (
+        <SeenFrom view={task?.view ?? 'front'}>
+          <JobCardScreen
+            key={`${kind}/${place}`}
+            bench={bench}
+            build={build}
+            task={wanted}
+            siblings={here?.tasks ?? alone}
+            onOpen={openTask}
+            onBack={() => setAsks({})}
           />
         </SeenFrom>
       ) : (
@@ -181,28 +200,15 @@ function NotBegun({
     ).values(),
   ];
   const wanted = possible.find((t) => t.ref.kind === kind && t.ref.place === place);
-  // The task that was asked for, with the others of its place that are not begun either.
-  const starts = possible.filter((t) => t.standing === 'to-do' && (!wanted || t.ref.place === place));
-  const start = starts.find((t) => t === wanted) ?? starts[0];
-  const begin = useRef<HTMLButtonElement>(null);
+  const starts = possible.filter((t) => t.standing === 'to-do');
   const at = `${kind}/${place}`;
-  useEffect(() => {
-    begin.current?.focus();
-  }, [at]);
   const noLine = bench.line === 'down' || bench.problem !== null;
-  const beginning = bench.waiting
-    .map((w) => w.command)
-    .find((c) => c.do === 'start-task' && c.task.kind === kind && c.task.place === place);
-  const typedAhead = useKeyboard<HTMLInputElement>(beginning ? at : null);
+  const typedAhead = useKeyboard<HTMLInputElement>(wanted ? at : null);
   const { ahead = '' } = useTypedOn(build);
   return (
     <main className="col-span-full row-span-3 grid content-center justify-items-start gap-6 bg-field px-16 on-field max-md:px-5 max-md:py-10">
       <p className="max-w-[22em] font-read text-[2.25rem] leading-tight font-semibold text-line">
-        {beginning
-          ? `${wanted?.title ?? 'It'} begins.`
-          : wanted
-            ? `${wanted.title}: nothing is begun.`
-            : 'Tap a part on the drawing, or begin here.'}
+        {wanted ? `${wanted.title} begins.` : 'Tap a part on the drawing, or what is done to it here.'}
       </p>
       {noLine && (
         <p
@@ -210,20 +216,12 @@ function NotBegun({
           className="max-w-[34em] border-2 border-line px-4 py-2 font-read text-title text-line"
         >
           No line to the record. It is tried again by itself.{' '}
-          {beginning
+          {wanted
             ? 'This task is kept on this tablet and begins when the line is back.'
             : 'What can be begun is shown as it was last known.'}
         </p>
       )}
-      {bench.refused && (
-        <p
-          role="alert"
-          className="max-w-[34em] bg-white px-4 py-2 font-read text-title font-semibold text-stop"
-        >
-          {bench.refused}
-        </p>
-      )}
-      {beginning && (
+      {wanted ? (
         <input
           ref={typedAhead}
           aria-label="Typed ahead: it goes to the first place"
@@ -231,27 +229,20 @@ function NotBegun({
           value={ahead}
           onChange={(e) => typed.ahead(build, e.target.value)}
         />
+      ) : (
+        <div className="flex flex-wrap gap-4">
+          {starts.map((task) => (
+            <button
+              key={`${task.ref.kind}/${task.ref.place}`}
+              type="button"
+              className="min-h-16 border-2 border-line px-6 text-title font-bold text-line"
+              onClick={() => onOpen(task.ref)}
+            >
+              {task.title}
+            </button>
+          ))}
+        </div>
       )}
-      <p className="max-w-[34em] font-read text-title text-line">
-        The steps, their limits and this engine’s sheet stay as they are today for as long as the record
-        lasts.
-      </p>
-      <div className="flex flex-wrap gap-4">
-        {(beginning ? [] : starts).map((task) => (
-          <button
-            key={`${task.ref.kind}/${task.ref.place}`}
-            ref={task === start ? begin : undefined}
-            type="button"
-            className={`h-20 px-10 text-sentence font-bold ${task === start ? 'bg-line text-field' : 'border-2 border-line text-line'}`}
-            onClick={() => {
-              bench.send({ do: 'start-task', task: task.ref });
-              onOpen(task.ref);
-            }}
-          >
-            Begin: {task.title}
-          </button>
-        ))}
-      </div>
       <p className="max-w-[34em] font-read text-base text-line">
         An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
         first.

@@ -1,4 +1,5 @@
 import { memo, useEffect, useRef } from 'react';
+import { Link } from 'react-router';
 import type { PlaceTask, StepState, TaskRef, TaskState } from '../api/types';
 import { CallMark, wordOf, type Mark } from './call/CallMark';
 
@@ -98,6 +99,12 @@ export const RunSheet = memo(function RunSheet({ task, shown, onPick, siblings, 
           );
         })}
       </ol>
+      <Link
+        to="?card"
+        className="mt-1 flex min-h-11 items-center border-t border-rule pl-3 text-base font-semibold underline"
+      >
+        Its job card
+      </Link>
     </nav>
   );
 });

@@ -76,6 +76,7 @@ export function Record() {
           On the bench since {time(state.openedAt)}. Entry {state.upToSeq} is the last in this record.
         </p>
       </header>
+      {view.data.told.length > 0 && <Told lines={view.data.told} />}
       {state.tasks.length === 0 && (
         <p className="mt-6 text-title">Nothing has been done to this engine yet.</p>
       )}
@@ -89,6 +90,43 @@ export function Record() {
         first. Values were typed as shown; a struck value stays and is not judged.
       </footer>
     </main>
+  );
+}
+
+const sources = {
+  manual: 'engine’s manual',
+  measured: 'measured here',
+  house: 'house rule',
+  default: 'Neat Bore default',
+} as const;
+
+/** What was told of the engine on this build, and what was corrected. */
+function Told({ lines }: { lines: WholeBuild['told'] }) {
+  const reader = useReader();
+  const say = (q: WholeBuild['told'][number]['is']) => (q ? writeQuantity(q, reader) : 'not known');
+  return (
+    <section className="pt-6">
+      <h2 className="font-sans text-[2rem] leading-tight font-bold">Told of this engine</h2>
+      <table className="mt-2 w-full border-y border-rule text-left">
+        <tbody>
+          {lines.map((line) => (
+            <tr key={`${line.label}${line.at}`} className="border-b border-rule align-top last:border-b-0">
+              <th scope="row" className="py-1 pr-4 font-normal">
+                {line.label}
+              </th>
+              <td className="py-1 pr-4 font-semibold whitespace-nowrap">
+                {say(line.is)}
+                {line.was && <s className="ml-2 font-normal text-muted">{say(line.was)}</s>}
+              </td>
+              <td className="py-1">
+                {`${sources[line.source]}, typed by ${line.by.name}, ${time(line.at)}${line.fromPaper ? ', from paper' : ''}`}
+                {line.because != null && <b className="block">{`Corrected: ${line.because}`}</b>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
   );
 }
 

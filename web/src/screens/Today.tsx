@@ -331,10 +331,16 @@ function PutOnBench({ shop, onFiles }: { shop: Shop; onFiles: (files: Iterable<F
         </button>
       }
     >
+      <Link
+        to="/engines/new"
+        className="mt-2 flex min-h-16 items-center justify-center bg-ink px-4 text-title font-bold text-on-ink"
+      >
+        An engine of yours
+      </Link>
       {sheets.data?.length === 0 ? (
         <p className="mt-2 font-read text-title">
-          This shop has no engine sheet yet. Drop one on this screen, or choose its file: a sheet by itself,
-          or a build that brings its own.
+          How its cylinders stand is enough. Or bring in a file: an engine sheet, or a build that brings its
+          own.
         </p>
       ) : (
         <form

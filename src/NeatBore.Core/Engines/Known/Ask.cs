@@ -71,6 +71,10 @@ internal static class Ask
                 : [new SheetValue($"{path}/high", low is null ? $"{what} up to" : $"{what} to", dimension, plausible) { Rule = high }],
         ];
 
+    /// <summary>The same, judged with a kind of instrument.</summary>
+    public static IEnumerable<SheetValue> JudgedBy(this IEnumerable<SheetValue> limit, string gauge) =>
+        limit.Select(v => v.Path.EndsWith("/high", StringComparison.Ordinal) ? v with { Gauge = gauge } : v);
+
     /// <summary>A limit that is a Neat Bore default until another is known.</summary>
     public static IReadOnlyList<SheetValue> Limit(string path, string what, Band plausible, Limit usual) =>
         Limit(path, what, plausible, usual.Low is { } low ? _ => low : null, usual.High is { } high ? _ => high : null);

@@ -23,9 +23,9 @@ internal static class BalancerValues
                 Ask.Word(
                     Design,
                     "How it is made and held",
-                    new("solid", "solid hub, pressed on"),
-                    new("screwed-body", "light body screwed to a hub"),
-                    new("spoked", "spoked hub, pressed on"),
+                    new("solid", "solid, pressed on"),
+                    new("screwed-body", "body on a hub"),
+                    new("spoked", "spoked, pressed on"),
                     new("flange", "bolted to a flange")
                 ),
                 Ask.Mm(Nose, "Nose, across", 10, 150) with
@@ -50,17 +50,17 @@ internal static class BalancerValues
                     new(-60, 100),
                     k => Ask.Rounded(k.Number(Seated) - 0.2, 0.01),
                     k => Ask.Rounded(k.Number(Seated) + 0.2, 0.01)
-                ),
+                ).JudgedBy("depth-gauge"),
                 .. Ask.Limit(
                     "balancer/interference",
                     "Interference",
                     new(-0.05, 0.3),
                     k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.Low!.Value),
                     k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.High!.Value)
-                ),
-                .. Ask.Limit("balancer/roundness", "Out of round", new(0, 0.2), NeatBoreDefaults.Roundness),
-                .. Ask.Limit("balancer/taper", "Taper", new(0, 0.2), NeatBoreDefaults.Taper),
-                .. Ask.Limit("balancer/tilt", "Tilt, seated", new(0, 2), NeatBoreDefaults.HubTilt),
+                ).JudgedBy("micrometer"),
+                .. Ask.Limit("balancer/roundness", "Out of round", new(0, 0.2), NeatBoreDefaults.Roundness).JudgedBy("micrometer"),
+                .. Ask.Limit("balancer/taper", "Taper", new(0, 0.2), NeatBoreDefaults.Taper).JudgedBy("bore-gauge"),
+                .. Ask.Limit("balancer/tilt", "Tilt, seated", new(0, 2), NeatBoreDefaults.HubTilt).JudgedBy("depth-gauge"),
                 Ask.Mm("balancer/ring/outerDiameterMm", "Ring, across its outside", 60, 500) with
                 {
                     Drawn = k => (k.Number(Hub) ?? 58) * 3,

@@ -14,8 +14,8 @@ internal static class CamValues
             "cam",
             [
                 .. bearings.SelectMany(b => b.Values),
-                .. Ask.Limit("cam/crush", "Crush of a shell", new(0, 0.5), NeatBoreDefaults.ShellCrush),
-                .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance),
+                .. Ask.Limit("cam/crush", "Crush of a shell", new(0, 0.5), NeatBoreDefaults.ShellCrush).JudgedBy("micrometer"),
+                .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance).JudgedBy("bore-gauge"),
                 .. Ask.Limit("cam/turnTorque", "Cam turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
                     .Select(v => v with { Dimension = Dimension.Torque }),
                 Ask.Metal("cam/block", "Block is of", "iron-grey"),

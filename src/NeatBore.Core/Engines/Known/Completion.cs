@@ -21,15 +21,17 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
     /// <param name="wants">What the task looks at.</param>
     public static Completion Of(EngineSheet sheet, IEnumerable<KnownValue> told, Wants wants)
     {
+        // What a rule gave is worked out anew: it may follow from what was told since.
+        var byRule = (sheet.Known ?? []).Where(k => k.Source == LimitSource.Default).Select(k => k.Path).ToHashSet(StringComparer.Ordinal);
         var by = new Dictionary<string, KnownValue>(StringComparer.Ordinal);
-        foreach (var value in (sheet.Known ?? []).Concat(told))
+        foreach (var value in (sheet.Known ?? []).Where(k => !byRule.Contains(k.Path)).Concat(told))
         {
             by[value.Path] = value;
         }
 
         var node = JsonSerializer.SerializeToNode(sheet, CoreJson.Default.EngineSheet)!.AsObject();
         var parts = wants.Parts.Select(p => SheetValues.Of(p, sheet.Layout)).OfType<PartValues>().ToList();
-        var draft = new SheetDraft(node, by);
+        var draft = new SheetDraft(node, by, byRule);
         foreach (var part in parts)
         {
             draft.Read(part);

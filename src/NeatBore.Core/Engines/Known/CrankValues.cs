@@ -13,7 +13,7 @@ internal static class CrankValues
         new(
             "endFloat",
             [
-                .. Ask.Limit("endFloat/allowed", "End float", new(0.005, 1), NeatBoreDefaults.CrankFloat),
+                .. Ask.Limit("endFloat/allowed", "End float", new(0.005, 1), NeatBoreDefaults.CrankFloat).JudgedBy("dial"),
                 Ask.Mm("endFloat/idealMm", "End float, best", 0.005, 1) with
                 {
                     Rule = k => Ask.Rounded((k.Number("endFloat/allowed/low") + k.Number("endFloat/allowed/high")) / 2, 0.01),
@@ -37,7 +37,7 @@ internal static class CrankValues
                     new(-25, 65),
                     k => Ask.Rounded(k.Number("spigot/depthMm") - 0.5, 0.1),
                     k => Ask.Rounded(k.Number("spigot/depthMm") + 0.5, 0.1)
-                ),
+                ).JudgedBy("depth-gauge"),
             ],
             [],
             [

@@ -56,7 +56,7 @@ internal static class HousingValues
                     Rule = k => Ask.HoleFree(k.Number($"{at}/groups/0/majorMm")),
                     Drawn = _ => 0.3,
                 },
-                .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset),
+                .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
         ];
         return new PartValues(
             part,

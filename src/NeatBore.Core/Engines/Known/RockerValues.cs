@@ -27,7 +27,7 @@ internal static class RockerValues
                 Ask.Mm($"{Kit}/outerMm", "Bush or cup, across its outside", 5, 61) with { Drawn = k => (k.Number(Bore) ?? 16) + 0.025 },
                 Ask.Mm($"{Kit}/innerMm", "Bush or cup, across its inside", 4, 50) with { Drawn = k => (k.Number(Trunnion) ?? 12) + 0.03 },
                 Ask.Mm($"{Kit}/lengthMm", "Bush or cup, long", 3, 60) with { Drawn = _ => 10 },
-                .. Ask.Limit("rockers/endFloat", "Float between clips", new(0, 2), NeatBoreDefaults.TrunnionFloat),
+                .. Ask.Limit("rockers/endFloat", "Float between clips", new(0, 2), NeatBoreDefaults.TrunnionFloat).JudgedBy("feeler"),
                 Ask.Mm("rockers/floatIdealMm", "Float, best", 0, 2) with { Rule = _ => 0.25 },
                 .. Ask.Limit($"{Kit}/interference", "Bush’s interference", new(-0.02, 0.2), NeatBoreDefaults.TrunnionInterference),
                 Ask.Mm("rockers/body/landInnerMm", "Flat to stand it on, inside", 5, 85) with

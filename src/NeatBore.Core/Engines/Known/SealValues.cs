@@ -36,7 +36,7 @@ internal static class SealValues
                     new(-25, 45),
                     k => Ask.Rounded(k.Number(depth) - 0.5, 0.1),
                     k => Ask.Rounded(k.Number(depth) + 0.5, 0.1)
-                ),
+                ).JudgedBy("depth-gauge"),
             ],
             [
                 new($"{at}/lips", k => k.Word($"{at}/lip") is { } lip ? new JsonArray(JsonValue.Create(lip)) : null),

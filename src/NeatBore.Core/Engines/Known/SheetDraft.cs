@@ -7,7 +7,8 @@ namespace NeatBore.Core.Engines;
 /// <summary>A sheet that is being made whole, part by part.</summary>
 /// <param name="sheet">As JSON; parts are written into it.</param>
 /// <param name="told">What was told besides, by path.</param>
-internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, KnownValue> told)
+/// <param name="derived">Paths of what a rule gave before: it gives it anew.</param>
+internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, KnownValue> told, IReadOnlySet<string> derived)
 {
     private readonly KnownValues _known = new();
     private readonly HashSet<string> _byRule = new(StringComparer.Ordinal);
@@ -21,7 +22,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
             {
                 _known.Put(value.Path, known.Number, known.Word);
             }
-            else if (!value.Asked && At(value.Path) is JsonValue there)
+            else if (!value.Asked && !derived.Contains(value.Path) && At(value.Path) is JsonValue there)
             {
                 _known.Put(
                     value.Path,
@@ -37,7 +38,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
     {
         // A part that is described whole has what it has: nothing is added to it by rule.
         var whole = Whole(part);
-        foreach (var value in part.Values.Where(v => !_known.Has(v.Path) && v.HasRule && (!whole || Added(v)) && v.When(_known)))
+        foreach (var value in part.Values.Where(v => !_known.Has(v.Path) && v.HasRule && (!whole || Added(v) || derived.Contains(v.Path)) && v.When(_known)))
         {
             _known.Put(value.Path, value.Rule?.Invoke(_known), value.WordRule?.Invoke(_known));
             if (_known.Has(value.Path))
@@ -49,7 +50,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         return
         [
             .. part
-                .Values.Where(v => !v.Hidden && v.When(_known) && wants.Looks(v.Path) && !(whole && !_known.Has(v.Path)))
+                .Values.Where(v => !v.Hidden && v.When(_known) && wants.Looks(v.Path) && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path)))
                 .Select(v =>
                 {
                     var told1 = told.GetValueOrDefault(v.Path);
@@ -102,7 +103,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         {
             var (number, word) = (_known.Number(value.Path), _known.Word(value.Path));
             drawn.Put(value.Path, number ?? (value.Words is null ? DrawnAs(value) : null), word ?? value.Words?[0].Id);
-            if (!value.Asked && (told.ContainsKey(value.Path) || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))))
+            if (!value.Asked && (told.ContainsKey(value.Path) || derived.Contains(value.Path) || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))))
             {
                 Put(value, drawn);
             }

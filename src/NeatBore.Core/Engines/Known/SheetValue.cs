@@ -23,6 +23,9 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
     /// <summary>The same for a word.</summary>
     public Func<KnownValues, string?>? WordRule { get; init; }
 
+    /// <summary>What kind of instrument judges what this limits; null for what is no limit.</summary>
+    public string? Gauge { get; init; }
+
     /// <summary>Given by rule alone, where no whole sheet has it: nobody is asked.</summary>
     public bool Hidden { get; init; }
 

@@ -1,15 +1,21 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Engines;
 
 /// <summary>What happens where a task does not know a value that it wants.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Need>))]
 public enum Need
 {
     /// <summary>Nothing can be judged without it: it is asked for before the task begins.</summary>
+    [JsonStringEnumMemberName("must")]
     Must,
 
     /// <summary>A Neat Bore default by rule stands in its place, shown as one.</summary>
+    [JsonStringEnumMemberName("rule")]
     Rule,
 
     /// <summary>What stands on it is left out and says so.</summary>
+    [JsonStringEnumMemberName("skip")]
     Skip,
 }
 

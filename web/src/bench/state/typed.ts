@@ -16,6 +16,17 @@ export interface Notice {
 export const slotKey = (step: StepRef, round: number, slot: string): string =>
   `${step.task.kind}/${step.task.place}/${step.step}@${step.item}/${round}/${slot}`;
 
+/** Names a value of the engine within a build, for the same maps. */
+export const knowKey = (path: string): string => `know/${path}`;
+
+/** Where a command was typed; nothing where it was not typed at a place. */
+const placeOf = (command: Waiting['command']): { key: string; typed: string } | undefined =>
+  command.do === 'take-reading'
+    ? { key: slotKey(command.slot.step, command.slot.round, command.slot.slot), typed: command.typed }
+    : command.do === 'tell-value'
+      ? { key: knowKey(command.path), typed: command.typed }
+      : undefined;
+
 /** What was typed on one build and is not in its record. */
 export interface TypedOn {
   /** Begun at a place, and not taken. */
@@ -122,16 +133,14 @@ export function answered(build: string, answer: WorkAnswer, sent: readonly Waiti
       clockSaid = true;
       setState({ clockOffS: result.clockOffS });
     }
-    if (command.do === 'take-reading') {
-      const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
+    const place = placeOf(command);
+    if (place) {
+      const { key, typed: words } = place;
       change(build, (old) => ({
         ...old,
         notices: result.taken
           ? without(old.notices, key)
-          : {
-              ...old.notices,
-              [key]: { typed: command.typed, question: result.question ?? undefined, errors },
-            },
+          : { ...old.notices, [key]: { typed: words, question: result.question ?? undefined, errors } },
       }));
     } else if (!result.taken) {
       refuse(build, errors?.join(' ') ?? 'This was not taken.');
@@ -142,11 +151,11 @@ export function answered(build: string, answer: WorkAnswer, sent: readonly Waiti
 /** What the server could not even read goes back to where it was typed. */
 export function handedBack(build: string, { command }: Waiting, problem: Problem): void {
   const said = [...Object.values(problem.errors).flat(), problem.message];
-  if (command.do === 'take-reading') {
-    const key = slotKey(command.slot.step, command.slot.round, command.slot.slot);
+  const place = placeOf(command);
+  if (place) {
     change(build, (old) => ({
       ...old,
-      notices: { ...old.notices, [key]: { typed: command.typed, errors: said.slice(0, 1) } },
+      notices: { ...old.notices, [place.key]: { typed: place.typed, errors: said.slice(0, 1) } },
     }));
   } else {
     refuse(build, said[0]!);

@@ -7,14 +7,14 @@ import { useSize } from '../../ui/useSize';
 /** What the drawing is made from. */
 export type Outline = Pick<Strip, 'layout' | 'balancer' | 'rockers'>;
 
-/** The outline of an engine whose whole sheet is at hand. */
+/** The outline of an engine whose sheet is at hand; of a balancer that nobody has described, a usual one. */
 export const stripOf = ({ layout, balancer, rockers }: EngineSheet): Outline => ({
   layout,
   balancer: {
-    hubLengthMm: balancer.hub.lengthMm,
-    hubDiameterMm: balancer.hub.outerDiameterMm,
-    ringDiameterMm: balancer.ring.outerDiameterMm,
-    ringWidthMm: balancer.ring.widthMm,
+    hubLengthMm: balancer?.hub.lengthMm ?? 48,
+    hubDiameterMm: balancer?.hub.outerDiameterMm ?? 60,
+    ringDiameterMm: balancer?.ring.outerDiameterMm ?? 170,
+    ringWidthMm: balancer?.ring.widthMm ?? 28,
   },
   rockers: rockers?.places.length ?? layout.rockers.length,
 });
@@ -225,8 +225,10 @@ function OffEngine({ strip, places, at }: { strip: Outline; places: readonly Pla
 
 function Cam({ layout, at }: { layout: EngineSheet['layout']; at: Axes }) {
   const axis = layout.camHeightMm;
-  const first = layout.camBearings[0]!;
-  const last = layout.camBearings[layout.camBearings.length - 1]!;
+  const first = layout.camBearings[0];
+  const last = layout.camBearings[layout.camBearings.length - 1];
+  // Its camshaft is over the heads, or nobody has told of one.
+  if (!first || !last) return null;
   const numbered = at.w(last.zMm - first.zMm) / Math.max(1, layout.camBearings.length - 1) > 64;
   return (
     <>

@@ -13,7 +13,7 @@ export function Hub({
   front: number;
   ring?: boolean;
 }) {
-  const { hub, nose, ring: outer, design, body, spokes } = sheet.balancer;
+  const { hub, nose, ring: outer, design, body, spokes } = sheet.balancer!;
   const bore = nose.diameterMm / 2;
   const web = front + hub.lengthMm / 2;
   // A light body is a thick disc over the hub's face; spokes are drawn where the cut passes through one.

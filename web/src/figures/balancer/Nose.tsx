@@ -3,7 +3,8 @@ import type { Scale } from '../scene';
 
 /** The crank's nose cut along its axis, its end at z = 0, the crank to the right. */
 export function Nose({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
-  const { nose } = sheet.balancer;
+  const { nose } = sheet.balancer!;
+  // Not known where the bolt has no part in the task.
   const bolt = sheet.crankBolt;
   const r = nose.diameterMm / 2;
   const hole = nose.innerDiameterMm / 2;
@@ -16,14 +17,15 @@ export function Nose({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
       <path d={half(1)} fill="url(#cut)" />
       <path d={half(-1)} fill="url(#cut)" />
       <path d={`M${s.x(0)} ${s.y(hole)}V${s.y(-hole)}`} strokeWidth="1" />
-      {[1, -1].map((sign) => (
-        <path
-          key={sign}
-          d={`M${s.x(0)} ${s.y((sign * bolt.majorMm) / 2)}H${s.x(deep * 0.86)}`}
-          stroke="var(--color-structure)"
-          strokeWidth="1.2"
-        />
-      ))}
+      {bolt &&
+        [1, -1].map((sign) => (
+          <path
+            key={sign}
+            d={`M${s.x(0)} ${s.y((sign * bolt.majorMm) / 2)}H${s.x(deep * 0.86)}`}
+            stroke="var(--color-structure)"
+            strokeWidth="1.2"
+          />
+        ))}
       <path
         d={`M${s.x(-6)} ${s.y(0)}H${s.x(nose.lengthMm + 20)}`}
         stroke="var(--color-structure)"
@@ -36,8 +38,8 @@ export function Nose({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
 
 /** The key in its slot on top of the nose. */
 export function Key({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
-  const r = sheet.balancer.nose.diameterMm / 2;
-  const from = sheet.balancer.nose.lengthMm - 26;
+  const r = sheet.balancer!.nose.diameterMm / 2;
+  const from = sheet.balancer!.nose.lengthMm - 26;
   return (
     <rect
       x={s.x(from)}

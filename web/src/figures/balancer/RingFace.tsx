@@ -3,9 +3,7 @@ import type { Point } from '../scene';
 
 /** The balancer from the front, to scale: ring, rubber and hub as circles. */
 export function RingFace({
-  sheet: {
-    balancer: { ring, hub },
-  },
+  sheet,
   at: [cx, cy],
   scale,
 }: {
@@ -14,6 +12,7 @@ export function RingFace({
   /** px/mm */
   scale: number;
 }) {
+  const { ring, hub } = sheet.balancer!;
   const inner = ring.innerDiameterMm / 2;
   return (
     <>

@@ -4,7 +4,7 @@ import type { Scale } from '../scene';
 
 /** What a jaw puller finds on a spoked hub, in the same terms as a yoke. */
 export const jawsOf = (sheet: EngineSheet) => ({
-  boltCircleMm: sheet.balancer.spokes?.gripDiameterMm ?? sheet.balancer.flange?.boltCircleMm ?? 60,
+  boltCircleMm: sheet.balancer!.spokes?.gripDiameterMm ?? sheet.balancer!.flange?.boltCircleMm ?? 60,
   majorMm: 8,
   noseTip: 'nose cap',
 });
@@ -28,7 +28,7 @@ export function Yoke({
   holes: { boltCircleMm: number; majorMm: number; noseTip: string };
   jaws: boolean;
 }) {
-  const behind = front + sheet.balancer.hub.lengthMm;
+  const behind = front + sheet.balancer!.hub.lengthMm;
   const r = holes.boltCircleMm / 2;
   const major = holes.majorMm;
   return (

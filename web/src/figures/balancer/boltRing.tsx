@@ -8,14 +8,14 @@ import { onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../s
 
 /** Whether a sheet's balancer is held by bolts on a circle, and which. */
 const ringOf = (sheet: EngineSheet) => {
-  const { body, flange } = sheet.balancer;
+  const { body, flange } = sheet.balancer!;
   return flange
     ? { circle: flange.boltCircleMm, major: flange.majorMm, torque: flange.torqueNm, pilot: flange.pilotMm }
     : {
         circle: body!.screwCircleMm,
         major: body!.majorMm,
         torque: body!.torqueNm,
-        pilot: sheet.balancer.nose.diameterMm,
+        pilot: sheet.balancer!.nose.diameterMm,
       };
 };
 

@@ -8,7 +8,7 @@ import { Key, Nose } from './Nose';
 /** Things to tick and words to type, each with a leader to where it is on the part. */
 export function checks({ sheet, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((x) => x.slot);
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const drawnOn =
     step.figure === 'crank-turns'
       ? -balancer.seatedDepthMm
@@ -20,7 +20,7 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
   const spots: Record<string, readonly [number, number]> = {
     nose: [s.x(2), s.y(r - 1)],
     bore: [s.x(drawnOn + 20), s.y(r)],
-    thread: [s.x(8), s.y(sheet.crankBolt.majorMm / 2)],
+    thread: [s.x(8), s.y(sheet.crankBolt!.majorMm / 2)],
     balancer: [s.x(drawnOn + 10), s.y(balancer.ring.outerDiameterMm / 2 - 4)],
     key: [s.x(balancer.nose.lengthMm - 22), s.y(r + 1.5)],
     sealant: [s.x(balancer.nose.lengthMm - 6), s.y(r + 1)],

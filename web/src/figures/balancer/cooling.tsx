@@ -9,7 +9,7 @@ import { liveValue, rows, type Scene, type SceneInput, slotsOf } from '../scene'
 export function cooling({ sheet, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((x) => x.slot);
   const answer = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;
-  const rubber = sheet.balancer.warm?.rubber?.high ?? 100;
+  const rubber = sheet.balancer!.warm?.rubber?.high ?? 100;
   const hub = liveValue(step, 'hub');
   const placed = rows(slots, 28, 92, 92);
   const [x0, y0, width, height] = [560, 90, 450, 330];

@@ -7,7 +7,7 @@ import { Key, Nose } from './Nose';
 /** The nose or the hub's bore at its stations, each reading typed where it is taken. */
 export function diameters({ sheet, step, open }: SceneInput): Scene {
   const onNose = step.figure === 'nose-diameters';
-  const { nose, hub } = sheet.balancer;
+  const { nose, hub } = sheet.balancer!;
   const s = onNose ? scaled([385, 250], 5) : scaled([388, 250], 4.9);
   const r = nose.diameterMm / 2;
   const columns = [330, 500, 670];

@@ -11,7 +11,7 @@ import { fitOf } from './fitOf';
 /** Drawing on: the hub where it stands, the travel left, and the force to expect here. */
 export function draw({ sheet, task, step, reader, live }: SceneInput): Scene {
   const found = fitOf(task);
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const at = step.now.answer?.calculator === 'draw-travel' ? step.now.answer : undefined;
   const started = liveValue(step, 'start');
   // The press counts from where the hub was started, the band from the nose's end.

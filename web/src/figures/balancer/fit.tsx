@@ -13,7 +13,7 @@ import { fitOf } from './fitOf';
 export function fit({ sheet, task, step, reader }: SceneInput): Scene {
   const found = fitOf(task);
   const s = scaled([150, 268], 2.42);
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const interference = step.now.call?.checks.filter((c) => c.name === 'interference') ?? [];
   return {
     title: 'Nose and hub as they will sit, to scale; the interference and the force it takes',

@@ -7,7 +7,7 @@ import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '..
 
 /** The hub's face from the front with its three depths, the way it leans, and the depths against what is wanted. */
 export function hubFace({ sheet, step, reader }: SceneInput): Scene {
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const centre: Point = [400, 268];
   const scale = 6.6;
   const degrees = [0, 120, 240];
@@ -57,7 +57,7 @@ export function hubFace({ sheet, step, reader }: SceneInput): Scene {
           <circle
             cx={centre[0]}
             cy={centre[1]}
-            r={(sheet.crankBolt.majorMm / 2) * scale}
+            r={(sheet.crankBolt!.majorMm / 2) * scale}
             stroke="var(--color-structure)"
           />
           <rect

@@ -6,7 +6,7 @@ import { Key, Nose } from './Nose';
 /** Things to look at and pick, each with a leader to where it is on the part. */
 export function inspect({ sheet, step }: SceneInput): Scene {
   const slots = slotsOf(step).map((x) => x.slot);
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const s = scaled([842, 262], 2.3);
   const front = -balancer.hub.lengthMm - 14;
   const r = balancer.nose.diameterMm / 2;

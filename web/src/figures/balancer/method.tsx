@@ -12,7 +12,7 @@ export function method({ sheet, task, step, reader }: SceneInput): Scene {
   const fit = fitOf(task);
   const chosen = task.choices.find((c) => c.id === 'method')?.chosen;
   const warm = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const s = scaled([520, 290], 1.9);
   const seconds = (value: number) =>
     writeQuantity({ value, dimension: 'seconds', resolution: value < 1 ? 0.1 : 1 }, reader);

@@ -6,7 +6,7 @@ import { RingFace } from './RingFace';
 
 /** Where true centre lies between the two readings at the positive stop. */
 export function positiveStop({ sheet, step, reader }: SceneInput): Scene {
-  const { ring } = sheet.balancer;
+  const { ring } = sheet.balancer!;
   const centre: Point = [690, 280];
   const scale = 168 / (ring.outerDiameterMm / 2);
   const outer = 168;

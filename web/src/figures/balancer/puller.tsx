@@ -10,7 +10,7 @@ import { jawsOf, Yoke } from './Yoke';
 
 /** The puller on the hub, cut along the axis: its screws in the hub, its forcing screw on the nose's rim. */
 export function puller({ sheet, task, step, reader }: SceneInput): Scene {
-  const { balancer } = sheet;
+  const balancer = sheet.balancer!;
   const holes = balancer.puller ?? jawsOf(sheet);
   const jaws = balancer.spokes !== null && balancer.spokes !== undefined;
   const off = slotsOf(step).some((x) => x.slot.key === 'off' && x.live);

@@ -14,7 +14,7 @@ export function sweep({ sheet, step, reader, open }: SceneInput): Scene {
   const radial = step.figure === 'sweep-radial';
   const centre: Point = [430, 256];
   const outer = 108;
-  const { ring } = sheet.balancer;
+  const { ring } = sheet.balancer!;
   const scale = outer / (ring.outerDiameterMm / 2);
   const boxes: Record<number, Point> = {
     0: [430, 66],

@@ -7,7 +7,7 @@ import { RingFace } from './RingFace';
 
 /** The ring's mark against its pointer at true centre, and how far off it stands. */
 export function timingMark({ sheet, step, reader }: SceneInput): Scene {
-  const { ring } = sheet.balancer;
+  const { ring } = sheet.balancer!;
   const centre: Point = [260, 290];
   const scale = 2.1;
   const error = liveValue(step, 'error');

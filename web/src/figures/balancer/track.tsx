@@ -7,7 +7,7 @@ import { liveValue, type Place, type Scene, type SceneInput, slotsOf } from '../
 
 /** The hub's track to scale along the axis: where the lip runs, the groove, and every way to move it off. */
 export function track({ sheet, step, reader }: SceneInput): Scene {
-  const seal = sheet.balancer.sealTrack;
+  const seal = sheet.balancer!.sealTrack;
   const slots = slotsOf(step).map((x) => x.slot);
   const felt = slots.length > 1;
   const places: Record<string, Place> = {

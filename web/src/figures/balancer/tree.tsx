@@ -113,7 +113,7 @@ export function tree({ sheet, step, reader }: SceneInput): Scene {
               {step.blockedBy ?? 'Look at and measure everything first.'}
             </Words>
             <Nose sheet={sheet} s={s} />
-            <Hub sheet={sheet} s={s} front={-sheet.balancer.hub.lengthMm - 22} />
+            <Hub sheet={sheet} s={s} front={-sheet.balancer!.hub.lengthMm - 22} />
           </>
         )}
       </>

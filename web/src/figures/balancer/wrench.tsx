@@ -42,7 +42,7 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
           <circle
             cx={bolt[0]}
             cy={bolt[1]}
-            r={sheet.balancer.hub.outerDiameterMm * 0.5 * scale * 1.6}
+            r={sheet.balancer!.hub.outerDiameterMm * 0.5 * scale * 1.6}
             stroke="var(--color-structure)"
             strokeDasharray="6 6"
           />
@@ -87,7 +87,7 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
             <Words
               at={[500, 104]}
               size={22}
-            >{`For ${writeQuantity({ value: sheet.crankBolt.torqueNm, dimension: 'torque', resolution: 1 }, reader)} at the bolt`}</Words>
+            >{`For ${writeQuantity({ value: sheet.crankBolt!.torqueNm, dimension: 'torque', resolution: 1 }, reader)} at the bolt`}</Words>
             <Words at={[500, 152]} size={40} bold tone="mark">
               {`set ${writeQuantity({ value: answer.setNm, dimension: 'torque', resolution: 0.1 }, reader)}`}
             </Words>
@@ -96,9 +96,9 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
           <Words
             at={[500, 104]}
             size={22}
-          >{`${writeQuantity({ value: sheet.crankBolt.torqueNm, dimension: 'torque', resolution: 1 }, reader)} wanted at the bolt`}</Words>
+          >{`${writeQuantity({ value: sheet.crankBolt!.torqueNm, dimension: 'torque', resolution: 1 }, reader)} wanted at the bolt`}</Words>
         )}
-        <Words at={[28, 226]}>{sheet.crankBolt.note}</Words>
+        <Words at={[28, 226]}>{sheet.crankBolt!.note}</Words>
       </>
     ),
   };
@@ -114,7 +114,7 @@ function traced(
   { sheet, step, reader }: Pick<SceneInput, 'sheet' | 'step' | 'reader'>,
   trace: TraceColumns,
 ): Scene {
-  const bolt = sheet.crankBolt;
+  const bolt = sheet.crankBolt!;
   const [x0, y0, width, height] = [520, 90, 490, 340];
   const most = Math.max(bolt.torque.high ?? bolt.torqueNm, ...trace.y) * 1.08;
   const angle = scaleLinear([0, Math.max(90, ...trace.x)], [x0, x0 + width]);

@@ -7,9 +7,9 @@ import { jawsOf } from './Yoke';
 /** The yoke from the front: three gaps, and what each screw must turn. */
 export function yoke({ sheet, step, reader }: SceneInput): Scene {
   const prise = step.figure === 'prise';
-  const holes = sheet.balancer.puller ?? jawsOf(sheet);
+  const holes = sheet.balancer!.puller ?? jawsOf(sheet);
   const centre: Point = [400, 268];
-  const scale = 174 / (sheet.balancer.hub.outerDiameterMm / 2);
+  const scale = 174 / (sheet.balancer!.hub.outerDiameterMm / 2);
   const degrees = [0, 120, 240];
   const boxes: Point[] = [
     [170, 96],
@@ -40,7 +40,7 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
       <>
         <Hatches />
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
-          <circle cx={centre[0]} cy={centre[1]} r={(sheet.balancer.hub.outerDiameterMm / 2) * scale} />
+          <circle cx={centre[0]} cy={centre[1]} r={(sheet.balancer!.hub.outerDiameterMm / 2) * scale} />
           <circle cx={centre[0]} cy={centre[1]} r={r} stroke="var(--color-structure)" strokeDasharray="6 6" />
           <circle cx={centre[0]} cy={centre[1]} r={12 * scale} fill="var(--color-field-deep)" />
           {degrees.map((deg) => {
@@ -58,7 +58,7 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
           })}
         </g>
         {[0, 3, 6, 9].map((hour) => {
-          const [x, y] = onCircle(centre, (sheet.balancer.hub.outerDiameterMm / 2) * scale + 18, hour * 30);
+          const [x, y] = onCircle(centre, (sheet.balancer!.hub.outerDiameterMm / 2) * scale + 18, hour * 30);
           return (
             <Words key={hour} at={[x, y + 6]} anchor="middle">
               {hour === 0 ? '12' : hour}

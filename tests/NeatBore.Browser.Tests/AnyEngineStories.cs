@@ -1,0 +1,124 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace NeatBore.Browser.Tests;
+
+/// <summary>An engine that nobody has described, in a shop that is empty.</summary>
+public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFixture<AnyEngineStories.EmptyShop>
+{
+    /// <summary>The app as ./start --shop starts it.</summary>
+    public sealed class EmptyShop : App
+    {
+        protected override IReadOnlyList<string> Of => ["--shop", "any-engine"];
+    }
+
+    private int _entries;
+
+    [Fact]
+    public async Task A_straight_four_that_nobody_described_gets_its_balancer_from_an_empty_shop_to_the_record()
+    {
+        using var builder = new Builder();
+        void Type(params string[] keys)
+        {
+            _entries++;
+            builder.Press(keys);
+        }
+
+        builder.Open(app.Address);
+        builder.See("Your shop");
+        Type("Hill End");
+        Type(Keys.Tab, "Ada", Keys.Enter);
+        builder.See("Nothing is on the bench.");
+        builder.Click("//button[.='Put an engine on the bench']");
+        builder.Click("//a[.='An engine of yours']");
+
+        // A number that can't be is said where it is typed, and nothing that was typed is lost.
+        builder.See("An engine of yours");
+        builder.Wait("return document.activeElement?.maxLength === 80");
+        Type("Straight four 1.3");
+        Labelled(builder, "Cylinders", "17");
+        builder.See("This must be a whole number from 1 to 16.");
+        Labelled(builder, "Cylinders", "2.5");
+        builder.See("This must be a whole number.");
+        _entries++;
+        Labelled(builder, "Cylinders", "4");
+        builder.SeeNot("This must be");
+        foreach (var (label, value) in (IEnumerable<(string, string)>)[("Bore", "71"), ("Stroke", "82"), ("Cam bearings", "3")])
+        {
+            _entries++;
+            Labelled(builder, label, value);
+        }
+
+        builder.SeeNot("Drawn lightly");
+        builder.IsAccessible();
+        builder.Click("//button[.='Put it on the bench']");
+
+        // The card says what is missing, and nothing begins before it is there.
+        builder.Click("//main//button[.='Balancer on']");
+        builder.See("8 things of this engine to know first");
+        Assert.NotNull(builder.Find("//button[.='Begin: Balancer on' and @disabled]"));
+        builder.IsAccessible();
+        builder.Find("//label[contains(., 'How it is made and held')]/preceding::select[1]/option[.='solid, pressed on']").Click();
+        _entries++;
+        builder.See("7 things of this engine to know first");
+        Card(builder, "Nose, across", "60");
+        Card(builder, "Hub, across its outside", "50");
+        builder.See("the nose can’t be larger than the hub that sits on it");
+        // Both places say so; the one that was wrong is typed anew.
+        Assert.Equal(2, builder.Texts("section [role=alert]").Count(t => t.StartsWith("the nose can’t", StringComparison.Ordinal)));
+        Card(builder, "Nose, across", "30");
+        builder.SeeNot("the nose can’t be larger");
+        Card(builder, "Hub, long", "40");
+        Card(builder, "Nose’s end below hub’s face, seated", "4");
+        Card(builder, "Crank bolt, thread", "12");
+        Card(builder, "Crank bolt, pitch", "1.25");
+        Card(builder, "Crank bolt, torque", "95");
+        builder.See("all is known that it wants. Begin.");
+        builder.See("Neat Bore default: type yours");
+        Assert.True(_entries <= 30, $"{_entries.ToString(CultureInfo.InvariantCulture)} entries up to Begin");
+        builder.Picture("job-card");
+        builder.GoOn("Begin: Balancer on");
+
+        builder.WaitForPlace("balancer");
+        builder.Read("balancer", "HB-1");
+        builder.Read("bolt", "new");
+        Steps.Ticks(builder, "nose", "bore", "thread", "clean");
+        foreach (var reading in (string[])["30.011", "30.012", "30.010", "30.011", "30.009", "30.010"])
+        {
+            builder.Press(reading, Keys.Enter);
+        }
+
+        builder.Read("temperature", "20");
+        foreach (var (place, reading) in Steps.Stations.Zip((string[])["29.986", "29.988", "29.987", "29.986", "29.985", "29.987"]))
+        {
+            builder.Read(place, reading);
+        }
+
+        builder.Read("temperature", "20");
+        builder.See("Neat Bore default");
+        builder.SeeNot("Stop");
+        var build = (string)(await app.GetAsync("/api/builds"))["lines"]![0]!["id"]!;
+        builder.Open($"{app.Address}/builds/{build}/record");
+        builder.See("Told of this engine");
+        builder.See("engine’s manual, typed by Ada");
+        builder.HasNoErrors();
+    }
+
+    /// <summary>Types into a field by the words over it, in place of what is there.</summary>
+    private static void Labelled(Builder builder, string label, string value)
+    {
+        var field = builder.Find($"//label[starts-with(normalize-space(.), '{label}')]//input");
+        field.Clear();
+        field.SendKeys(value);
+    }
+
+    /// <summary>Types a value on the card and takes it.</summary>
+    private void Card(Builder builder, string label, string value)
+    {
+        _entries++;
+        var field = builder.Find($"//label[.='{label}']/preceding::input[1]");
+        field.SendKeys(value + Keys.Enter);
+        builder.Wait($"return ![...document.querySelectorAll('span')].some(s => s.textContent === 'on its way')");
+    }
+}

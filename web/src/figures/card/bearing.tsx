@@ -1,0 +1,84 @@
+import { Hatches } from '../kit/Hatches';
+import { Words } from '../kit/Words';
+import { onFaced, type Point } from '../scene';
+import { Measure } from './Measure';
+import { card, type CardInput, type CardScene } from './scene';
+
+/** A cam bearing from the front over the same cut along its axis, with the hole that feeds it. */
+export function bearing({ sheet, open, reader }: CardInput): CardScene {
+  const n = Number(/^cam\/bearings\/(\d+)/.exec(open ?? '')?.[1] ?? 0);
+  const part = sheet.cam!.bearings[n] ?? sheet.cam!.bearings[0]!;
+  const centre: Point = [card.width / 2, 150];
+  const s = 118 / (part.diameterMm / 2);
+  const ring = (mm: number) => (mm / 2) * s;
+  const hole = part.passages[0];
+  const deg = hole?.angleDeg ?? 180;
+  const [top, left] = [330, card.width / 2 - ring(part.widthMm)];
+  const wide = 2 * ring(part.widthMm);
+  const shell = left + part.depthMm * s;
+  const oil = hole ? left + hole.fromFaceMm * s : left;
+  const wall = part.wallMm * s;
+  const end = open?.replace(/^cam\/bearings\/\d+\//, '');
+  return {
+    title: `Bearing ${n + 1} from the front; under it along its axis, front at the left`,
+    drawing: (
+      <>
+        <Hatches />
+        <g fill="none" stroke="var(--color-line)" strokeWidth="2.5">
+          <circle cx={centre[0]} cy={centre[1]} r={ring(part.diameterMm)} />
+          <circle cx={centre[0]} cy={centre[1]} r={ring(part.diameterMm) - wall} />
+          <circle
+            cx={centre[0]}
+            cy={centre[1]}
+            r={ring(part.journalMm)}
+            stroke="var(--color-structure)"
+            strokeDasharray="5 5"
+          />
+          <path
+            d={`M${onFaced(centre, ring(part.diameterMm) - wall - 4, deg, reader).join(' ')}L${onFaced(centre, ring(part.diameterMm) + 22, deg, reader).join(' ')}`}
+            stroke={end?.startsWith('oil/') ? 'var(--color-mark)' : undefined}
+            strokeWidth={Math.max(4, (hole?.shape.diameterMm ?? 6) * s)}
+          />
+          <rect x={left} y={top} width={wide} height="34" fill="url(#cut)" stroke="var(--color-structure)" />
+          <rect
+            x={shell}
+            y={top + 36}
+            width={part.shellWidthMm * s}
+            height={Math.max(10, wall)}
+            fill="url(#cut)"
+          />
+          <path
+            d={`M${oil} ${top - 12}V${top + 44 + Math.max(10, wall)}`}
+            strokeWidth={Math.max(4, (hole?.shape.diameterMm ?? 6) * s)}
+            stroke={end?.startsWith('oil/') ? 'var(--color-mark)' : 'var(--color-field-deep)'}
+          />
+        </g>
+        {['12', '3', '6', '9'].map((hour, i) => {
+          const [x, y] = onFaced(centre, ring(part.journalMm) - 22, i * 90, reader);
+          return (
+            <Words key={hour} at={[x, y + 6]} anchor="middle">
+              {hour}
+            </Words>
+          );
+        })}
+        {end === 'diameterMm' && (
+          <Measure
+            from={[centre[0] - ring(part.diameterMm), centre[1]]}
+            to={[centre[0] + ring(part.diameterMm), centre[1]]}
+          />
+        )}
+        {end === 'journalMm' && (
+          <Measure
+            from={[centre[0] - ring(part.journalMm), centre[1]]}
+            to={[centre[0] + ring(part.journalMm), centre[1]]}
+          />
+        )}
+        {end === 'widthMm' && <Measure from={[left, top - 22]} to={[left + wide, top - 22]} />}
+        {end === 'shellWidthMm' && (
+          <Measure from={[shell, top + 74]} to={[shell + part.shellWidthMm * s, top + 74]} />
+        )}
+        {end === 'oil/fromFaceMm' && <Measure from={[left, top + 96]} to={[oil, top + 96]} />}
+      </>
+    ),
+  };
+}

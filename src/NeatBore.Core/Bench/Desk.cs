@@ -305,7 +305,19 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("by", $"{titles} has begun on another value: only a lead corrects it, and {by.Name} is a builder");
         }
 
-        var told = new ValueTold(tell.Id, tell.DoneAt, known, Reason(tell.Because ?? "", "because"));
+        if (string.IsNullOrWhiteSpace(tell.Because))
+        {
+            throw new UnusableInputException("because", $"say why it is corrected: {titles} has begun on another value");
+        }
+
+        var stood = Completion.Of(state.SheetOf(begun[0].State.Ref), [], begun[0].Wants).Values.FirstOrDefault(v => v.Path == tell.Path);
+        var told = new ValueTold(
+            tell.Id,
+            tell.DoneAt,
+            known,
+            Reason(tell.Because, "because"),
+            stood is { Known: true } ? new KnownValue(tell.Path, stood.Number, stood.Word, stood.Source ?? LimitSource.Manual) : null
+        );
         foreach (var (task, wants) in begun)
         {
             if (Completion.Of(state.SheetOf(task.Ref), [.. state.ToldValues, known], wants) is { Ready: false } less)

@@ -38,7 +38,7 @@ public sealed record ToldLine(
                 new(
                     value?.Label ?? told.Value.Path,
                     now,
-                    before.GetValueOrDefault(told.Value.Path),
+                    told.Was is { } was ? Said(was, value) : before.GetValueOrDefault(told.Value.Path),
                     told.Value.Source,
                     entry.By,
                     told.DoneAt,

@@ -8,9 +8,11 @@ namespace NeatBore.Core.Log;
 /// <param name="DoneAt">When it was told.</param>
 /// <param name="Value">The value.</param>
 /// <param name="Because">Why it was corrected, where work had begun on another.</param>
+/// <param name="Was">The value that work had begun on.</param>
 public sealed record ValueTold(
     Guid Id,
     DateTimeOffset DoneAt,
     KnownValue Value,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Because = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Because = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] KnownValue? Was = null
 ) : LogEvent(Id, DoneAt);

@@ -4,6 +4,8 @@ namespace NeatBore.Server.Shops;
 
 /// <summary>What an engine shop usually has on its wall, for one that begins empty. Each says that its uncertainty is a default: no one
 /// has looked at this shop's own yet.</summary>
+/// <remarks>Micrometers: the most that ISO 3611 permits an outside micrometer to be wrong by. A bore gauge is set with one before each
+/// use and reads differences; a thousandth is added for that.</remarks>
 internal static class UsualInstruments
 {
     private const string Default = ", accuracy a default";
@@ -11,11 +13,13 @@ internal static class UsualInstruments
     public static IReadOnlyList<Instrument> All { get; } =
     [
         new("rule-1", $"Steel rule{Default}", "rule", 0.5),
-        new("mic-1", $"Micrometer 0–25{Default}", "micrometer", 0.005, Low: 0, High: 25),
-        new("mic-2", $"Micrometer 25–50{Default}", "micrometer", 0.005, Low: 25, High: 50),
-        new("mic-3", $"Micrometer 50–75{Default}", "micrometer", 0.006, Low: 50, High: 75),
-        new("bore-1", $"Bore gauge 18–35{Default}", "bore-gauge", 0.008, Low: 18, High: 35),
-        new("bore-2", $"Bore gauge 35–60{Default}", "bore-gauge", 0.008, Low: 35, High: 60),
+        new("mic-1", $"Micrometer 0–25{Default}", "micrometer", 0.004, Low: 0, High: 25),
+        new("mic-2", $"Micrometer 25–50{Default}", "micrometer", 0.004, Low: 25, High: 50),
+        new("mic-3", $"Micrometer 50–75{Default}", "micrometer", 0.005, Low: 50, High: 75),
+        new("mic-4", $"Micrometer 75–100{Default}", "micrometer", 0.005, Low: 75, High: 100),
+        new("bore-1", $"Bore gauge 18–35{Default}", "bore-gauge", 0.005, Low: 18, High: 35),
+        new("bore-2", $"Bore gauge 35–60{Default}", "bore-gauge", 0.005, Low: 35, High: 60),
+        new("bore-3", $"Bore gauge 60–100{Default}", "bore-gauge", 0.006, Low: 60, High: 100),
         new("depth-1", $"Depth gauge{Default}", "depth-gauge", 0.03, Low: 0, High: 150),
         new("dial-1", $"Dial indicator{Default}", "dial", 0.015, Low: -5, High: 5),
         new("feel-1", $"Feeler gauges{Default}", "feeler", 0.02),

@@ -30,7 +30,9 @@ export function BenchScreen() {
     [navigate, build],
   );
   const sheets = bench.view?.sheets ?? [];
-  const sheet = (task && sheetOf(sheets, task.sheet)) ?? sheets[sheets.length - 1];
+  // A task that has just begun works with a sheet that may be on its way still.
+  const own = task && sheetOf(sheets, task.sheet);
+  const sheet = own ?? sheets[sheets.length - 1];
 
   const strip = useMemo(() => sheet && stripOf(sheet), [sheet]);
 
@@ -99,7 +101,7 @@ export function BenchScreen() {
         </div>
         <StripEnds bench={bench} />
       </header>
-      {task && !card ? (
+      {task && own && !card ? (
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}
@@ -108,7 +110,7 @@ export function BenchScreen() {
             key={`${kind}/${place}`}
             bench={bench}
             task={task}
-            sheet={sheet}
+            sheet={own}
             build={build}
             siblings={here?.tasks ?? alone}
             onwards={here?.tasks.find(
@@ -117,7 +119,7 @@ export function BenchScreen() {
             onOpen={openTask}
           />
         </SeenFrom>
-      ) : wanted && !beginning ? (
+      ) : wanted && !beginning && (card || !task) ? (
         <SeenFrom view={task?.view ?? 'front'}>
           <JobCardScreen
             key={`${kind}/${place}`}

@@ -2,11 +2,13 @@ import type { ReactNode } from 'react';
 import type { JobCard } from '../../api/types';
 import { useReader } from '../../entry/reader';
 import { writeQuantity } from '../../entry/wording';
+import { useNarrow } from '../../ui/useNarrow';
 import { CallMark } from '../call/CallMark';
 
 /** What the work is done with, how long it takes, what can hurt. */
 export function CardAside({ card }: { card: JobCard }) {
   const reader = useReader();
+  const narrow = useNarrow();
   const say = (value: number, dimension: JobCard['gauges'][number]['dimension']) =>
     writeQuantity({ value, dimension, resolution: dimension === 'length' ? 0.001 : 0.1 }, reader);
   // What the instrument is called says already that its accuracy is a default.
@@ -18,7 +20,7 @@ export function CardAside({ card }: { card: JobCard }) {
     <aside
       aria-label="What it takes"
       // Where it scrolls, it can be scrolled by keys.
-      tabIndex={0}
+      tabIndex={narrow ? undefined : 0}
       className="min-h-0 overflow-y-auto border-l-2 border-ink bg-page px-4 py-2 max-lg:border-t-2 max-lg:border-l-0"
     >
       {card.tools.length > 0 && (

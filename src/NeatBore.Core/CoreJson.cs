@@ -20,7 +20,6 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(Material))]
 [JsonSerializable(typeof(IReadOnlyDictionary<string, Material>))]
 [JsonSerializable(typeof(EngineSheet))]
-[JsonSerializable(typeof(LimitSource))]
 [JsonSerializable(typeof(IReadOnlyList<EngineSheet>))]
 [JsonSerializable(typeof(LogEvent))]
 [JsonSerializable(typeof(Signer))]

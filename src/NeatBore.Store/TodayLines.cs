@@ -57,7 +57,8 @@ public sealed class TodayLines(Database database)
     public async Task<string> NextAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<string?>(
+        return
+            await connection.ExecuteScalarAsync<string?>(
                 new CommandDefinition(
                     """
                     select lpad((number::int + 1)::text, length(number), '0') from line
@@ -65,7 +66,8 @@ public sealed class TodayLines(Database database)
                     """,
                     cancellationToken: cancel
                 )
-            ) is { } next
+            )
+                is { } next
             ? next
             : "001";
     }

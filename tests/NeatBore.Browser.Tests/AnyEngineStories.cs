@@ -116,7 +116,6 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
         builder.See("engine’s manual, typed by Ada");
         builder.See("Corrected: Read in the wrong column");
         builder.See("0.050 mm");
-        builder.HasNoErrors();
     }
 
     /// <summary>Types into a field by the words over it, in place of what is there.</summary>

@@ -48,6 +48,54 @@ public class CamRunSheetTests
         }
     }
 
+    [Fact]
+    public void A_shell_behind_a_thrust_plate_may_stand_too_deep_as_well_as_too_high()
+    {
+        // The plate's bearing is the one whose edge is read all round.
+        Judgement At(string depth)
+        {
+            var bench = LaidOut();
+            foreach (var before in s_six.Cam!.Bearings.Skip(1).Reverse())
+            {
+                bench.Item = before.Id;
+                Home(bench);
+            }
+
+            bench.Item = s_six.Cam.ThrustPlate!;
+            bench.TakeAll("start").TakeAll("bite", "in-line", "yes");
+            foreach (var passage in s_six.Cam.Bearings[0].Passages)
+            {
+                bench.See("look", passage.Id, 0, -1.4);
+                bench.See("seat", passage.Id, 0, 0);
+            }
+
+            return bench.TakeAll("look", "yes").TakeAll("seat", depth, depth, depth, depth).Step("seat").Now;
+        }
+
+        Assert.Equal(Verdict.Go, At("1.0").Call!.Verdict);
+        var deep = At("1.6").Call!.Checks.First(k => k.Verdict == Verdict.Stop);
+        Assert.Equal((Side.Upper, 1.4), (deep.Side, deep.Limit));
+        var high = At("0.4").Call!.Checks.First(k => k.Verdict == Verdict.Stop);
+        Assert.Equal((Side.Lower, 0.6), (high.Side, high.Limit));
+    }
+
+    [Fact]
+    public void A_bearing_seen_from_the_rear_is_its_mirror_image_counted_from_the_other_face()
+    {
+        var bearing = s_six.Cam!.Bearings[1] with { JointDeg = null };
+        var (front, rear) = (
+            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front),
+            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
+        );
+        Assert.Equal((View.Front, 1), (front.View, front.Sign));
+        Assert.Equal((View.Rear, -1), (rear.View, rear.Sign));
+        Assert.Equal(360 - bearing.Passages[0].AngleDeg, rear.Passages[0].AngleDeg, 9);
+        Assert.Equal(bearing.WidthMm - bearing.Passages[0].FromFaceMm, rear.Passages[0].FromFaceMm, 9);
+        Assert.Equal(bearing.ShellWidthMm - bearing.Holes[0].FromEdgeMm, rear.Holes[0].FromEdgeMm, 9);
+        // Shell, and what stands free at either end, are the bore.
+        Assert.Equal(bearing.WidthMm, front.FinalMm + bearing.ShellWidthMm + rear.FinalMm, 9);
+    }
+
     private static string[] Sizes(CamBearingSheet b)
     {
         string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);

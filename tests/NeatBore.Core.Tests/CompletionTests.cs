@@ -126,7 +126,8 @@ public class CompletionTests
         {
             if (Parent(other, value.Path, out var name) is { } at && at[name]?.GetValueKind() == JsonValueKind.Number)
             {
-                at[name] = value.Dimension == Dimension.Count ? at[name]!.GetValue<int>() + 2 : (at[name]!.GetValue<double>() * 1.37) + 0.11;
+                at[name] =
+                    value.Dimension == Dimension.Count ? at[name]!.GetValue<int>() + 2 : (at[name]!.GetValue<double>() * 1.37) + 0.11;
                 changed++;
             }
         }
@@ -151,10 +152,7 @@ public class CompletionTests
 
         // The ends of a torque's limit follow from the torque, and are nothing without it.
         var bolt = Completion.Of(Bare(layout), [], new Wants("crankBolt"));
-        Assert.Equal(
-            ["crankBolt/majorMm", "crankBolt/pitchMm", "crankBolt/torqueNm"],
-            bolt.Missing.Select(v => v.Path)
-        );
+        Assert.Equal(["crankBolt/majorMm", "crankBolt/pitchMm", "crankBolt/torqueNm"], bolt.Missing.Select(v => v.Path));
         Assert.All(bolt.Values, v => Assert.False(v.Known));
     }
 
@@ -170,7 +168,10 @@ public class CompletionTests
             .Of(Bare(layout), [new("balancer/nose/diameterMm", nose, null, LimitSource.Measured)], new Wants("balancer"))
             .Values.ToDictionary(v => v.Path);
         Assert.Equal((low, LimitSource.Default), (values["balancer/interference/low"].Number, values["balancer/interference/low"].Source));
-        Assert.Equal((high, LimitSource.Default), (values["balancer/interference/high"].Number, values["balancer/interference/high"].Source));
+        Assert.Equal(
+            (high, LimitSource.Default),
+            (values["balancer/interference/high"].Number, values["balancer/interference/high"].Source)
+        );
     }
 
     [Fact]
@@ -193,9 +194,30 @@ public class CompletionTests
     }
 
     // Asked for, and in a sheet as something that is made of it: a described sheet does not give it back as it was told.
-    private static readonly string[] s_asked = ["/key", "/boltCount", "/dowelCount", "/lip", "/once", "/oil/angleDeg", "/oil/diameterMm", "/oil/fromFaceMm"];
+    private static readonly string[] s_asked =
+    [
+        "/key",
+        "/boltCount",
+        "/dowelCount",
+        "/lip",
+        "/once",
+        "/oil/angleDeg",
+        "/oil/diameterMm",
+        "/oil/fromFaceMm",
+    ];
 
-    private static readonly string[] s_parts = ["balancer", "crankBolt", "cover", "frontSeal", "endFloat", "rear", "spigot", "cam", "rockers"];
+    private static readonly string[] s_parts =
+    [
+        "balancer",
+        "crankBolt",
+        "cover",
+        "frontSeal",
+        "endFloat",
+        "rear",
+        "spigot",
+        "cam",
+        "rockers",
+    ];
 
     private static (EngineSheet, Procedure) Of(string file, string task) =>
         (Workbench.Demo<EngineSheet>($"sheets/{file}"), ProcedureBook.Default.Newest.Single(p => p.Id == task));
@@ -206,8 +228,7 @@ public class CompletionTests
             Arrangement = new(CylinderBanks.Straight, 4, Rockers: demo.Layout.Rockers.Count),
         };
 
-    private static EngineSheet Bare(EngineLayout layout) =>
-        new("bare", 1, "Bare", "", layout, Arrangement: new(CylinderBanks.Straight, 4));
+    private static EngineSheet Bare(EngineLayout layout) => new("bare", 1, "Bare", "", layout, Arrangement: new(CylinderBanks.Straight, 4));
 
     private static IEnumerable<KnownValue> Told(EngineSheet demo, Procedure procedure)
     {
@@ -281,7 +302,13 @@ public class CompletionTests
                     .Tasks.Single()
                     .Steps.Select(s =>
                         $"{s.Ref.Step}@{s.Ref.Item} {s.Status} {Wording.Write(s.Now.Do)} "
-                        + string.Join(',', s.Now.Call?.Checks.Select(c => string.Create(CultureInfo.InvariantCulture, $"{c.Name} {c.Value:G6} {c.Limit:G6}")) ?? [])
+                        + string.Join(
+                            ',',
+                            s.Now.Call?.Checks.Select(c =>
+                                string.Create(CultureInfo.InvariantCulture, $"{c.Name} {c.Value:G6} {c.Limit:G6}")
+                            )
+                                ?? []
+                        )
                     )
             );
         }

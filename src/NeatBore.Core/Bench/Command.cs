@@ -77,7 +77,8 @@ public sealed record Note(Guid Id, DateTimeOffset DoneAt, StepRef Step, string T
 /// <summary>Put a photo, sent before, to a step.</summary>
 public sealed record Attach(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption = "") : Command(Id, DoneAt);
 
-/// <summary>Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not known.</summary>
+/// <summary>Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not
+/// known.</summary>
 /// <param name="Id">The client's own id.</param>
 /// <param name="DoneAt">When it was told.</param>
 /// <param name="Path">Where it stands in a sheet.</param>

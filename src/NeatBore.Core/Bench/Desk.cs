@@ -302,7 +302,10 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         var titles = string.Join(", ", begun.Select(t => t.State.Title));
         if (by.Role != Role.Lead)
         {
-            throw new UnusableInputException("by", $"{titles} has begun on another value: only a lead corrects it, and {by.Name} is a builder");
+            throw new UnusableInputException(
+                "by",
+                $"{titles} has begun on another value: only a lead corrects it, and {by.Name} is a builder"
+            );
         }
 
         if (string.IsNullOrWhiteSpace(tell.Because))
@@ -323,7 +326,10 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             if (Completion.Of(state.SheetOf(task.Ref), [.. state.ToldValues, known], wants) is { Ready: false } less)
             {
                 var wrong = less.Values.First(v => v.Missing || v.Fault is not null);
-                throw new UnusableInputException("typed", $"{task.Title} can’t go on with it: {wrong.Fault ?? $"{wrong.Label} would be missing"}");
+                throw new UnusableInputException(
+                    "typed",
+                    $"{task.Title} can’t go on with it: {wrong.Fault ?? $"{wrong.Label} would be missing"}"
+                );
             }
         }
 
@@ -366,7 +372,12 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("decimalMark", "must be a point or a comma");
         }
 
-        var read = Entry.Read(typed, dimension, unit.Length > 0 ? unit : UnitTable.Default.For(dimension, UnitSystem.Metric).Symbol, mark[0]);
+        var read = Entry.Read(
+            typed,
+            dimension,
+            unit.Length > 0 ? unit : UnitTable.Default.For(dimension, UnitSystem.Metric).Symbol,
+            mark[0]
+        );
         return read.Message is not null ? throw new UnusableInputException("typed", read.Message)
             : Math.Abs(read.Value) > 1e6 ? throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000")
             : dimension == Dimension.Count && read.Value != Math.Floor(read.Value)

@@ -28,7 +28,9 @@ public static class FastenerBoard
                     ? (newest, procedure.Steps)
                     : (sheetOf(task.Ref), book.Find(procedure.Id, task.Procedure).Steps);
                 // What is bolted to a part that nobody has described is not known before its task begins.
-                return procedure.Places(sheet) is [var place, ..] && (task is not null || Completion.Of(sheet, [], procedure.Wants) is { Made: false })
+                return
+                    procedure.Places(sheet) is [var place, ..]
+                    && (task is not null || Completion.Of(sheet, [], procedure.Wants) is { Made: false })
                     ? steps.SelectMany(step =>
                         step.Fasteners(sheet)
                             .Select(set =>

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
@@ -58,9 +59,7 @@ public sealed record JobCard(
 
         var begun = build.Tasks.Any(t => t.Ref == task);
         var told = build.ToldValues;
-        var whole = begun
-            ? Completion.Of(build.SheetOf(task), [], procedure.Wants)
-            : Completion.Of(build.Newest, told, procedure.Wants);
+        var whole = begun ? Completion.Of(build.SheetOf(task), [], procedure.Wants) : Completion.Of(build.Newest, told, procedure.Wants);
         var trial = TaskEvaluation
             .TaskOf(
                 new TaskStarted(Guid.Empty, DateTimeOffset.UnixEpoch, task, procedure.Version, whole.Sheet.Ref),
@@ -130,7 +129,7 @@ public sealed record CardTool(string What, string? Name, string SetUp)
 /// <param name="CoarseFor">A limit that is finer than it can judge: its label; null where none is.</param>
 /// <param name="Limit">How wide that limit is, in the same unit.</param>
 /// <param name="Dimension">What both measure.</param>
-public sealed record CardGauge(
+public sealed partial record CardGauge(
     string Kind,
     string? Name,
     double Uncertainty,
@@ -167,9 +166,17 @@ public sealed record CardGauge(
             .Where(v => v.At is { Number: not null })
             .Select(v =>
                 (
-                    v.At!.Label,
+                    Label: EndOf().Replace(v.At!.Label, ""),
                     v.v.Dimension,
-                    Wide: v.At.Number!.Value - (values.FirstOrDefault(w => w.Path == v.v.Path.Replace("/high", "/low", StringComparison.Ordinal) && w.Path != v.v.Path)?.Number ?? 0)
+                    Wide: v.At.Number!.Value
+                        - (
+                            values
+                                .FirstOrDefault(w =>
+                                    w.Path == v.v.Path.Replace("/high", "/low", StringComparison.Ordinal) && w.Path != v.v.Path
+                                )
+                                ?.Number
+                            ?? 0
+                        )
                 )
             )
             .ToList();
@@ -188,4 +195,8 @@ public sealed record CardGauge(
                 : Dimension.Length
         );
     }
+
+    /// <summary>What a limit's label says of its one end.</summary>
+    [GeneratedRegex(" (up )?to$")]
+    private static partial Regex EndOf();
 }

@@ -81,7 +81,10 @@ internal static class BuildEndpoints
             .ProducesValidationProblem(422)
             .WithSummary("Builds as lines of Today, trouble first, a page at a time");
         builds
-            .MapGet("next", async (TodayLines today, CancellationToken cancel) => TypedResults.Ok(new NextBuild(await today.NextAsync(cancel))))
+            .MapGet(
+                "next",
+                async (TodayLines today, CancellationToken cancel) => TypedResults.Ok(new NextBuild(await today.NextAsync(cancel)))
+            )
             .WithSummary("The number that the next build would have");
         builds
             .MapPost("", OpenAsync)
@@ -290,14 +293,7 @@ internal static class BuildEndpoints
         CancellationToken cancel
     ) =>
         await reader.ReadAsync(id, cancel) is { } build
-            ? TypedResults.Ok(
-                FastenerBoard.Of(
-                    build.State,
-                    book,
-                    build.SheetOf,
-                    build.Newest
-                )
-            )
+            ? TypedResults.Ok(FastenerBoard.Of(build.State, book, build.SheetOf, build.Newest))
             : Gone();
 
     private static async Task<Results<FileContentHttpResult, ProblemHttpResult>> FileAsync(

@@ -66,7 +66,11 @@ internal static class EngineEndpoints
         var twin = (await shelf.AllAsync(cancel)).Values.FirstOrDefault(s =>
             s.Id != sheet.Id && string.Equals(s.Name, sheet.Name, StringComparison.OrdinalIgnoreCase)
         );
-        faults.Require(twin is null, "name", $"is taken: there is a {twin?.Name} already. Give this one another, such as its year or capacity");
+        faults.Require(
+            twin is null,
+            "name",
+            $"is taken: there is a {twin?.Name} already. Give this one another, such as its year or capacity"
+        );
         faults.ThrowIfAny();
         await shelf.AddAsync(sheet, cancel);
         return TypedResults.Ok(sheet.Ref);
@@ -81,11 +85,9 @@ internal static class EngineEndpoints
         ProcedureBook book,
         CancellationToken cancel
     ) =>
-        await reader.ReadAsync(id, cancel) is not { } build
-            ? TypedResults.Problem(statusCode: 404, title: "There is no such build.")
-            : JobCard.Of(build, new TaskRef(kind, place), book, await register.ReadAsync(cancel)) is { } card
-                ? TypedResults.Ok(card)
-                : TypedResults.Problem(statusCode: 404, title: $"There is no task “{kind}” at “{place}” on this engine.");
+        await reader.ReadAsync(id, cancel) is not { } build ? TypedResults.Problem(statusCode: 404, title: "There is no such build.")
+        : JobCard.Of(build, new TaskRef(kind, place), book, await register.ReadAsync(cancel)) is { } card ? TypedResults.Ok(card)
+        : TypedResults.Problem(statusCode: 404, title: $"There is no task “{kind}” at “{place}” on this engine.");
 
     private static async Task<Results<Ok<SheetRef>, ProblemHttpResult>> TakeAsync(
         Guid id,
@@ -100,7 +102,10 @@ internal static class EngineEndpoints
         var by = (await register.ReadAsync(cancel)).People.FirstOrDefault(p => p.Id == request.By);
         if (by?.Role != Role.Lead)
         {
-            throw new UnusableInputException("by", by is null ? $"“{request.By}” is nobody in this shop" : $"only a lead changes a sheet; {by.Name} is not one");
+            throw new UnusableInputException(
+                "by",
+                by is null ? $"“{request.By}” is nobody in this shop" : $"only a lead changes a sheet; {by.Name} is not one"
+            );
         }
 
         if (await reader.ReadAsync(id, cancel) is not { } build)
@@ -118,14 +123,7 @@ internal static class EngineEndpoints
     }
 
     private static EngineSheet SheetOf(NewEngine engine, string id) =>
-        new(
-            id,
-            1,
-            engine.Name.Trim(),
-            engine.Arrangement.Words,
-            EngineLayout.From(engine.Arrangement),
-            Arrangement: engine.Arrangement
-        );
+        new(id, 1, engine.Name.Trim(), engine.Arrangement.Words, EngineLayout.From(engine.Arrangement), Arrangement: engine.Arrangement);
 
     /// <summary>A name as an id: letters and digits without accents, the rest as hyphens.</summary>
     private static string Plain(string name)

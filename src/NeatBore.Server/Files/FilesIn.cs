@@ -128,7 +128,12 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
                         book,
                         [
                             new(1, now, by, new BuildOpened(Guid.NewGuid(), now, "1", "Tried", sheet.Ref)),
-                            new(2, now, by, new TaskStarted(Guid.NewGuid(), now, task, procedure.Version, sheet.Ref, whole.Made ? whole.Sheet : null)),
+                            new(
+                                2,
+                                now,
+                                by,
+                                new TaskStarted(Guid.NewGuid(), now, task, procedure.Version, sheet.Ref, whole.Made ? whole.Sheet : null)
+                            ),
                         ]
                     );
                 }

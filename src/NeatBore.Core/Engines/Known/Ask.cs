@@ -47,10 +47,7 @@ internal static class Ask
     public static MadePiece MadeOf(string path) =>
         new(
             path,
-            k =>
-                k.Word($"{path}/key") is { } key
-                    ? JsonSerializer.SerializeToNode(Material.BuiltIn[key], CoreJson.Default.Material)
-                    : null
+            k => k.Word($"{path}/key") is { } key ? JsonSerializer.SerializeToNode(Material.BuiltIn[key], SheetJson.Default.Material) : null
         );
 
     /// <summary>The two ends of a limit, each by rule; null for an end that it has not.</summary>

@@ -45,19 +45,21 @@ internal static class BalancerValues
                     Drawn = k => (k.Number(HubLength) ?? 46) / 8,
                 },
                 .. Ask.Limit(
-                    "balancer/seatedDepth",
-                    "Seated depth",
-                    new(-60, 100),
-                    k => Ask.Rounded(k.Number(Seated) - 0.2, 0.01),
-                    k => Ask.Rounded(k.Number(Seated) + 0.2, 0.01)
-                ).JudgedBy("depth-gauge"),
+                        "balancer/seatedDepth",
+                        "Seated depth",
+                        new(-60, 100),
+                        k => Ask.Rounded(k.Number(Seated) - 0.2, 0.01),
+                        k => Ask.Rounded(k.Number(Seated) + 0.2, 0.01)
+                    )
+                    .JudgedBy("depth-gauge"),
                 .. Ask.Limit(
-                    "balancer/interference",
-                    "Interference",
-                    new(-0.05, 0.3),
-                    k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.Low!.Value),
-                    k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.High!.Value)
-                ).JudgedBy("micrometer"),
+                        "balancer/interference",
+                        "Interference",
+                        new(-0.05, 0.3),
+                        k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.Low!.Value),
+                        k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.High!.Value)
+                    )
+                    .JudgedBy("micrometer"),
                 .. Ask.Limit("balancer/roundness", "Out of round", new(0, 0.2), NeatBoreDefaults.Roundness).JudgedBy("micrometer"),
                 .. Ask.Limit("balancer/taper", "Taper", new(0, 0.2), NeatBoreDefaults.Taper).JudgedBy("bore-gauge"),
                 .. Ask.Limit("balancer/tilt", "Tilt, seated", new(0, 2), NeatBoreDefaults.HubTilt).JudgedBy("depth-gauge"),
@@ -102,105 +104,118 @@ internal static class BalancerValues
                     "balancer/puller",
                     k => k.Word(Design) is "solid" or "screwed-body",
                     [
-                    Ask.Count("balancer/puller/holes", "Puller holes in the hub", 2, 6),
-                    Ask.Mm("balancer/puller/boltCircleMm", "Puller holes, on a circle of", 15, 250),
-                    Ask.Mm("balancer/puller/majorMm", "Puller holes, thread", 4, 20),
-                    Ask.Mm("balancer/puller/pitchMm", "Puller holes, pitch", 0.5, 3) with
-                    {
-                        Rule = k => Ask.CoarsePitch(k.Number("balancer/puller/majorMm")),
-                    },
-                    Ask.Mm("balancer/puller/depthMm", "Puller holes, full thread", 4, 80),
-                    Strength("balancer/puller/screwTensileMpa", "Puller screws’ tensile strength"),
-                    Strength("balancer/puller/hubTensileMpa", "Hub’s tensile strength") with
-                    {
-                        Rule = k => k.Word("balancer/hub/material/key") is { } metal ? Material.BuiltIn[metal].TensileMpa : null,
-                    },
-                    Ask.Mm("balancer/puller/reachMm", "Room in front of the hub", 5, 400) with
-                    {
-                        Rule = k => k.Number(HubLength) + 15,
-                    },
-                    Ask.Word(
-                        "balancer/puller/noseTip",
-                        "The screw bears on",
-                        new("nose cap", "a nose cap"),
-                        new("live centre", "a live centre"),
-                        new("plug in the thread", "a plug in the thread")
-                    ) with
-                    {
-                        WordRule = _ => "nose cap",
-                    },
+                        Ask.Count("balancer/puller/holes", "Puller holes in the hub", 2, 6),
+                        Ask.Mm("balancer/puller/boltCircleMm", "Puller holes, on a circle of", 15, 250),
+                        Ask.Mm("balancer/puller/majorMm", "Puller holes, thread", 4, 20),
+                        Ask.Mm("balancer/puller/pitchMm", "Puller holes, pitch", 0.5, 3) with
+                        {
+                            Rule = k => Ask.CoarsePitch(k.Number("balancer/puller/majorMm")),
+                        },
+                        Ask.Mm("balancer/puller/depthMm", "Puller holes, full thread", 4, 80),
+                        Strength("balancer/puller/screwTensileMpa", "Puller screws’ tensile strength"),
+                        Strength("balancer/puller/hubTensileMpa", "Hub’s tensile strength") with
+                        {
+                            Rule = k => k.Word("balancer/hub/material/key") is { } metal ? Material.BuiltIn[metal].TensileMpa : null,
+                        },
+                        Ask.Mm("balancer/puller/reachMm", "Room in front of the hub", 5, 400) with
+                        {
+                            Rule = k => k.Number(HubLength) + 15,
+                        },
+                        Ask.Word(
+                            "balancer/puller/noseTip",
+                            "The screw bears on",
+                            new("nose cap", "a nose cap"),
+                            new("live centre", "a live centre"),
+                            new("plug in the thread", "a plug in the thread")
+                        ) with
+                        {
+                            WordRule = _ => "nose cap",
+                        },
                     ]
                 ),
                 .. Of(
                     "balancer/spokes",
                     k => k.Word(Design) == "spoked",
                     [
-                    Ask.Count("balancer/spokes/spokes", "Spokes", 2, 8),
-                    Ask.Mm("balancer/spokes/gripDiameterMm", "Jaws open to", 20, 400),
-                    Ask.Mm("balancer/spokes/reachMm", "Jaws reach", 10, 300),
+                        Ask.Count("balancer/spokes/spokes", "Spokes", 2, 8),
+                        Ask.Mm("balancer/spokes/gripDiameterMm", "Jaws open to", 20, 400),
+                        Ask.Mm("balancer/spokes/reachMm", "Jaws reach", 10, 300),
                     ]
                 ),
                 .. Of(
                     "balancer/body",
                     k => k.Word(Design) == "screwed-body",
                     [
-                    Ask.Count("balancer/body/screws", "Screws of the body", 2, 16),
-                    Ask.Mm("balancer/body/screwCircleMm", "Screws, on a circle of", 20, 300),
-                    Ask.Mm("balancer/body/majorMm", "Screws, thread", 4, 16),
-                    Ask.Mm("balancer/body/pitchMm", "Screws, pitch", 0.5, 3) with
-                    {
-                        Rule = k => Ask.CoarsePitch(k.Number("balancer/body/majorMm")),
-                    },
-                    Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
-                    Ask.Nm("balancer/body/torqueNm", "Screws, each"),
-                    .. Ask.TorqueLimit("balancer/body/torque", "balancer/body/torqueNm", "Screws, each", 0.1),
+                        Ask.Count("balancer/body/screws", "Screws of the body", 2, 16),
+                        Ask.Mm("balancer/body/screwCircleMm", "Screws, on a circle of", 20, 300),
+                        Ask.Mm("balancer/body/majorMm", "Screws, thread", 4, 16),
+                        Ask.Mm("balancer/body/pitchMm", "Screws, pitch", 0.5, 3) with
+                        {
+                            Rule = k => Ask.CoarsePitch(k.Number("balancer/body/majorMm")),
+                        },
+                        Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
+                        Ask.Nm("balancer/body/torqueNm", "Screws, each"),
+                        .. Ask.TorqueLimit("balancer/body/torque", "balancer/body/torqueNm", "Screws, each", 0.1),
                     ]
                 ),
                 .. Of(
                     "balancer/flange",
                     k => k.Word(Design) == "flange",
                     [
-                    Ask.Count("balancer/flange/bolts", "Bolts of the flange", 2, 16),
-                    Ask.Mm("balancer/flange/boltCircleMm", "Bolts, on a circle of", 20, 300),
-                    Ask.Mm("balancer/flange/majorMm", "Flange bolts, thread", 4, 20),
-                    Ask.Mm("balancer/flange/pitchMm", "Flange bolts, pitch", 0.5, 3) with
-                    {
-                        Rule = k => Ask.CoarsePitch(k.Number("balancer/flange/majorMm")),
-                    },
-                    Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
-                    Ask.Nm("balancer/flange/torqueNm", "Flange bolts, each"),
-                    .. Ask.TorqueLimit("balancer/flange/torque", "balancer/flange/torqueNm", "Flange bolts, each", 0.1),
+                        Ask.Count("balancer/flange/bolts", "Bolts of the flange", 2, 16),
+                        Ask.Mm("balancer/flange/boltCircleMm", "Bolts, on a circle of", 20, 300),
+                        Ask.Mm("balancer/flange/majorMm", "Flange bolts, thread", 4, 20),
+                        Ask.Mm("balancer/flange/pitchMm", "Flange bolts, pitch", 0.5, 3) with
+                        {
+                            Rule = k => Ask.CoarsePitch(k.Number("balancer/flange/majorMm")),
+                        },
+                        Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
+                        Ask.Nm("balancer/flange/torqueNm", "Flange bolts, each"),
+                        .. Ask.TorqueLimit("balancer/flange/torque", "balancer/flange/torqueNm", "Flange bolts, each", 0.1),
                     ]
                 ),
                 .. Of(
-                    "balancer/warm",
-                    _ => true,
-                    [
-                        new SheetValue("balancer/warm/massKg", "Whole balancer weighs", Dimension.Mass, new(0.2, 60)),
-                        new SheetValue("balancer/warm/rubber/high", "The most its rubber stands", Dimension.Temperature, new(50, 200)),
-                        new SheetValue("balancer/warm/surfaceM2", "Its surface, m²", Dimension.Number, new(0.005, 2))
-                        {
-                            Hidden = true,
-                            Rule = k => Ask.Rounded(Surface(k), 0.001),
-                        },
-                        new SheetValue("balancer/warm/specificHeatJPerKgC", "Its specific heat, J/(kg·°C)", Dimension.Number, new(100, 1200))
-                        {
-                            Hidden = true,
-                            Rule = _ => 460,
-                        },
-                        new SheetValue("balancer/warm/noseMassKg", "Nose within the hub weighs, kg", Dimension.Number, new(0.02, 20))
-                        {
-                            Hidden = true,
-                            Rule = k => Ask.Rounded(NoseMass(k), 0.01),
-                        },
-                        new SheetValue("balancer/warm/noseSpecificHeatJPerKgC", "Nose’s specific heat, J/(kg·°C)", Dimension.Number, new(100, 1200))
-                        {
-                            Hidden = true,
-                            Rule = _ => 470,
-                        },
-                        Ask.Mm("balancer/warm/wantedClearanceMm", "Room to slide with", 0.001, 0.2) with { Rule = _ => 0.008 },
-                    ]
-                )
+                        "balancer/warm",
+                        _ => true,
+                        [
+                            new SheetValue("balancer/warm/massKg", "Whole balancer weighs", Dimension.Mass, new(0.2, 60)),
+                            new SheetValue("balancer/warm/rubber/high", "The most its rubber stands", Dimension.Temperature, new(50, 200)),
+                            new SheetValue("balancer/warm/surfaceM2", "Its surface, m²", Dimension.Number, new(0.005, 2))
+                            {
+                                Hidden = true,
+                                Rule = k => Ask.Rounded(Surface(k), 0.001),
+                            },
+                            new SheetValue(
+                                "balancer/warm/specificHeatJPerKgC",
+                                "Its specific heat, J/(kg·°C)",
+                                Dimension.Number,
+                                new(100, 1200)
+                            )
+                            {
+                                Hidden = true,
+                                Rule = _ => 460,
+                            },
+                            new SheetValue("balancer/warm/noseMassKg", "Nose within the hub weighs, kg", Dimension.Number, new(0.02, 20))
+                            {
+                                Hidden = true,
+                                Rule = k => Ask.Rounded(NoseMass(k), 0.01),
+                            },
+                            new SheetValue(
+                                "balancer/warm/noseSpecificHeatJPerKgC",
+                                "Nose’s specific heat, J/(kg·°C)",
+                                Dimension.Number,
+                                new(100, 1200)
+                            )
+                            {
+                                Hidden = true,
+                                Rule = _ => 470,
+                            },
+                            Ask.Mm("balancer/warm/wantedClearanceMm", "Room to slide with", 0.001, 0.2) with
+                            {
+                                Rule = _ => 0.008,
+                            },
+                        ]
+                    )
                     .Select(v => v with { Optional = true }),
             ],
             [
@@ -233,7 +248,12 @@ internal static class BalancerValues
                     (inner, outer) => inner < outer,
                     "the ring’s inside can’t be larger than its outside"
                 ),
-                new("balancer/nose/innerDiameterMm", Nose, (hole, nose) => hole < nose, "the hole in the nose can’t be larger than the nose"),
+                new(
+                    "balancer/nose/innerDiameterMm",
+                    Nose,
+                    (hole, nose) => hole < nose,
+                    "the hole in the nose can’t be larger than the nose"
+                ),
                 new(
                     "balancer/puller/boltCircleMm",
                     Hub,

@@ -90,7 +90,12 @@ internal static class CamValues
                 new(Of("holes"), k => Hole(k, at, "feeds", "fromEdgeMm", k.Number(Of("depthMm")) ?? 0)),
             ],
             [
-                new(Of("journalMm"), Of("diameterMm"), (journal, bore) => journal < bore, "the cam’s journal can’t be larger than the bore that its shell is in"),
+                new(
+                    Of("journalMm"),
+                    Of("diameterMm"),
+                    (journal, bore) => journal < bore,
+                    "the cam’s journal can’t be larger than the bore that its shell is in"
+                ),
                 new(Of("shellWidthMm"), Of("widthMm"), (shell, bore) => shell <= bore, "the shell can’t be longer than its bore"),
                 new(Of("oil/fromFaceMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t lie past the bearing’s end"),
                 new(Of("oil/diameterMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t be wider than the bearing"),

@@ -29,7 +29,7 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
             by[value.Path] = value;
         }
 
-        var node = JsonSerializer.SerializeToNode(sheet, CoreJson.Default.EngineSheet)!.AsObject();
+        var node = JsonSerializer.SerializeToNode(sheet, SheetJson.Default.EngineSheet)!.AsObject();
         var parts = wants.Parts.Select(p => SheetValues.Of(p, sheet.Layout)).OfType<PartValues>().ToList();
         var draft = new SheetDraft(node, by, byRule);
         foreach (var part in parts)
@@ -46,7 +46,7 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
 
         return made
             ? new Completion(
-                node.Deserialize(CoreJson.Default.EngineSheet)! with
+                node.Deserialize(SheetJson.Default.EngineSheet)! with
                 {
                     Arrangement = null,
                     Known = [.. values.Where(v => v is { Known: true, Source: not null }).Select(draft.Origin)],

@@ -27,21 +27,39 @@ internal static class CrankValues
         new(
             "spigot",
             [
-                Ask.Mm("spigot/outerMm", "Bearing, across its outside", 10, 90) with { Drawn = _ => 32 },
-                Ask.Mm("spigot/innerMm", "Bearing, across its bore", 5, 60) with { Drawn = k => (k.Number("spigot/outerMm") ?? 32) * 0.47 },
-                Ask.Mm("spigot/widthMm", "Bearing, wide", 4, 60) with { Drawn = _ => 9 },
-                Ask.Mm("spigot/depthMm", "Its face below the flange’s, seated", -20, 60) with { Drawn = _ => 3 },
+                Ask.Mm("spigot/outerMm", "Bearing, across its outside", 10, 90) with
+                {
+                    Drawn = _ => 32,
+                },
+                Ask.Mm("spigot/innerMm", "Bearing, across its bore", 5, 60) with
+                {
+                    Drawn = k => (k.Number("spigot/outerMm") ?? 32) * 0.47,
+                },
+                Ask.Mm("spigot/widthMm", "Bearing, wide", 4, 60) with
+                {
+                    Drawn = _ => 9,
+                },
+                Ask.Mm("spigot/depthMm", "Its face below the flange’s, seated", -20, 60) with
+                {
+                    Drawn = _ => 3,
+                },
                 .. Ask.Limit(
-                    "spigot/depth",
-                    "Bearing’s depth",
-                    new(-25, 65),
-                    k => Ask.Rounded(k.Number("spigot/depthMm") - 0.5, 0.1),
-                    k => Ask.Rounded(k.Number("spigot/depthMm") + 0.5, 0.1)
-                ).JudgedBy("depth-gauge"),
+                        "spigot/depth",
+                        "Bearing’s depth",
+                        new(-25, 65),
+                        k => Ask.Rounded(k.Number("spigot/depthMm") - 0.5, 0.1),
+                        k => Ask.Rounded(k.Number("spigot/depthMm") + 0.5, 0.1)
+                    )
+                    .JudgedBy("depth-gauge"),
             ],
             [],
             [
-                new("spigot/innerMm", "spigot/outerMm", (bore, outside) => bore < outside, "the bearing’s bore can’t be larger than its outside"),
+                new(
+                    "spigot/innerMm",
+                    "spigot/outerMm",
+                    (bore, outside) => bore < outside,
+                    "the bearing’s bore can’t be larger than its outside"
+                ),
                 BalancerValues.Ends("spigot/depth"),
             ]
         );
@@ -82,13 +100,22 @@ internal static class CrankValues
                     new("rope", "a rope, block and cap")
                 ),
                 .. seal.Values,
-                Ask.Count($"{Flange}/bolts", "Flange bolts", 3, 16) with { Drawn = _ => 6 },
-                Ask.Mm($"{Flange}/boltCircleMm", "Flange bolts, on a circle of", 25, 200) with { Drawn = k => (k.Number("rear/seal/shaftMm") ?? 85) * 0.8 },
+                Ask.Count($"{Flange}/bolts", "Flange bolts", 3, 16) with
+                {
+                    Drawn = _ => 6,
+                },
+                Ask.Mm($"{Flange}/boltCircleMm", "Flange bolts, on a circle of", 25, 200) with
+                {
+                    Drawn = k => (k.Number("rear/seal/shaftMm") ?? 85) * 0.8,
+                },
                 Ask.Mm($"{Flange}/majorMm", "Flange bolts, thread", 5, 20),
                 Ask.Mm($"{Flange}/pitchMm", "Flange bolts, pitch", 0.5, 3),
                 Ask.Nm($"{Flange}/torqueNm", "Flange bolts, each"),
                 .. Ask.TorqueLimit($"{Flange}/torque", $"{Flange}/torqueNm", "Flange bolts, each", 0.1),
-                Ask.Word($"{Flange}/once", "Flange bolts used once", new("yes", "new ones each time"), new("no", "may be used again")) with { Asked = true },
+                Ask.Word($"{Flange}/once", "Flange bolts used once", new("yes", "new ones each time"), new("no", "may be used again")) with
+                {
+                    Asked = true,
+                },
                 .. housing.Values.Select(v => v with { Group = "rear/housing" }),
             ],
             [

@@ -35,37 +35,51 @@ internal static class HousingValues
                 .. Enumerable
                     .Range(0, corners)
                     .Select(i =>
-                        OnBox((double)i / corners, (Across(k) * 1.05) - inset, Math.Max(topMm, Across(k)) - inset, Math.Min(bottomMm, -Across(k) * 0.7) + inset)
+                        OnBox(
+                            (double)i / corners,
+                            (Across(k) * 1.05) - inset,
+                            Math.Max(topMm, Across(k)) - inset,
+                            Math.Min(bottomMm, -Across(k) * 0.7) + inset
+                        )
                     ),
             ];
         SheetValue[] values =
         [
-                    Ask.Mm($"{at}/boreMm", "Seal’s bore, across", 20, 250) with { Rule = bore, Drawn = Across },
-                    Ask.Count(count, $"Bolts of the {name.ToLowerInvariant()}", 2, 40) with { Asked = true, Drawn = _ => 8 },
-                    Ask.Mm($"{at}/groups/0/majorMm", $"{name} bolts, thread", 4, 16),
-                    Ask.Mm($"{at}/groups/0/pitchMm", $"{name} bolts, pitch", 0.5, 3) with
-                    {
-                        Rule = k => Ask.CoarsePitch(k.Number($"{at}/groups/0/majorMm")),
-                        Drawn = _ => 1,
-                    },
-                    Ask.Nm($"{at}/groups/0/torqueNm", $"{name} bolts, each"),
-                .. Ask.TorqueLimit($"{at}/groups/0/torque", $"{at}/groups/0/torqueNm", $"{name} bolts, each", 0.1),
-                Ask.Count(dowels, "Dowels, 0 for none", 0, 4) with { Asked = true, Drawn = _ => 0 },
-                Ask.Mm($"{at}/holeFreeMm", "Bolt holes larger than bolts, half", 0, 3) with
-                {
-                    Rule = k => Ask.HoleFree(k.Number($"{at}/groups/0/majorMm")),
-                    Drawn = _ => 0.3,
-                },
-                .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
+            Ask.Mm($"{at}/boreMm", "Seal’s bore, across", 20, 250) with
+            {
+                Rule = bore,
+                Drawn = Across,
+            },
+            Ask.Count(count, $"Bolts of the {name.ToLowerInvariant()}", 2, 40) with
+            {
+                Asked = true,
+                Drawn = _ => 8,
+            },
+            Ask.Mm($"{at}/groups/0/majorMm", $"{name} bolts, thread", 4, 16),
+            Ask.Mm($"{at}/groups/0/pitchMm", $"{name} bolts, pitch", 0.5, 3) with
+            {
+                Rule = k => Ask.CoarsePitch(k.Number($"{at}/groups/0/majorMm")),
+                Drawn = _ => 1,
+            },
+            Ask.Nm($"{at}/groups/0/torqueNm", $"{name} bolts, each"),
+            .. Ask.TorqueLimit($"{at}/groups/0/torque", $"{at}/groups/0/torqueNm", $"{name} bolts, each", 0.1),
+            Ask.Count(dowels, "Dowels, 0 for none", 0, 4) with
+            {
+                Asked = true,
+                Drawn = _ => 0,
+            },
+            Ask.Mm($"{at}/holeFreeMm", "Bolt holes larger than bolts, half", 0, 3) with
+            {
+                Rule = k => Ask.HoleFree(k.Number($"{at}/groups/0/majorMm")),
+                Drawn = _ => 0.3,
+            },
+            .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
         ];
         return new PartValues(
             part,
             [.. values.Select(v => v with { When = when })],
             [
-                new(
-                    $"{at}/outline",
-                    k => new JsonArray([.. Edge(k, 24, 0).Select(p => (JsonNode)Point(p.X, p.Y))])
-                ),
+                new($"{at}/outline", k => new JsonArray([.. Edge(k, 24, 0).Select(p => (JsonNode)Point(p.X, p.Y))])),
                 new(
                     $"{at}/bolts",
                     k =>
@@ -94,7 +108,9 @@ internal static class HousingValues
                             ? new JsonArray([
                                 .. Enumerable
                                     .Range(0, (int)n)
-                                    .Select(i => (JsonNode)Point((i % 2 == 0 ? -1 : 1) * (Across(k) - 4), (i < 2 ? 1 : -1) * Across(k) / 2)),
+                                    .Select(i =>
+                                        (JsonNode)Point((i % 2 == 0 ? -1 : 1) * (Across(k) - 4), (i < 2 ? 1 : -1) * Across(k) / 2)
+                                    ),
                             ])
                             : null
                 ),

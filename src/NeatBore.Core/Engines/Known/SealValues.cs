@@ -19,28 +19,45 @@ internal static class SealValues
         return new PartValues(
             part,
             [
-                Ask.Word($"{at}/lip", "Its lip", new("rubber", "sprung rubber"), new("ptfe", "PTFE"), new("split", "two halves"), new("rope", "rope"))
-                    with
+                Ask.Word(
+                    $"{at}/lip",
+                    "Its lip",
+                    new("rubber", "sprung rubber"),
+                    new("ptfe", "PTFE"),
+                    new("split", "two halves"),
+                    new("rope", "rope")
+                ) with
                 {
                     Asked = true,
                     // Where only one kind can be there, it is that.
                     WordRule = k => lips(k) is [var only] ? only : null,
                 },
-                Ask.Mm(shaft, "Shaft, across", 15, 200) with { Drawn = _ => 45 },
-                Ask.Mm(outer, "Seal, across its outside", 20, 250) with { Drawn = k => (k.Number(shaft) ?? 45) * 1.4 },
-                Ask.Mm($"{at}/widthMm", "Seal, wide", 3, 40) with { Drawn = _ => 9 },
-                Ask.Mm(depth, $"Its face {face}, seated", -20, 40) with { Drawn = _ => 1 },
+                Ask.Mm(shaft, "Shaft, across", 15, 200) with
+                {
+                    Drawn = _ => 45,
+                },
+                Ask.Mm(outer, "Seal, across its outside", 20, 250) with
+                {
+                    Drawn = k => (k.Number(shaft) ?? 45) * 1.4,
+                },
+                Ask.Mm($"{at}/widthMm", "Seal, wide", 3, 40) with
+                {
+                    Drawn = _ => 9,
+                },
+                Ask.Mm(depth, $"Its face {face}, seated", -20, 40) with
+                {
+                    Drawn = _ => 1,
+                },
                 .. Ask.Limit(
-                    $"{at}/depth",
-                    "Seal’s depth",
-                    new(-25, 45),
-                    k => Ask.Rounded(k.Number(depth) - 0.5, 0.1),
-                    k => Ask.Rounded(k.Number(depth) + 0.5, 0.1)
-                ).JudgedBy("depth-gauge"),
+                        $"{at}/depth",
+                        "Seal’s depth",
+                        new(-25, 45),
+                        k => Ask.Rounded(k.Number(depth) - 0.5, 0.1),
+                        k => Ask.Rounded(k.Number(depth) + 0.5, 0.1)
+                    )
+                    .JudgedBy("depth-gauge"),
             ],
-            [
-                new($"{at}/lips", k => k.Word($"{at}/lip") is { } lip ? new JsonArray(JsonValue.Create(lip)) : null),
-            ],
+            [new($"{at}/lips", k => k.Word($"{at}/lip") is { } lip ? new JsonArray(JsonValue.Create(lip)) : null)],
             [
                 new(shaft, outer, (inner, outside) => inner < outside, "the shaft can’t be larger than the seal round it"),
                 BalancerValues.Ends($"{at}/depth"),

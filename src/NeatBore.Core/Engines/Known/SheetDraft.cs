@@ -38,7 +38,11 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
     {
         // A part that is described whole has what it has: nothing is added to it by rule.
         var whole = Whole(part);
-        foreach (var value in part.Values.Where(v => !_known.Has(v.Path) && v.HasRule && (!whole || Added(v) || derived.Contains(v.Path)) && v.When(_known)))
+        foreach (
+            var value in part.Values.Where(v =>
+                !_known.Has(v.Path) && v.HasRule && (!whole || Added(v) || derived.Contains(v.Path)) && v.When(_known)
+            )
+        )
         {
             _known.Put(value.Path, value.Rule?.Invoke(_known), value.WordRule?.Invoke(_known));
             if (_known.Has(value.Path))
@@ -50,7 +54,9 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         return
         [
             .. part
-                .Values.Where(v => !v.Hidden && v.When(_known) && wants.Looks(v.Path) && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path)))
+                .Values.Where(v =>
+                    !v.Hidden && v.When(_known) && wants.Looks(v.Path) && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path))
+                )
                 .Select(v =>
                 {
                     var told1 = told.GetValueOrDefault(v.Path);
@@ -66,16 +72,14 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
                         _known.Number(v.Path),
                         _known.Word(v.Path),
                         v.Words is null && !_known.Has(v.Path) ? DrawnAs(v) : null,
-                        _byRule.Contains(v.Path) ? LimitSource.Default : told1 is { NotKnown: false } ? told1.Source : SourceOf(v.Path),
+                        _byRule.Contains(v.Path) ? LimitSource.Default
+                            : told1 is { NotKnown: false } ? told1.Source
+                            : SourceOf(v.Path),
                         told1?.Typed ?? "",
                         told1?.By ?? "",
                         part.Contradictions.FirstOrDefault(c =>
-                                (c.A == v.Path || c.B == v.Path)
-                                && _known.Number(c.A) is { } a
-                                && _known.Number(c.B) is { } b
-                                && !c.Holds(a, b)
-                            )
-                            ?.Words
+                            (c.A == v.Path || c.B == v.Path) && _known.Number(c.A) is { } a && _known.Number(c.B) is { } b && !c.Holds(a, b)
+                        )?.Words
                     );
                 }),
         ];
@@ -103,7 +107,14 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         {
             var (number, word) = (_known.Number(value.Path), _known.Word(value.Path));
             drawn.Put(value.Path, number ?? (value.Words is null ? DrawnAs(value) : null), word ?? value.Words?[0].Id);
-            if (!value.Asked && (told.ContainsKey(value.Path) || derived.Contains(value.Path) || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))))
+            if (
+                !value.Asked
+                && (
+                    told.ContainsKey(value.Path)
+                    || derived.Contains(value.Path)
+                    || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))
+                )
+            )
             {
                 Put(value, drawn);
             }
@@ -155,7 +166,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
             var node = (JsonObject)At(limit)!;
             node.TryAdd("low", null);
             node.TryAdd("high", null);
-            node["source"] = JsonSerializer.SerializeToNode(source, CoreJson.Default.LimitSource);
+            node["source"] = JsonSerializer.SerializeToNode(source, SheetJson.Default.LimitSource);
         }
     }
 
@@ -163,7 +174,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         At(path) is not null
         && (path.EndsWith("/low", StringComparison.Ordinal) || path.EndsWith("/high", StringComparison.Ordinal))
         && At($"{path[..path.LastIndexOf('/')]}/source") is { } source
-            ? source.Deserialize(CoreJson.Default.LimitSource)
+            ? source.Deserialize(SheetJson.Default.LimitSource)
             : null;
 
     private JsonNode? At(string path) =>
@@ -186,7 +197,10 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         for (var n = 0; n < names.Length; n++)
         {
             var last = n == names.Length - 1;
-            JsonNode Next() => last ? value : Index(names[n + 1]) is null ? new JsonObject() : new JsonArray();
+            JsonNode Next() =>
+                last ? value
+                : Index(names[n + 1]) is null ? new JsonObject()
+                : new JsonArray();
             if (at is JsonArray list)
             {
                 var i = Index(names[n])!.Value;
@@ -223,6 +237,5 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         }
     }
 
-    private static int? Index(string name) =>
-        int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var i) ? i : null;
+    private static int? Index(string name) => int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var i) ? i : null;
 }

@@ -170,7 +170,29 @@ public static partial class BalancerInspection
             ]
         )
         {
-            Wants = new("balancer") { Not = ["balancer/design", "balancer/warm", "balancer/nose", "balancer/hub", "balancer/seatedDepth", "balancer/interference", "balancer/roundness", "balancer/taper", "balancer/tilt", "balancer/measureRadiusMm", "balancer/puller", "balancer/spokes", "balancer/body", "balancer/flange", "balancer/ring/inner", "balancer/ring/width", "balancer/ring/rubber"] },
+            Wants = new("balancer")
+            {
+                Not =
+                [
+                    "balancer/design",
+                    "balancer/warm",
+                    "balancer/nose",
+                    "balancer/hub",
+                    "balancer/seatedDepth",
+                    "balancer/interference",
+                    "balancer/roundness",
+                    "balancer/taper",
+                    "balancer/tilt",
+                    "balancer/measureRadiusMm",
+                    "balancer/puller",
+                    "balancer/spokes",
+                    "balancer/body",
+                    "balancer/flange",
+                    "balancer/ring/inner",
+                    "balancer/ring/width",
+                    "balancer/ring/rubber",
+                ],
+            },
         };
 
     private static Call Found(Verdict verdict, string why) => new(verdict, Sentence.Of(why), []);

@@ -141,7 +141,22 @@ public static partial class BalancerOff
             ]
         )
         {
-            Wants = new("balancer") { Not = ["balancer/seatedDepth/", "balancer/roundness", "balancer/taper", "balancer/tilt", "balancer/measureRadiusMm", "balancer/ring/outer", "balancer/ring/inner", "balancer/ring/width", "balancer/nose/lengthMm", "balancer/warm"] },
+            Wants = new("balancer")
+            {
+                Not =
+                [
+                    "balancer/seatedDepth/",
+                    "balancer/roundness",
+                    "balancer/taper",
+                    "balancer/tilt",
+                    "balancer/measureRadiusMm",
+                    "balancer/ring/outer",
+                    "balancer/ring/inner",
+                    "balancer/ring/width",
+                    "balancer/nose/lengthMm",
+                    "balancer/warm",
+                ],
+            },
         };
 
     private static Judgement NotTheRing(StepContext c) =>

@@ -7,8 +7,8 @@ using Npgsql;
 
 namespace NeatBore.Store;
 
-/// <summary>A line of Today, the last entry that it knows, and which version of Neat Bore made it.</summary>
-public sealed record MadeLine(BuildLine Line, long UpTo, string By);
+/// <summary>A line of Today, the last entry that it knows, which version of Neat Bore made it, and what its build is found by.</summary>
+public sealed record MadeLine(BuildLine Line, long UpTo, string By, string Words = "");
 
 /// <summary>Where a page of Today ended.</summary>
 /// <param name="Standing">How the last one stood.</param>
@@ -29,8 +29,8 @@ public sealed class TodayLines(Database database)
         var rows = await connection.QueryAsync<string>(
             new CommandDefinition(
                 $"""
-                select body::text from line
-                {(after is null ? "" : "where standing < @standing or (standing = @standing and (number, build) > (@number, @build))")}
+                select body::text from line where not off_bench
+                {(after is null ? "" : "and (standing < @standing or (standing = @standing and (number, build) > (@number, @build)))")}
                 order by standing desc, number, build limit @most
                 """,
                 new
@@ -46,11 +46,37 @@ public sealed class TodayLines(Database database)
         return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
     }
 
-    /// <summary>How many builds there are.</summary>
+    /// <summary>Builds that have all of some words, on the bench or off it, the newest first.</summary>
+    /// <param name="words">Each anywhere in what a build is found by; small letters.</param>
+    /// <param name="most">So many at most.</param>
+    /// <param name="cancel">Gives up.</param>
+    public async Task<IReadOnlyList<BuildLine>> FindAsync(IReadOnlyList<string> words, int most, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<string>(
+            new CommandDefinition(
+                """
+                select l.body::text from line l join build b on b.id = l.build
+                where not exists (select from unnest(@words) w where position(w in l.words) = 0)
+                order by b.opened_at desc, l.number, b.id limit @most
+                """,
+                new { words, most },
+                cancellationToken: cancel
+            )
+        );
+        return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
+    }
+
+    /// <summary>How many builds are on the bench.</summary>
     public async Task<int> CountAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        return await connection.ExecuteScalarAsync<int>(new CommandDefinition("select count(*) from build", cancellationToken: cancel));
+        return await connection.ExecuteScalarAsync<int>(
+            new CommandDefinition(
+                "select count(*) from build b where not exists (select from line l where l.build = b.id and l.off_bench)",
+                cancellationToken: cancel
+            )
+        );
     }
 
     /// <summary>The number that the next build would have: one more than the largest, as wide as that is.</summary>
@@ -110,11 +136,12 @@ public sealed class TodayLines(Database database)
     }
 
     internal const string PutStatement = """
-        insert into line (build, standing, number, up_to, made_by, engine, body)
-        values (@lineOf, @standing, @number, @upTo, @madeBy, @engine, @line::jsonb)
+        insert into line (build, standing, number, up_to, made_by, engine, body, off_bench, words)
+        values (@lineOf, @standing, @number, @upTo, @madeBy, @engine, @line::jsonb, @offBench, @words)
         on conflict (build) do update
         set standing = excluded.standing, number = excluded.number, up_to = excluded.up_to,
-            made_by = excluded.made_by, engine = excluded.engine, body = excluded.body
+            made_by = excluded.made_by, engine = excluded.engine, body = excluded.body,
+            off_bench = excluded.off_bench, words = excluded.words
         where line.up_to <= excluded.up_to
         """;
 
@@ -127,6 +154,8 @@ public sealed class TodayLines(Database database)
             upTo = made.UpTo,
             madeBy = made.By,
             engine = made.Line.Engine,
+            offBench = made.Line.OffBench,
+            words = made.Words,
             line = JsonSerializer.Serialize(made.Line, CoreJson.Default.BuildLine),
         };
 }

@@ -525,7 +525,12 @@ public sealed class Builder : IDisposable
     /// <summary>Goes on by the big button, once it has the keyboard and says so.</summary>
     public void GoOn(string words)
     {
-        Until(() => _driver.SwitchTo().ActiveElement().Text.Contains(words, StringComparison.Ordinal), $"the keyboard on “{words}”");
+        // The whole page has the words too, while the keyboard is nowhere yet.
+        Until(
+            () =>
+                _driver.SwitchTo().ActiveElement() is { TagName: "button" } button && button.Text.Contains(words, StringComparison.Ordinal),
+            $"the keyboard on “{words}”"
+        );
         Assert.True(
             Js("const e = document.activeElement; return e.scrollHeight <= e.clientHeight + 1 && e.scrollWidth <= e.clientWidth + 1")
                 is true,

@@ -55,7 +55,7 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.Tick("key");
         builder.Tick("rubber");
         builder.Tick("unlocked");
-        builder.BigSays("Next here");
+        builder.BigSays("Next");
         builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Balancer off");
         builder.See("Three-slot yoke, long screws");

@@ -180,7 +180,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Tick("new");
         Pull(builder, 24);
         builder.See("All tight. The rear seal is done.");
-        builder.GoOn("Open the record");
+        builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
         builder.See("Tapped it");
         builder.HasNoErrors();
     }

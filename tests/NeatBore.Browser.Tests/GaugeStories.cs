@@ -58,7 +58,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Picture("bench-tree");
         builder.GoOn("Say why, go on");
         builder.Find("//textarea").SendKeys("New mark cut, old one defaced" + Keys.Enter);
-        builder.BigSays("Next here");
+        builder.BigSays("Next");
         builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Skin only, pressed with a thumb");
 
@@ -115,7 +115,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         Steps.Ticks(builder, "two-turns", "tight", "float");
         builder.Read("error", "0.4");
         builder.See("The balancer is on.");
-        builder.GoOn("Open the record");
+        builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
         foreach (var words in (string[])["Simulated micrometer", "Simulated press", "points, peak", "Clean, and seated at"])
         {
             builder.See(words);
@@ -340,7 +340,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("It is off.");
         builder.GoOn("Kept together");
         Steps.Ticks(builder, "key", "rubber", "unlocked");
-        builder.BigSays("Next here");
+        builder.BigSays("Next");
     }
 
     private static void Sweep(Builder builder)

@@ -63,13 +63,17 @@ public class CamRunSheetTests
 
             bench.Item = s_six.Cam.ThrustPlate!;
             bench.TakeAll("start").TakeAll("bite", "in-line", "yes");
-            foreach (var passage in s_six.Cam.Bearings[0].Passages)
+            foreach (var step in (string[])["look", "seat"])
             {
-                bench.See("look", passage.Id, 0, -1.4);
-                bench.See("seat", passage.Id, 0, 0);
+                foreach (var passage in s_six.Cam.Bearings[0].Passages)
+                {
+                    bench.See(step, passage.Id, 0, step == "look" ? -1.4 : 0);
+                }
+
+                bench.TakeAll(step, step == "look" ? ["yes"] : [depth, depth, depth, depth]);
             }
 
-            return bench.TakeAll("look", "yes").TakeAll("seat", depth, depth, depth, depth).Step("seat").Now;
+            return bench.Step("seat").Now;
         }
 
         Assert.Equal(Verdict.Go, At("1.0").Call!.Verdict);

@@ -19,10 +19,11 @@ public sealed record BuildHead(
     IReadOnlyList<PlaceState> Places,
     IReadOnlyList<Wait> Waits,
     View View,
-    Later? Later
+    Later? Later,
+    BuildLife Life
 )
 {
     /// <summary>The head of a state.</summary>
     public static BuildHead Of(BuildState s) =>
-        new(s.Number, s.Name, s.Sheet, s.UpToSeq, s.OpenedAt, s.Standing, s.Do, s.At, s.AtStep, s.Places, s.Waits, s.View, s.Later);
+        new(s.Number, s.Name, s.Sheet, s.UpToSeq, s.OpenedAt, s.Standing, s.Do, s.At, s.AtStep, s.Places, s.Waits, s.View, s.Later, s.Life);
 }

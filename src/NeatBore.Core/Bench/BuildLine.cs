@@ -22,6 +22,9 @@ namespace NeatBore.Core.Bench;
 /// <param name="View">The end that the words are seen from.</param>
 /// <param name="Later">From when on something else is to be done next, and what.</param>
 /// <param name="Fault">Why it can't be read.</param>
+/// <param name="Owner">The owner's reference; empty for none.</param>
+/// <param name="Due">When it is promised; null for no day.</param>
+/// <param name="OffBench">Whether it was taken off the bench.</param>
 public sealed record BuildLine(
     Guid Id,
     string Number,
@@ -38,7 +41,10 @@ public sealed record BuildLine(
     IReadOnlyList<Wait> Waits,
     View View,
     Later? Later,
-    string? Fault
+    string? Fault,
+    string Owner = "",
+    DateOnly? Due = null,
+    bool OffBench = false
 )
 {
     private const int MostWaits = 2;
@@ -71,7 +77,10 @@ public sealed record BuildLine(
             [.. state.Waits.Take(MostWaits)],
             state.View,
             state.Later,
-            null
+            null,
+            state.Life.Owner,
+            state.Life.Due,
+            state.Life.OffBench
         );
     }
 

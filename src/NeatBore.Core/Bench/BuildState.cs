@@ -20,6 +20,7 @@ namespace NeatBore.Core.Bench;
 /// <param name="Waits">What is against the clock, soonest first.</param>
 /// <param name="View">The end that the words of what to do next are seen from.</param>
 /// <param name="Later">From when on something else is to be done next, and what.</param>
+/// <param name="Life">What it is called and whose it is.</param>
 public sealed record BuildState(
     string Number,
     string Name,
@@ -34,7 +35,8 @@ public sealed record BuildState(
     IReadOnlyList<TaskState> Tasks,
     IReadOnlyList<Wait> Waits,
     View View,
-    Later? Later
+    Later? Later,
+    BuildLife Life
 );
 
 /// <summary>Something that has to be done by a time, or that nothing can be done before.</summary>

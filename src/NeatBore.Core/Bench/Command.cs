@@ -20,6 +20,7 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(Note), "note")]
 [JsonDerivedType(typeof(Attach), "attach")]
 [JsonDerivedType(typeof(TellValue), "tell-value")]
+[JsonDerivedType(typeof(ChangeBuild), "change-build")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -98,4 +99,22 @@ public sealed record TellValue(
     LimitSource Source = LimitSource.Manual,
     string? Because = null,
     bool FromPaper = false
+) : Command(Id, DoneAt);
+
+/// <summary>Say what a build is called, whose it is, when it is due, and whether it is on the bench.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Number">The shop's build number, 1 to 20 characters.</param>
+/// <param name="Name">What it is for, 1 to 80 characters.</param>
+/// <param name="Owner">The owner's reference, up to 80 characters; empty for none.</param>
+/// <param name="Due">When it is promised; null for no day.</param>
+/// <param name="OffBench">Whether it is taken off the bench.</param>
+public sealed record ChangeBuild(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    string Number,
+    string Name,
+    string Owner = "",
+    DateOnly? Due = null,
+    bool OffBench = false
 ) : Command(Id, DoneAt);

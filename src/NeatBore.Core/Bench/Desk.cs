@@ -225,6 +225,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
             Attach attach => Photo(attach, state),
             TellValue tell => Value(tell, state, by),
+            ChangeBuild change => Changed(change),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -383,6 +384,24 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             : dimension == Dimension.Count && read.Value != Math.Floor(read.Value)
                 ? throw new UnusableInputException("typed", "must be a whole number: it is a count")
             : read.Value;
+    }
+
+    private static BuildChanged Changed(ChangeBuild change)
+    {
+        var faults = new Faults();
+        faults.Require(change.Number.Trim() is { Length: > 0 and <= 20 }, "number", "must be 1 to 20 characters, such as 017");
+        faults.Require(change.Name.Trim() is { Length: > 0 and <= 80 }, "name", "must be 1 to 80 characters, such as Hill-climb tourer");
+        faults.Require(change.Owner.Trim().Length <= 80, "owner", "must be up to 80 characters");
+        faults.ThrowIfAny();
+        return new BuildChanged(
+            change.Id,
+            change.DoneAt,
+            change.Number.Trim(),
+            change.Name.Trim(),
+            change.Owner.Trim(),
+            change.Due,
+            change.OffBench
+        );
     }
 
     private static Chose Choice(Choose choose, WorkedBuild state)

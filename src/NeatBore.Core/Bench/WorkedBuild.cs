@@ -38,7 +38,7 @@ public sealed class WorkedBuild
     {
         (_sheets, _book, _log, _tasks, WorkedOut) = (sheets, book, log, tasks, workedOut);
         _state = new Lazy<BuildState>(() =>
-            HeadEvaluation.Of(Opened, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
+            HeadEvaluation.Of(Opened, BuildLife.Of(_log), UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
         );
     }
 

@@ -17,6 +17,7 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(Called), "called")]
 [JsonDerivedType(typeof(Decided), "decided")]
 [JsonDerivedType(typeof(GateOpened), "gate-opened")]
+[JsonDerivedType(typeof(BuildChanged), "build-changed")]
 [JsonDerivedType(typeof(ValueTold), "value-told")]
 [JsonDerivedType(typeof(SheetMoved), "sheet-moved")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)

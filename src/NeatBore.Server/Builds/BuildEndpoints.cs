@@ -109,6 +109,11 @@ internal static class BuildEndpoints
             .Produces<WholeBuild>()
             .ProducesProblem(404)
             .WithSummary("A build's whole state, now or as of an earlier time");
+        builds
+            .MapGet("find", FindAsync)
+            .Produces<TodayPage>()
+            .ProducesValidationProblem(422)
+            .WithSummary("Builds by number, name, owner, engine, part number, person or date, on the bench or off it");
         builds.MapGet("{id:guid}/file", FileAsync).Produces<BuildFile>().ProducesProblem(404).WithSummary("A whole build as an open file");
         builds
             .MapGet("{id:guid}/fasteners", FastenersAsync)
@@ -183,19 +188,46 @@ internal static class BuildEndpoints
     )
     {
         var lines = await today.ReadAsync(after is null ? null : MarkOf(after), PageLines, cancel);
+        var page = await PageOf(lines, shelf, book, cancel);
+        return TypedResults.Ok(
+            page with
+            {
+                Total = await today.CountAsync(cancel),
+                After = lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}",
+            }
+        );
+    }
+
+    private static async Task<TodayPage> PageOf(
+        IReadOnlyList<BuildLine> lines,
+        SheetShelf shelf,
+        ProcedureBook book,
+        CancellationToken cancel
+    )
+    {
         var engines = lines.Select(l => l.Engine).ToHashSet(StringComparer.Ordinal);
         var strips = (await shelf.AllAsync(cancel))
             .Values.Where(s => engines.Contains(s.Id))
             .GroupBy(s => s.Id)
             .Select(g => EngineStrip.Of(g.MaxBy(s => s.Version)!, book));
-        return TypedResults.Ok(
-            new TodayPage(
-                lines,
-                [.. strips],
-                await today.CountAsync(cancel),
-                lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}"
-            )
-        );
+        return new TodayPage(lines, [.. strips], lines.Count, null);
+    }
+
+    private static async Task<Ok<TodayPage>> FindAsync(
+        string words,
+        TodayLines today,
+        SheetShelf shelf,
+        ProcedureBook book,
+        CancellationToken cancel
+    )
+    {
+        var each = words.ToLower(CultureInfo.InvariantCulture).Split(' ', StringSplitOptions.RemoveEmptyEntries).Distinct().ToList();
+        if (each.Count is 0 or > 10)
+        {
+            throw new UnusableInputException("words", "must be 1 to 10 words, such as 014 tourer");
+        }
+
+        return TypedResults.Ok(await PageOf(await today.FindAsync(each, PageLines, cancel), shelf, book, cancel));
     }
 
     private static TodayMark MarkOf(string after) =>

@@ -94,7 +94,8 @@ internal sealed class BuildReader(
     }
 
     /// <summary>The line of Today of a build.</summary>
-    public static MadeLine Line(Guid id, WorkedBuild build) => new(BuildLine.Of(id, build.State), build.UpToSeq, MadeBy);
+    public static MadeLine Line(Guid id, WorkedBuild build) =>
+        new(BuildLine.Of(id, build.State), build.UpToSeq, MadeBy, FindWords.Of(build));
 
     /// <summary>The whole build as an open file, also where it can't be read: then as its log stands. Null if there is no such
     /// build.</summary>
@@ -154,7 +155,8 @@ internal sealed class BuildReader(
         return new MadeLine(
             BuildLine.Unreadable(id, Said("number"), Said("name"), raw.Count > 0 ? raw[0].StoredAt : default, e.Message),
             raw.Count > 0 ? raw[^1].Seq : 0,
-            MadeBy
+            MadeBy,
+            $"{Said("number")} {Said("name")}".ToLowerInvariant()
         );
     }
 

@@ -12,19 +12,20 @@ namespace NeatBore.Server.Demo;
 
 /// <summary>Loads the made-up shop from the app's own open files; what is in the record already is left as it is.</summary>
 /// <remarks>A file that is not what it should be is left out and said so in one line; the rest of the shop starts without it.</remarks>
-internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf blobs, BuildLog builds)
+internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf blobs, BuildLog builds, TimeProvider clock)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
-        await TakeAsync(Path.Combine(folder, "shop.json"), CoreJson.Default.Shop, s => shop.AddAsync(s, cancel), cancel);
+        var days = DemoTimes.DaysTo(Files(folder, "builds").Select(Text), DateOnly.FromDateTime(clock.GetUtcNow().UtcDateTime));
+        await TakeAsync(Path.Combine(folder, "shop.json"), days, CoreJson.Default.Shop, s => shop.AddAsync(s, cancel));
         foreach (var file in Files(folder, "sheets"))
         {
-            await TakeAsync(file, CoreJson.Default.EngineSheet, s => AddAsync(s, cancel), cancel);
+            await TakeAsync(file, days, CoreJson.Default.EngineSheet, s => AddAsync(s, cancel));
         }
 
         foreach (var file in Files(folder, "builds"))
         {
-            await TakeAsync(file, CoreJson.Default.BuildFile, b => OpenAsync(b, cancel), cancel);
+            await TakeAsync(file, days, CoreJson.Default.BuildFile, b => OpenAsync(b, cancel));
         }
     }
 
@@ -73,12 +74,25 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
             ? Directory.EnumerateFiles(path, "*.json").Order(StringComparer.Ordinal)
             : [];
 
-    private static async Task TakeAsync<T>(string file, JsonTypeInfo<T> type, Func<T, Task> take, CancellationToken cancel)
+    // One that can't be read has no times; why is said when it is taken.
+    private static string Text(string file)
     {
         try
         {
-            await using var stream = File.OpenRead(file);
-            await take(await JsonSerializer.DeserializeAsync(stream, type, cancel) ?? throw new InvalidDataException("it holds nothing"));
+            return File.ReadAllText(file);
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            return "";
+        }
+    }
+
+    private static async Task TakeAsync<T>(string file, int days, JsonTypeInfo<T> type, Func<T, Task> take)
+    {
+        try
+        {
+            var json = DemoTimes.Moved(await File.ReadAllTextAsync(file), days);
+            await take(JsonSerializer.Deserialize(json, type) ?? throw new InvalidDataException("it holds nothing"));
         }
         catch (Exception e)
             when (e is JsonException or IOException or InvalidDataException or UnauthorizedAccessException or NotSupportedException)

@@ -134,6 +134,8 @@ export const api = {
   /** The strip of an engine while its arrangement is typed. */
   drawn: (engine: NewEngine) => ask<Strip>('/api/engines/strip', engine),
   addEngine: (engine: NewEngine) => ask<SheetRef>('/api/engines', engine),
+  /** Builds that have all of these words, on the bench or off it. */
+  find: (words: string) => ask<TodayPage>(`/api/builds/find?words=${encodeURIComponent(words)}`),
   /** The number that the next build would have. */
   next: () => ask<NextBuild>('/api/builds/next'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),

@@ -2850,6 +2850,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Builds by number, name, owner, engine, part number, person or date, on the bench or off it */
+        get: {
+            parameters: {
+                query: {
+                    words: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TodayPage"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/file": {
         parameters: {
             query?: never;
@@ -4068,6 +4115,23 @@ export interface components {
             waits: components["schemas"]["Wait"][];
             view: components["schemas"]["View"];
             later: null | components["schemas"]["Later"];
+            life: components["schemas"]["BuildLife"];
+        };
+        /** @description What a build is called and whose it is. */
+        BuildLife: {
+            /** @description The shop's build number. */
+            number: string;
+            /** @description What it is for. */
+            name: string;
+            /** @description The owner's reference; empty for none. */
+            owner: string;
+            /**
+             * Format: date
+             * @description When it is promised; null for no day.
+             */
+            due: null | string;
+            /** @description Whether it was taken off the bench. */
+            offBench: boolean;
         };
         /**
          * @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it
@@ -4116,6 +4180,21 @@ export interface components {
             later: null | components["schemas"]["Later"];
             /** @description Why it can't be read. */
             fault: null | string;
+            /**
+             * @description The owner's reference; empty for none.
+             * @default
+             */
+            owner: string;
+            /**
+             * Format: date
+             * @description When it is promised; null for no day.
+             */
+            due?: null | string;
+            /**
+             * @description Whether it was taken off the bench.
+             * @default false
+             */
+            offBench: boolean;
         };
         /** @description A build's whole state: a pure function of its log. */
         BuildState: {
@@ -4151,6 +4230,8 @@ export interface components {
             /** @description The end that the words of what to do next are seen from. */
             view: components["schemas"]["View"];
             later: null | components["schemas"]["Later"];
+            /** @description What it is called and whose it is. */
+            life: components["schemas"]["BuildLife"];
         };
         BuildView: {
             /** Format: uuid */
@@ -5103,7 +5184,7 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"];
         /** @description Put a photo, sent before, to a step. */
         CommandAttach: {
             /** @enum {string} */
@@ -5129,6 +5210,40 @@ export interface components {
             do?: "begin-round";
             step: components["schemas"]["StepRef"];
             because: string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Say what a build is called, whose it is, when it is due, and whether it is on the bench. */
+        CommandChangeBuild: {
+            /** @enum {string} */
+            do?: "change-build";
+            /** @description The shop's build number, 1 to 20 characters. */
+            number: string;
+            /** @description What it is for, 1 to 80 characters. */
+            name: string;
+            /**
+             * @description The owner's reference, up to 80 characters; empty for none.
+             * @default
+             */
+            owner: string;
+            /**
+             * Format: date
+             * @description When it is promised; null for no day.
+             */
+            due?: null | string;
+            /**
+             * @description Whether it is taken off the bench.
+             * @default false
+             */
+            offBench: boolean;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -5286,7 +5401,10 @@ export interface components {
              */
             doneAt: string;
         };
-        /** @description Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not known. */
+        /**
+         * @description Tell a value of the engine as typed, in the unit that stood beside the field; nothing typed says that it is not
+         *                 known.
+         */
         CommandTellValue: {
             /** @enum {string} */
             do?: "tell-value";
@@ -6431,7 +6549,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -6442,6 +6560,45 @@ export interface components {
             photo: components["schemas"]["PhotoRef"];
             /** @description What it shows; may be empty. */
             caption: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description What a build is called and whose it is, from now on; whether it is on the bench. */
+        LogEventBuildChanged: {
+            /** @enum {string} */
+            kind?: "build-changed";
+            /** @description The shop's build number. */
+            number: string;
+            /** @description What it is for. */
+            name: string;
+            /** @description The owner's reference; empty for none. */
+            owner: string;
+            /**
+             * Format: date
+             * @description When it is promised; null for no day.
+             */
+            due: null | string;
+            /** @description Whether it was taken off the bench; its record stays, and it can come back. */
+            offBench: boolean;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -6843,6 +7000,7 @@ export interface components {
             value: components["schemas"]["KnownValue"];
             /** @description Why it was corrected, where work had begun on another. */
             because?: null | string;
+            was?: null | components["schemas"]["KnownValue"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.

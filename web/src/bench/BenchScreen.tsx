@@ -1,11 +1,12 @@
 import { Demo } from '../ui/Demo';
 import { useCallback, useMemo, useState } from 'react';
 import { Link, Navigate, useNavigate, useParams, useSearchParams } from 'react-router';
-import type { PlaceTask, TaskRef } from '../api/types';
+import type { PlaceState, PlaceTask, TaskRef } from '../api/types';
 import { addressOf } from './address';
 import { JobCardScreen } from './card/JobCardScreen';
 import { EngineStrip, stripOf } from './strip/EngineStrip';
 import { StripEnds } from './strip/StripEnds';
+import { BuildPanel } from './BuildPanel';
 import { TaskBench } from './TaskBench';
 import { sheetOf } from './state/outboxes';
 import { typed, useTypedOn } from './state/typed';
@@ -15,6 +16,18 @@ import { useNarrow } from '../ui/useNarrow';
 import { SeenFrom } from '../entry/reader';
 
 const alone: readonly PlaceTask[] = [];
+
+/** What the work goes on to once a task is done: the next at its place, else the first that is open at a place after it, else before. */
+function nextAfter(
+  places: readonly PlaceState[],
+  here: PlaceState | undefined,
+  kind: string,
+): PlaceTask | undefined {
+  const from = here ? places.indexOf(here) : 0;
+  return [...places.slice(from), ...places.slice(0, from)]
+    .map((p) => p.tasks.find((t) => t.ref.kind === p.next?.kind))
+    .find((t) => t && t.ref.kind !== kind && t.standing !== 'done');
+}
 
 /** One task of one build, at the engine. */
 export function BenchScreen() {
@@ -74,11 +87,11 @@ export function BenchScreen() {
         <div className="flex flex-col justify-between py-1.5 pl-4">
           <div className="leading-tight">
             <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
-            <p className="text-base text-muted">
-              Build {bench.view.state.number} <Demo />
+            <p className="flex gap-2 text-base text-muted">
+              <BuildPanel bench={bench} key={bench.view.state.upToSeq} /> <Demo />
             </p>
           </div>
-          <div className="flex gap-4">
+          <div className="flex gap-3">
             <Link to="/" className="flex min-h-11 items-center text-base font-semibold">
               ‹ Today
             </Link>
@@ -87,6 +100,12 @@ export function BenchScreen() {
               className="flex min-h-11 items-center text-base font-semibold underline"
             >
               Fasteners
+            </Link>
+            <Link
+              to={`/builds/${build}/record`}
+              className="flex min-h-11 items-center text-base font-semibold underline"
+            >
+              Record
             </Link>
           </div>
         </div>
@@ -113,9 +132,7 @@ export function BenchScreen() {
             sheet={own}
             build={build}
             siblings={here?.tasks ?? alone}
-            onwards={here?.tasks.find(
-              (t) => t.ref.kind === here.next?.kind && t.ref.kind !== kind && t.standing !== 'done',
-            )}
+            onwards={nextAfter(bench.view.state.places, here, kind)}
             onOpen={openTask}
           />
         </SeenFrom>

@@ -16,6 +16,7 @@ import { useShop } from '../bench/state/useBuild';
 import { spanText, useNow, useSaid } from '../bench/call/clock';
 import { writeSentence } from '../entry/wording';
 import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from './FilesIn';
+import { Find } from './Find';
 import { NoLine } from './NoLine';
 
 /** The builds on the bench, one above another, trouble first. */
@@ -52,6 +53,7 @@ export function Today() {
           {builds.data ? `${total === 1 ? 'One engine' : `${total} engines`} on the bench` : ''}
         </p>
         <span className="grow" />
+        <Find />
         <Link to="/crib" className="flex min-h-11 items-center text-title font-semibold underline">
           Crib
         </Link>
@@ -207,6 +209,10 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
           <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
           <p className="text-base text-muted">
             Build {line.number}, {line.name}
+            {line.owner !== '' && `, ${line.owner}`}
+            {line.due != null && (
+              <b className="block text-ink">{`due ${new Date(`${line.due}T12:00`).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}`}</b>
+            )}
           </p>
         </div>
         <div className={alone ? 'col-span-3 row-start-2' : ''}>

@@ -77,13 +77,7 @@ export function GaugeShelf(props: Props) {
         ) : after ? (
           <BigButton called={called} words={after.title} before="Next" keyName="Enter" onClick={onGoOn} />
         ) : onwards ? (
-          <BigButton
-            called={called}
-            words={onwards.title}
-            before="Next here"
-            keyName="Enter"
-            onClick={onGoOn}
-          />
+          <BigButton called={called} words={onwards.title} before="Next" keyName="Enter" onClick={onGoOn} />
         ) : (
           <BigButton called={called} words="Open the record" keyName="Enter" onClick={onGoOn} />
         )}

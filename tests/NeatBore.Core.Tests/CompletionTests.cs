@@ -75,6 +75,8 @@ public class CompletionTests
             var desk = new Desk(ProcedureBook.Default, s_shop);
             var build = Opened(sheet with { Known = left });
             var at = new TaskRef(procedure.Id, procedure.Home ?? procedure.Places(sheet)[0]);
+            // Whatever is missing, its card can be drawn.
+            Assert.Equal(whole.Ready, JobCard.Of(build, at, ProcedureBook.Default, s_shop)!.Ready);
             var start = new StartTask(Guid.CreateVersion7(), Workbench.Start, at);
             if (whole.Missing.Any() || whole.Values.Any(v => v.Fault is not null))
             {

@@ -101,6 +101,13 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         {
             return build.Apply([.. events.Select((e, i) => new LogEntry(build.UpToSeq + 1 + i, storedAt, by, e))]);
         }
+        catch (UnreadableLogException e) when (command is StartTask or TellValue)
+        {
+            throw new UnusableInputException(
+                command is StartTask ? "task" : "typed",
+                $"the run sheet can’t work with this engine’s values: {e.InnerException?.Message ?? e.Message} Look the card over"
+            );
+        }
         catch (UnreadableLogException e)
         {
             // What the build could not be worked out with is not appended.

@@ -60,17 +60,7 @@ public sealed record JobCard(
         var begun = build.Tasks.Any(t => t.Ref == task);
         var told = build.ToldValues;
         var whole = begun ? Completion.Of(build.SheetOf(task), [], procedure.Wants) : Completion.Of(build.Newest, told, procedure.Wants);
-        var trial = TaskEvaluation
-            .TaskOf(
-                new TaskStarted(Guid.Empty, DateTimeOffset.UnixEpoch, task, procedure.Version, whole.Sheet.Ref),
-                procedure,
-                whole.Sheet,
-                [],
-                kind => build.Tasks.FirstOrDefault(t => t.Ref.Kind == kind),
-                _ => null
-            )
-            .State;
-        var steps = trial.Steps.Where(s => s.Status != StepStatus.LeftOut).ToList();
+        var steps = Tried(build, task, procedure, whole);
         var slots = steps.SelectMany(s => s.Rounds[^1].Slots.Select(x => x.Slot)).ToList();
         var readings = slots.Count(s => s.Required);
         return new JobCard(
@@ -88,7 +78,7 @@ public sealed record JobCard(
                         CardGauge.Of(g.Key, [.. g.Select(Around)], shop.Instruments, whole.Values, procedure.Wants, whole.Sheet.Layout)
                     ),
             ],
-            [.. steps.SelectMany(s => s.Cautions).Distinct()],
+            [.. (steps.Count > 0 ? steps.SelectMany(s => s.Cautions) : procedure.Steps.SelectMany(s => s.Cautions)).Distinct()],
             steps.Count,
             readings,
             (int)(5 * Math.Ceiling(((steps.Count * MinutesAStep) + (readings * MinutesAReading)) / 5)),
@@ -96,6 +86,28 @@ public sealed record JobCard(
             begun,
             build.Newest.Lacks(told).Count
         );
+    }
+
+    /// <summary>Its steps as they stand before anything is read; none where what is missing can't even be tried.</summary>
+    private static List<StepState> Tried(WorkedBuild build, TaskRef task, Procedure procedure, Completion whole)
+    {
+        try
+        {
+            var (state, _) = TaskEvaluation.TaskOf(
+                new TaskStarted(Guid.Empty, DateTimeOffset.UnixEpoch, task, procedure.Version, whole.Sheet.Ref),
+                procedure,
+                whole.Sheet,
+                [],
+                kind => build.Tasks.FirstOrDefault(t => t.Ref.Kind == kind),
+                _ => null
+            );
+            return [.. state.Steps.Where(s => s.Status != StepStatus.LeftOut)];
+        }
+        catch (Exception e) when (!whole.Ready && e is UnusableInputException or ArgumentException)
+        {
+            // Sizes as they are usually drawn need not go with those that are known.
+            return [];
+        }
     }
 
     /// <summary>About what is read at a place; null where nobody can tell.</summary>

@@ -119,10 +119,10 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
             try
             {
                 var places = procedure.Places(sheet);
-                if (places.Count > 0)
+                // What nobody has told yet is asked for before its task begins.
+                if (places.Count > 0 && Completion.Of(sheet, [], procedure.Wants) is { Ready: true } whole)
                 {
                     var task = new TaskRef(procedure.Id, procedure.Home ?? places[0]);
-                    var whole = Completion.Of(sheet, [], procedure.Wants);
                     WorkedBuild.Of(
                         new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet },
                         book,

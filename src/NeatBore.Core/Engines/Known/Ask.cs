@@ -25,6 +25,14 @@ internal static class Ask
     /// <summary>A count.</summary>
     public static SheetValue Count(string path, string label, int low, int high) => new(path, label, Dimension.Count, new(low, high));
 
+    /// <summary>Bolts that are tightened across from one another: an even number.</summary>
+    public static SheetValue Pairs(string path, string label, int high) =>
+        Count(path, label, 2, high) with
+        {
+            Drawn = _ => 6,
+            Wrong = n => n % 2 == 0 ? null : "these stand across from one another: it must be an even number",
+        };
+
     /// <summary>A torque, N·m: never by rule.</summary>
     public static SheetValue Nm(string path, string label) => new(path, label, Dimension.Torque, new(0.5, 1500));
 

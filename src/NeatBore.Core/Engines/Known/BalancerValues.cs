@@ -146,7 +146,7 @@ internal static class BalancerValues
                     "balancer/body",
                     k => k.Word(Design) == "screwed-body",
                     [
-                        Ask.Count("balancer/body/screws", "Screws of the body", 2, 16),
+                        Ask.Pairs("balancer/body/screws", "Screws of the body", 16),
                         Ask.Mm("balancer/body/screwCircleMm", "Screws, on a circle of", 20, 300),
                         Ask.Mm("balancer/body/majorMm", "Screws, thread", 4, 16),
                         Ask.Mm("balancer/body/pitchMm", "Screws, pitch", 0.5, 3) with
@@ -162,7 +162,7 @@ internal static class BalancerValues
                     "balancer/flange",
                     k => k.Word(Design) == "flange",
                     [
-                        Ask.Count("balancer/flange/bolts", "Bolts of the flange", 2, 16),
+                        Ask.Pairs("balancer/flange/bolts", "Bolts of the flange", 16),
                         Ask.Mm("balancer/flange/boltCircleMm", "Bolts, on a circle of", 20, 300),
                         Ask.Mm("balancer/flange/majorMm", "Flange bolts, thread", 4, 20),
                         Ask.Mm("balancer/flange/pitchMm", "Flange bolts, pitch", 0.5, 3) with

@@ -41,7 +41,7 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
         foreach (var part in parts)
         {
             values.AddRange(draft.Wanted(part, wants));
-            made |= draft.Write(part);
+            made |= draft.Write(part, wants);
         }
 
         return made

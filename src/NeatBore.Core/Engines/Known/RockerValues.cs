@@ -115,6 +115,7 @@ internal static class RockerValues
             [
                 new(Trunnion, Bore, (trunnion, bore) => trunnion < bore, "the trunnion can’t be larger than the bore that it turns in"),
                 new(Bore, Outer, (bore, boss) => bore < boss, "the bore can’t be larger than the boss round it"),
+                new($"{Kit}/innerMm", Bore, (inner, bore) => inner < bore, "the bush’s inside can’t be larger than the bore that it is in"),
                 new(
                     $"{Kit}/innerMm",
                     $"{Kit}/outerMm",

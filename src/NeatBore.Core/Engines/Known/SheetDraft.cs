@@ -77,9 +77,15 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
                             : SourceOf(v.Path),
                         told1?.Typed ?? "",
                         told1?.By ?? "",
-                        part.Contradictions.FirstOrDefault(c =>
-                            (c.A == v.Path || c.B == v.Path) && _known.Number(c.A) is { } a && _known.Number(c.B) is { } b && !c.Holds(a, b)
-                        )?.Words
+                        (_known.Number(v.Path) is { } itself ? v.Wrong?.Invoke(itself) : null)
+                            ?? part.Contradictions.FirstOrDefault(c =>
+                                (c.A == v.Path || c.B == v.Path)
+                                && wants.Looks(c.A)
+                                && wants.Looks(c.B)
+                                && _known.Number(c.A) is { } a
+                                && _known.Number(c.B) is { } b
+                                && !c.Holds(a, b)
+                            )?.Words
                     );
                 }),
         ];
@@ -87,7 +93,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
 
     /// <summary>Writes a part into the sheet; what stays out whole while it is not known is left out.</summary>
     /// <returns>Whether anything was written.</returns>
-    public bool Write(PartValues part)
+    public bool Write(PartValues part, Wants wants)
     {
         var whole = Whole(part);
         if (whole && !part.Values.Any(v => told.ContainsKey(v.Path)))
@@ -95,25 +101,30 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
             return false;
         }
 
-        var without = part
-            .Values.Where(v => v.Group is not null)
-            .GroupBy(v => v.Group!)
-            .Where(g => !g.First().When(_known) || (At(g.Key) is null && g.Any(v => !v.HasRule && !_known.Has(v.Path))))
-            .Select(g => g.Key)
-            .ToHashSet(StringComparer.Ordinal);
-        var fresh = part.Values.Where(Added).Select(v => v.Group).ToHashSet();
+        // Until all is known it is whole for drawing: each value that is missing as it is usually drawn.
         var drawn = new KnownValues();
-        foreach (var value in part.Values.Where(v => v.Group is null || !without.Contains(v.Group)))
+        foreach (var value in part.Values)
         {
             var (number, word) = (_known.Number(value.Path), _known.Word(value.Path));
             drawn.Put(value.Path, number ?? (value.Words is null ? DrawnAs(value) : null), word ?? value.Words?[0].Id);
+        }
+
+        var without = part
+            .Values.Where(v => v.Group is not null)
+            .GroupBy(v => v.Group!)
+            .Where(g =>
+                !g.First().When(drawn)
+                || ((g.First().Optional || !wants.Looks($"{g.Key}/")) && At(g.Key) is null && g.Any(v => !v.HasRule && !_known.Has(v.Path)))
+            )
+            .Select(g => g.Key)
+            .ToHashSet(StringComparer.Ordinal);
+        var fresh = part.Values.Where(Added).Select(v => v.Group).ToHashSet();
+        foreach (var value in part.Values.Where(v => !v.Asked && (v.Group is null || !without.Contains(v.Group))))
+        {
             if (
-                !value.Asked
-                && (
-                    told.ContainsKey(value.Path)
-                    || derived.Contains(value.Path)
-                    || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))
-                )
+                told.ContainsKey(value.Path)
+                || derived.Contains(value.Path)
+                || (At(value.Path) is null && (!whole || fresh.Contains(value.Group)))
             )
             {
                 Put(value, drawn);

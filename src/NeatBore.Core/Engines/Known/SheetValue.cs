@@ -23,6 +23,9 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
     /// <summary>The same for a word.</summary>
     public Func<KnownValues, string?>? WordRule { get; init; }
 
+    /// <summary>What is wrong with a number by itself, and what would be right; null for one that can be.</summary>
+    public Func<double, string?>? Wrong { get; init; }
+
     /// <summary>What kind of instrument judges what this limits; null for what is no limit.</summary>
     public string? Gauge { get; init; }
 

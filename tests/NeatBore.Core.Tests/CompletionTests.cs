@@ -158,6 +158,68 @@ public class CompletionTests
         Assert.All(bolt.Values, v => Assert.False(v.Known));
     }
 
+    [Fact]
+    public void What_no_rule_can_give_is_asked_for_once_all_else_is_there()
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));
+        KnownValue Of(string path, double number) => new($"cover/{path}", number, null, LimitSource.Manual);
+        KnownValue[] told = [Of("boreMm", 62), Of("boltCount", 8), Of("groups/0/torqueNm", 10), Of("dowelCount", 0)];
+        IEnumerable<string> Missing(double thread) =>
+            Completion.Of(Bare(layout), [.. told, Of("groups/0/majorMm", thread)], new Wants("cover")).Missing.Select(v => v.Path);
+        Assert.Empty(Missing(6));
+        // No standard lists a coarse pitch, or a clearance hole, of 7.
+        Assert.Equal(["cover/groups/0/pitchMm", "cover/holeFreeMm"], Missing(7));
+        Assert.Equal(
+            ["frontSeal/lip"],
+            Completion
+                .Of(
+                    Bare(layout),
+                    [
+                        .. new[] { ("shaftMm", 42.0), ("outerMm", 62), ("widthMm", 8), ("depthMm", 1) }.Select(v => new KnownValue(
+                            $"frontSeal/{v.Item1}",
+                            v.Item2,
+                            null,
+                            LimitSource.Manual
+                        )),
+                    ],
+                    new Wants("frontSeal")
+                )
+                .Missing.Select(v => v.Path)
+        );
+    }
+
+    [Fact]
+    public void What_warming_takes_stays_out_until_all_of_it_is_known()
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));
+        var wants = ProcedureBook.Default.Newest.Single(p => p.Id == "balancer-on").Wants;
+        List<KnownValue> told =
+        [
+            new("balancer/design", null, "solid", LimitSource.Manual),
+            .. new[] { ("nose/diameterMm", 34.0), ("hub/outerDiameterMm", 56), ("hub/lengthMm", 44), ("seatedDepthMm", 6) }.Select(
+                v => new KnownValue($"balancer/{v.Item1}", v.Item2, null, LimitSource.Manual)
+            ),
+            .. new[] { ("majorMm", 14.0), ("pitchMm", 2), ("torqueNm", 140) }.Select(v => new KnownValue(
+                $"crankBolt/{v.Item1}",
+                v.Item2,
+                null,
+                LimitSource.Manual
+            )),
+        ];
+        var cold = Completion.Of(Bare(layout), told, wants);
+        Assert.True(cold.Ready);
+        Assert.Null(cold.Sheet.Balancer!.Warm);
+        told.Add(new("balancer/warm/massKg", 3.4, null, LimitSource.Measured));
+        told.Add(new("balancer/warm/rubber/high", 105, null, LimitSource.Manual));
+        Assert.Null(Completion.Of(Bare(layout), told, wants).Sheet.Balancer!.Warm);
+        told.Add(new("balancer/warm/acrossMm", 168, null, LimitSource.Measured));
+        var warm = Completion.Of(Bare(layout), told, wants).Sheet.Balancer!.Warm!;
+        Assert.Equal((3.4, 105.0, LimitSource.Manual), (warm.MassKg, warm.Rubber!.High!.Value, warm.Rubber.Source));
+        // Both faces and the rim of a disc: 2 π/4 0.168² + π 0.168 × 0.6 × 0.044.
+        Assert.Equal(0.058, warm.SurfaceM2, 3);
+        Assert.Equal(0.56, warm.NoseMassKg, 2);
+    }
+
     [Theory]
     [InlineData(20, 0.005, 0.027)]
     [InlineData(30, 0.010, 0.050)]

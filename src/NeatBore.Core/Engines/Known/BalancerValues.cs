@@ -180,6 +180,11 @@ internal static class BalancerValues
                         [
                             new SheetValue("balancer/warm/massKg", "Whole balancer weighs", Dimension.Mass, new(0.2, 60)),
                             new SheetValue("balancer/warm/rubber/high", "The most its rubber stands", Dimension.Temperature, new(50, 200)),
+                            Ask.Mm("balancer/warm/acrossMm", "Whole balancer, across", 60, 500) with
+                            {
+                                Asked = true,
+                                Rule = k => k.Number("balancer/ring/outerDiameterMm"),
+                            },
                             new SheetValue("balancer/warm/surfaceM2", "Its surface, m²", Dimension.Number, new(0.005, 2))
                             {
                                 Hidden = true,
@@ -308,7 +313,7 @@ internal static class BalancerValues
 
     /// <summary>Both faces and the rim of a disc as large as the ring, m².</summary>
     private static double? Surface(KnownValues k) =>
-        k.Number("balancer/ring/outerDiameterMm") is { } across && k.Number("balancer/ring/widthMm") is { } wide
+        k.Number("balancer/warm/acrossMm") is { } across && (k.Number("balancer/ring/widthMm") ?? (k.Number(HubLength) * 0.6)) is { } wide
             ? (Math.PI * across * ((across / 2) + wide)) / 1e6
             : null;
 

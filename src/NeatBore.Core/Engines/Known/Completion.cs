@@ -44,6 +44,12 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
             made |= draft.Write(part, wants);
         }
 
+        // Where no rule could give a value though all else is there, it has to be told: nothing is judged by what is only drawn.
+        if (values.TrueForAll(v => !v.Missing))
+        {
+            values = values.ConvertAll(v => v is { Need: Need.Rule, Known: false } ? v with { Need = Need.Must } : v);
+        }
+
         return made
             ? new Completion(
                 node.Deserialize(SheetJson.Default.EngineSheet)! with

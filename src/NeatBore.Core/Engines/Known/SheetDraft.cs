@@ -66,8 +66,8 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
                         v.Dimension,
                         v.Plausible,
                         v.Words,
-                        v.HasRule ? Need.Rule
-                            : v.Optional ? Need.Skip
+                        v.Optional && !_known.Has(v.Path) ? Need.Skip
+                            : v.HasRule ? Need.Rule
                             : Need.Must,
                         _known.Number(v.Path),
                         _known.Word(v.Path),
@@ -114,7 +114,7 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
             .GroupBy(v => v.Group!)
             .Where(g =>
                 !g.First().When(drawn)
-                || ((g.First().Optional || !wants.Looks($"{g.Key}/")) && At(g.Key) is null && g.Any(v => !v.HasRule && !_known.Has(v.Path)))
+                || ((g.First().Optional || !wants.Looks($"{g.Key}/")) && At(g.Key) is null && g.Any(v => !_known.Has(v.Path)))
             )
             .Select(g => g.Key)
             .ToHashSet(StringComparer.Ordinal);

@@ -27,7 +27,7 @@ export function CardAside({ card }: { card: JobCard }) {
         <Part name="Tools">
           {card.tools.map((t) => (
             <Line key={t.what} mark={t.name ? 'go' : 'stop'}>
-              {t.name ? `${t.name}: ${t.setUp}` : `${t.what}: none in the crib fits. ${t.setUp}`}
+              {t.name ? `${t.name}: ${t.setUp}` : `${t.what}: none that fits. ${t.setUp}`}
             </Line>
           ))}
         </Part>

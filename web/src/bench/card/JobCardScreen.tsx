@@ -54,6 +54,7 @@ function Open({
   const client = useQueryClient();
   const begun = card?.begun ?? false;
   const [because, setBecause] = useState('');
+  const [fromPaper, setFromPaper] = useState(false);
   const [source, setSource] = useState<LimitSource>('manual');
   const [open, setOpen] = useState<string>();
   const waiting = new Map(
@@ -90,7 +91,7 @@ function Open({
           decimalMark: localMark(),
           source,
           because: begun ? because : null,
-          fromPaper: false,
+          fromPaper,
         });
     }
     if (onwards) setCalled((was) => ({ path: onwards.path, n: (was?.n ?? 0) + 1 }));
@@ -107,6 +108,7 @@ function Open({
       key={value.path}
       build={build}
       value={value}
+      number={[...musts, ...skips, ...rules].indexOf(value) + 1}
       waiting={waiting.get(value.path)}
       called={called?.path === value.path ? `${called.path}${called.n}` : null}
       open={open === value.path}
@@ -174,7 +176,7 @@ function Open({
           )}
           <div className="min-h-0 min-w-0 flex-1 overflow-y-auto pr-1 max-lg:overflow-visible">
             {musts.length + rules.length > 0 && (
-              <fieldset className="mb-2 flex flex-wrap items-center gap-x-3 text-base text-line">
+              <fieldset className="mb-2 flex flex-wrap items-center gap-x-3 text-base text-line print:hidden">
                 <legend className="sr-only">Where it comes from what you type</legend>
                 <span>Typed from</span>
                 {(['manual', 'measured', 'house'] as const).map((s) => (
@@ -189,6 +191,15 @@ function Open({
                     {s === 'manual' ? 'manual' : s === 'measured' ? 'measuring' : 'house rule'}
                   </label>
                 ))}
+                <label className="flex min-h-11 items-center gap-2 font-semibold">
+                  <input
+                    type="checkbox"
+                    className="size-5 accent-mark"
+                    checked={fromPaper}
+                    onChange={(e) => setFromPaper(e.target.checked)}
+                  />
+                  from paper
+                </label>
               </fieldset>
             )}
             {begun && (
@@ -216,7 +227,7 @@ function Open({
         </section>
         {card && <CardAside card={card} />}
       </main>
-      <footer className="flex min-h-16 flex-wrap items-stretch bg-shelf">
+      <footer className="flex min-h-16 flex-wrap items-stretch bg-shelf print:hidden">
         {begun ? (
           <button
             ref={begin}
@@ -242,6 +253,13 @@ function Open({
             ? `First: ${missing[0]!.label.toLowerCase()}.`
             : 'The steps, their limits and this sheet stay as they are today for as long as the record lasts.'}
         </p>
+        <button
+          type="button"
+          className="min-h-16 border-l-2 border-ink px-5 text-title font-semibold"
+          onClick={() => window.print()}
+        >
+          Print
+        </button>
         {lead && (card?.notOnSheet ?? 0) > 0 && (
           <button
             type="button"

@@ -9,6 +9,8 @@ import { knowKey, typed, useNotices, useText } from '../state/typed';
 interface Props {
   build: string;
   value: WantedValue;
+  /** Its place in the order of entry, for the printed card. */
+  number: number;
   /** As it was typed, while it is on its way. */
   waiting: string | undefined;
   /** Changes when the keyboard is called to it. */
@@ -47,7 +49,7 @@ const frame = (open: boolean, missing: boolean): string =>
       : 'border-2 border-structure bg-field-deep text-line';
 
 /** One value of the engine, typed on its card. */
-export function ValueBox({ build, value, waiting, called, open, onOpen, onTell }: Props) {
+export function ValueBox({ build, value, number, waiting, called, open, onOpen, onTell }: Props) {
   const reader = useReader();
   const id = useId();
   const key = knowKey(value.path);
@@ -111,6 +113,7 @@ export function ValueBox({ build, value, waiting, called, open, onOpen, onTell }
         </div>
       )}
       <label htmlFor={id} className="mt-0.5 block text-base leading-tight text-line">
+        <b className="mr-1 hidden print:inline">{number}</b>
         {value.label}
       </label>
       <span

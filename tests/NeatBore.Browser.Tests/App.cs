@@ -617,9 +617,9 @@ public sealed class Builder : IDisposable
                     return;
                 }
             }
-            catch (WebDriverException e) when (e is StaleElementReferenceException or NoSuchElementException)
+            catch (WebDriverException e) when (e is StaleElementReferenceException or NoSuchElementException or UnknownErrorException)
             {
-                // The screen was redrawn while it was being looked at.
+                // The screen was redrawn, or the page left, while it was being looked at.
             }
 
             if (clock.Elapsed > TimeSpan.FromSeconds(20))

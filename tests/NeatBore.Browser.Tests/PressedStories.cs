@@ -38,7 +38,6 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.GoOn("Stack to press in");
         builder.Tick("tried");
         builder.See("Pusher sleeve 21.6 × 16.3 above: it clears the trunnion on both sides.");
-        builder.Picture("press-stack");
         builder.GoOn("Rocker 1: out");
 
         // The first by hand, pressed with the foot on the pedal and the gauge on its line.

@@ -12,7 +12,7 @@ kept.set(
 );
 
 const { Problem } = await import('../src/api/client');
-const { answered, handedBack, slotKey, typed, typedKept, typedNow } =
+const { answered, handedBack, knowKey, slotKey, typed, typedKept, typedNow } =
   await import('../src/bench/state/typed');
 
 const step = { task: { kind: 'balancer-on', place: 'balancer' }, step: 'nose', item: '' };
@@ -61,6 +61,26 @@ describe('what was typed and is not in the record', () => {
     typed.clear('b');
     expect(typedNow().refused['b']).toBeUndefined();
     answered('b', answer({ taken: true }), sent(reading('34')));
+  });
+
+  test('a value of the engine that was refused stands at its box on the card', () => {
+    const tell = {
+      do: 'tell-value',
+      id: 't',
+      doneAt: '',
+      path: 'crankBolt/torqueNm',
+      typed: 'tight',
+    } as Command;
+    answered('b', answer({ taken: false, errors: { typed: ['no number'] } }), sent(tell));
+    expect(on('b')?.notices[knowKey('crankBolt/torqueNm')]).toMatchObject({
+      typed: 'tight',
+      errors: ['no number'],
+    });
+    handedBack('b', sent(tell)[0]!, new Problem(409, 'This id is taken.'));
+    expect(on('b')?.notices[knowKey('crankBolt/torqueNm')]?.errors).toEqual(['This id is taken.']);
+    expect(typedNow().refused['b']).toBeUndefined();
+    answered('b', answer({ taken: true }), sent(tell));
+    expect(on('b')).toBeUndefined();
   });
 
   test('typed ahead, it lands once, at the first free place', () => {

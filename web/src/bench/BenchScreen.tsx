@@ -82,7 +82,7 @@ export function BenchScreen() {
       }
     >
       <header
-        className={`grid grid-cols-[212px_minmax(0,1fr)_204px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[1fr_auto] ${big ? 'hidden' : ''}`}
+        className={`grid grid-cols-[212px_minmax(0,1fr)_204px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[minmax(0,1fr)_auto] ${big ? 'hidden' : ''}`}
       >
         <div className="flex flex-col justify-between py-1.5 pl-4">
           <div className="leading-tight">
@@ -91,7 +91,7 @@ export function BenchScreen() {
               <BuildPanel bench={bench} key={bench.view.state.upToSeq} /> <Demo />
             </p>
           </div>
-          <div className="flex gap-3">
+          <div className="flex flex-wrap gap-x-3">
             <Link to="/" className="flex min-h-11 items-center text-base font-semibold whitespace-nowrap">
               ‹ Today
             </Link>

@@ -95,6 +95,10 @@ internal static class Ask
             Dimension.Torque
         );
 
+    /// <summary>The ends of a limit stand in order.</summary>
+    public static Contradiction Ends(string limit) =>
+        new($"{limit}/low", $"{limit}/high", (low, high) => low <= high, "the least can’t be larger than the most");
+
     /// <summary>The coarse pitch of a metric thread, mm (ISO 261), or null for a size that it does not list.</summary>
     public static double? CoarsePitch(double? major) =>
         major switch

@@ -265,8 +265,8 @@ internal static class BalancerValues
                     (circle, hub) => circle < hub,
                     "the puller’s holes can’t lie outside of the hub that they are in"
                 ),
-                Ends("balancer/seatedDepth"),
-                Ends("balancer/interference"),
+                Ask.Ends("balancer/seatedDepth"),
+                Ask.Ends("balancer/interference"),
             ]
         );
 
@@ -294,13 +294,9 @@ internal static class BalancerValues
                     "the pitch is too coarse for that thread"
                 ),
                 new("crankBolt/majorMm", Nose, (bolt, nose) => bolt < nose, "the crank bolt can’t be larger than the nose that it is in"),
-                Ends("crankBolt/torque"),
+                Ask.Ends("crankBolt/torque"),
             ]
         );
-
-    /// <summary>The ends of a limit stand in order.</summary>
-    internal static Contradiction Ends(string limit) =>
-        new($"{limit}/low", $"{limit}/high", (low, high) => low <= high, "the least can’t be larger than the most");
 
     /// <summary>Values of what stays out whole while one of them is not known.</summary>
     private static IEnumerable<SheetValue> Of(string group, Func<KnownValues, bool> when, IEnumerable<SheetValue> values) =>

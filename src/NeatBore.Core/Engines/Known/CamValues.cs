@@ -24,7 +24,7 @@ internal static class CamValues
                 new SheetValue("cam/operatingC", "Block, when hot", Dimension.Temperature, new(40, 160)) { Rule = _ => 95 },
             ],
             [.. bearings.SelectMany(b => b.Made), Ask.MadeOf("cam/block"), Ask.MadeOf("cam/shell"), Ask.MadeOf("cam/cam")],
-            [.. bearings.SelectMany(b => b.Contradictions), BalancerValues.Ends("cam/crush"), BalancerValues.Ends("cam/clearance")]
+            [.. bearings.SelectMany(b => b.Contradictions), Ask.Ends("cam/crush"), Ask.Ends("cam/clearance")]
         );
     }
 

@@ -20,7 +20,7 @@ internal static class CrankValues
                 },
             ],
             [],
-            [BalancerValues.Ends("endFloat/allowed")]
+            [Ask.Ends("endFloat/allowed")]
         );
 
     public static PartValues Spigot { get; } =
@@ -60,7 +60,7 @@ internal static class CrankValues
                     (bore, outside) => bore < outside,
                     "the bearing’s bore can’t be larger than its outside"
                 ),
-                BalancerValues.Ends("spigot/depth"),
+                Ask.Ends("spigot/depth"),
             ]
         );
 
@@ -132,7 +132,7 @@ internal static class CrankValues
                     (circle, shaft) => circle < shaft,
                     "the flange’s bolts can’t lie outside of the flange that the seal runs on"
                 ),
-                BalancerValues.Ends($"{Flange}/torque"),
+                Ask.Ends($"{Flange}/torque"),
             ]
         );
     }

@@ -115,7 +115,7 @@ internal static class HousingValues
                             : null
                 ),
             ],
-            [BalancerValues.Ends($"{at}/groups/0/torque")]
+            [Ask.Ends($"{at}/groups/0/torque")]
         );
     }
 

@@ -128,8 +128,8 @@ internal static class RockerValues
                     (clips, length) => clips < length,
                     "the clips can’t be further apart than the trunnion is long"
                 ),
-                BalancerValues.Ends("rockers/endFloat"),
-                BalancerValues.Ends($"{Kit}/interference"),
+                Ask.Ends("rockers/endFloat"),
+                Ask.Ends($"{Kit}/interference"),
             ]
         );
 }

@@ -60,7 +60,7 @@ internal static class SealValues
             [new($"{at}/lips", k => k.Word($"{at}/lip") is { } lip ? new JsonArray(JsonValue.Create(lip)) : null)],
             [
                 new(shaft, outer, (inner, outside) => inner < outside, "the shaft can’t be larger than the seal round it"),
-                BalancerValues.Ends($"{at}/depth"),
+                Ask.Ends($"{at}/depth"),
             ]
         );
     }

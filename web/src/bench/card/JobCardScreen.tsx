@@ -77,25 +77,24 @@ function Open({
     await client.invalidateQueries({ queryKey: ['sheets'] });
   };
 
-  const tell = (value: WantedValue, words: string) => {
-    const next = missing.find((v) => v.path !== value.path && values.indexOf(v) > values.indexOf(value));
-    const onwards = next ?? missing.find((v) => v.path !== value.path);
-    if (words !== '\u0000') {
+  const tell = (value: WantedValue, words: string | null, goOn: boolean) => {
+    if (words !== null) {
       typed.draft(build, knowKey(value.path), null);
-      if (words !== '' || value.number != null || value.word != null)
-        bench.send({
-          do: 'tell-value',
-          path: value.path,
-          typed: words,
-          unit: value.words ? '' : bareUnit(value.dimension, reader.units),
-          decimalMark: localMark(),
-          source,
-          because: begun ? because : null,
-          fromPaper,
-        });
+      bench.send({
+        do: 'tell-value',
+        path: value.path,
+        typed: words,
+        unit: value.words ? '' : bareUnit(value.dimension, reader.units),
+        decimalMark: localMark(),
+        source,
+        because: begun ? because : null,
+        fromPaper,
+      });
     }
-    if (onwards) setCalled((was) => ({ path: onwards.path, n: (was?.n ?? 0) + 1 }));
-    else begin.current?.focus();
+    const at = values.indexOf(value);
+    const others = missing.filter((v) => v.path !== value.path);
+    const next = others.find((v) => values.indexOf(v) > at) ?? others[0];
+    if (goOn && next) setCalled((was) => ({ path: next.path, n: (was?.n ?? 0) + 1 }));
   };
 
   const figure =
@@ -113,7 +112,8 @@ function Open({
       called={called?.path === value.path ? `${called.path}${called.n}` : null}
       open={open === value.path}
       onOpen={() => setOpen(value.path)}
-      onTell={(words) => tell(value, words)}
+      keeps={!begun}
+      onTell={(words, goOn) => tell(value, words, goOn)}
     />
   );
   const others = siblings.filter((t) => t.ref.kind !== task.ref.kind);

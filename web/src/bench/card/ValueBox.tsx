@@ -17,7 +17,10 @@ interface Props {
   called: string | null;
   open: boolean;
   onOpen: () => void;
-  onTell: (typed: string) => void;
+  /** Whether what is typed is told when the hand leaves the box, too. */
+  keeps: boolean;
+  /** What was typed, null for nothing; and whether the hand goes on to what is wanted next. */
+  onTell: (typed: string | null, goOn: boolean) => void;
 }
 
 const source = { manual: 'engine’s manual', measured: 'measured here', house: 'house rule' } as const;
@@ -49,7 +52,7 @@ const frame = (open: boolean, missing: boolean): string =>
       : 'border-2 border-structure bg-field-deep text-line';
 
 /** One value of the engine, typed on its card. */
-export function ValueBox({ build, value, number, waiting, called, open, onOpen, onTell }: Props) {
+export function ValueBox({ build, value, number, waiting, called, open, onOpen, keeps, onTell }: Props) {
   const reader = useReader();
   const id = useId();
   const key = knowKey(value.path);
@@ -62,10 +65,8 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
   const understood = text.trim() === '' ? undefined : readEntry(text, value.dimension, unit, localMark());
   const wrong = (notice && text === notice.typed ? notice.errors?.join(' ') : undefined) ?? value.fault;
   const missing = value.missing && waiting === undefined;
-  const tell = () => {
-    if (text.trim() !== '') onTell(text);
-    else onTell(open && written !== '' ? '\u0000' : '');
-  };
+  // Nothing typed is nothing told: the hand only goes on.
+  const told = text.trim() === '' ? null : text;
   return (
     <div className="group relative w-full">
       {value.words ? (
@@ -75,7 +76,7 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
           className={`h-[52px] w-full px-1.5 font-read text-base font-semibold outline-none ${frame(open, missing)}`}
           value={waiting ?? value.word ?? ''}
           onFocus={onOpen}
-          onChange={(e) => onTell(e.target.value)}
+          onChange={(e) => onTell(e.target.value, true)}
           aria-describedby={`${id}-from`}
         >
           <option value="">not known</option>
@@ -101,9 +102,9 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
             onKeyDown={(e) => {
               if (e.key !== 'Enter') return;
               e.preventDefault();
-              tell();
+              onTell(told, true);
             }}
-            onBlur={() => text.trim() !== '' && !notice && onTell(text)}
+            onBlur={() => told !== null && !notice && keeps && onTell(told, false)}
             aria-invalid={wrong != null}
             aria-describedby={`${id}-from`}
           />
@@ -112,8 +113,11 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
           )}
         </div>
       )}
-      <label htmlFor={id} className="mt-0.5 block text-base leading-tight text-line">
-        <b className="mr-1 hidden print:inline">{number}</b>
+      <label
+        htmlFor={id}
+        data-number={number}
+        className="mt-0.5 block text-base leading-tight text-line before:mr-1 before:hidden before:font-bold before:content-[attr(data-number)] print:before:inline"
+      >
         {value.label}
       </label>
       <span

@@ -91,7 +91,7 @@ export function BenchScreen() {
               <BuildPanel bench={bench} key={bench.view.state.upToSeq} /> <Demo />
             </p>
           </div>
-          <div className="flex flex-wrap gap-x-3">
+          <div className="flex gap-x-2.5 max-md:flex-wrap">
             <Link to="/" className="flex min-h-11 items-center text-base font-semibold whitespace-nowrap">
               ‹ Today
             </Link>

@@ -243,6 +243,7 @@ function Open({
             type="button"
             disabled={!ready}
             className="min-h-16 bg-ink px-8 text-sentence font-bold text-on-ink disabled:bg-rule max-md:w-full"
+            onFocus={() => setOpen(undefined)}
             onClick={() => bench.send({ do: 'start-task', task: task.ref })}
           >
             Begin: {task.title}

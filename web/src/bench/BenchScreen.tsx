@@ -88,7 +88,7 @@ export function BenchScreen() {
           <div className="leading-tight">
             <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
             <p className="flex gap-2 text-base text-muted">
-              <BuildPanel bench={bench} key={bench.view.state.upToSeq} /> <Demo />
+              <BuildPanel bench={bench} /> <Demo />
             </p>
           </div>
           <div className="flex gap-x-2.5 max-md:flex-wrap">

@@ -188,6 +188,25 @@ public class CompletionTests
         );
     }
 
+    [Theory]
+    [InlineData("screwed-body", "balancer/body/screws")]
+    [InlineData("flange", "balancer/flange/bolts")]
+    public void Bolts_across_from_one_another_are_an_even_number(string design, string path)
+    {
+        var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));
+        string? Fault(double number) =>
+            Completion
+                .Of(
+                    Bare(layout),
+                    [new("balancer/design", null, design, LimitSource.Manual), new(path, number, null, LimitSource.Manual)],
+                    new Wants("balancer")
+                )
+                .Values.Single(v => v.Path == path)
+                .Fault;
+        Assert.Null(Fault(6));
+        Assert.EndsWith("it must be an even number", Fault(5), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void What_warming_takes_stays_out_until_all_of_it_is_known()
     {

@@ -25,13 +25,27 @@ internal static class Ask
     /// <summary>A count.</summary>
     public static SheetValue Count(string path, string label, int low, int high) => new(path, label, Dimension.Count, new(low, high));
 
-    /// <summary>Bolts that are tightened across from one another: an even number.</summary>
-    public static SheetValue Pairs(string path, string label, int high) =>
-        Count(path, label, 2, high) with
-        {
-            Drawn = _ => 6,
-            Wrong = n => n % 2 == 0 ? null : "these stand across from one another: it must be an even number",
-        };
+    /// <summary>Bolts on a circle, tightened across from one another: an even number of them.</summary>
+    /// <param name="at">The path of what they hold.</param>
+    /// <param name="count">The name of their number there.</param>
+    /// <param name="circle">The name of their circle there.</param>
+    /// <param name="what">As the builder says it.</param>
+    public static IReadOnlyList<SheetValue> Ring(string at, string count, string circle, string what) =>
+        [
+            Count($"{at}/{count}", $"{what}, how many", 2, 16) with
+            {
+                Drawn = _ => 6,
+                Wrong = n => n % 2 == 0 ? null : "these stand across from one another: it must be an even number",
+            },
+            Mm($"{at}/{circle}", $"{what}, on a circle of", 20, 300),
+            Mm($"{at}/majorMm", $"{what}, thread", 4, 20),
+            Mm($"{at}/pitchMm", $"{what}, pitch", 0.5, 3) with
+            {
+                Rule = k => CoarsePitch(k.Number($"{at}/majorMm")),
+            },
+            Nm($"{at}/torqueNm", $"{what}, each"),
+            .. TorqueLimit($"{at}/torque", $"{at}/torqueNm", $"{what}, each", 0.1),
+        ];
 
     /// <summary>A torque, N·m: never by rule.</summary>
     public static SheetValue Nm(string path, string label) => new(path, label, Dimension.Torque, new(0.5, 1500));

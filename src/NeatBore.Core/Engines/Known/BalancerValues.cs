@@ -146,32 +146,16 @@ internal static class BalancerValues
                     "balancer/body",
                     k => k.Word(Design) == "screwed-body",
                     [
-                        Ask.Pairs("balancer/body/screws", "Screws of the body", 16),
-                        Ask.Mm("balancer/body/screwCircleMm", "Screws, on a circle of", 20, 300),
-                        Ask.Mm("balancer/body/majorMm", "Screws, thread", 4, 16),
-                        Ask.Mm("balancer/body/pitchMm", "Screws, pitch", 0.5, 3) with
-                        {
-                            Rule = k => Ask.CoarsePitch(k.Number("balancer/body/majorMm")),
-                        },
+                        .. Ask.Ring("balancer/body", "screws", "screwCircleMm", "Body screws"),
                         Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
-                        Ask.Nm("balancer/body/torqueNm", "Screws, each"),
-                        .. Ask.TorqueLimit("balancer/body/torque", "balancer/body/torqueNm", "Screws, each", 0.1),
                     ]
                 ),
                 .. Of(
                     "balancer/flange",
                     k => k.Word(Design) == "flange",
                     [
-                        Ask.Pairs("balancer/flange/bolts", "Bolts of the flange", 16),
-                        Ask.Mm("balancer/flange/boltCircleMm", "Bolts, on a circle of", 20, 300),
-                        Ask.Mm("balancer/flange/majorMm", "Flange bolts, thread", 4, 20),
-                        Ask.Mm("balancer/flange/pitchMm", "Flange bolts, pitch", 0.5, 3) with
-                        {
-                            Rule = k => Ask.CoarsePitch(k.Number("balancer/flange/majorMm")),
-                        },
+                        .. Ask.Ring("balancer/flange", "bolts", "boltCircleMm", "Flange bolts"),
                         Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
-                        Ask.Nm("balancer/flange/torqueNm", "Flange bolts, each"),
-                        .. Ask.TorqueLimit("balancer/flange/torque", "balancer/flange/torqueNm", "Flange bolts, each", 0.1),
                     ]
                 ),
                 .. Of(

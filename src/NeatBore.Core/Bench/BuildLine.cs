@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
@@ -22,7 +23,7 @@ namespace NeatBore.Core.Bench;
 /// <param name="View">The end that the words are seen from.</param>
 /// <param name="Later">From when on something else is to be done next, and what.</param>
 /// <param name="Fault">Why it can't be read.</param>
-/// <param name="Owner">The owner's reference; empty for none.</param>
+/// <param name="Owner">The owner's reference; null for none.</param>
 /// <param name="Due">When it is promised; null for no day.</param>
 /// <param name="OffBench">Whether it was taken off the bench.</param>
 public sealed record BuildLine(
@@ -42,9 +43,9 @@ public sealed record BuildLine(
     View View,
     Later? Later,
     string? Fault,
-    string Owner = "",
-    DateOnly? Due = null,
-    bool OffBench = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Owner = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DateOnly? Due = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OffBench = false
 )
 {
     private const int MostWaits = 2;
@@ -78,7 +79,7 @@ public sealed record BuildLine(
             state.View,
             state.Later,
             null,
-            state.Life.Owner,
+            state.Life.Owner.Length > 0 ? state.Life.Owner : null,
             state.Life.Due,
             state.Life.OffBench
         );

@@ -4180,11 +4180,8 @@ export interface components {
             later: null | components["schemas"]["Later"];
             /** @description Why it can't be read. */
             fault: null | string;
-            /**
-             * @description The owner's reference; empty for none.
-             * @default
-             */
-            owner: string;
+            /** @description The owner's reference; null for none. */
+            owner?: null | string;
             /**
              * Format: date
              * @description When it is promised; null for no day.

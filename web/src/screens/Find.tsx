@@ -70,7 +70,7 @@ function Found() {
                 <b className="text-title">{`${line.number} ${names.get(line.engine ?? '') ?? ''}`}</b>
                 <span className="block">
                   {[line.name, line.owner, line.offBench ? 'off the bench' : wordOf(line.standing)]
-                    .filter((w) => w !== '')
+                    .filter(Boolean)
                     .join(', ')}
                 </span>
               </span>

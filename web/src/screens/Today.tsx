@@ -209,7 +209,7 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
           <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
           <p className="text-base text-muted">
             Build {line.number}, {line.name}
-            {line.owner !== '' && `, ${line.owner}`}
+            {line.owner != null && `, ${line.owner}`}
             {line.due != null && (
               <b className="block text-ink">{`due ${new Date(`${line.due}T12:00`).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}`}</b>
             )}

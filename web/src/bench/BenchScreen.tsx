@@ -137,17 +137,15 @@ export function BenchScreen() {
           />
         </SeenFrom>
       ) : wanted && !beginning && (card || !task) ? (
-        <SeenFrom view={task?.view ?? 'front'}>
-          <JobCardScreen
-            key={`${kind}/${place}`}
-            bench={bench}
-            build={build}
-            task={wanted}
-            siblings={here?.tasks ?? alone}
-            onOpen={openTask}
-            onBack={() => setAsks({})}
-          />
-        </SeenFrom>
+        <JobCardScreen
+          key={`${kind}/${place}`}
+          bench={bench}
+          build={build}
+          task={wanted}
+          siblings={here?.tasks ?? alone}
+          onOpen={openTask}
+          onBack={() => setAsks({})}
+        />
       ) : (
         <NotBegun bench={bench} build={build} kind={kind} place={place} onOpen={openTask} />
       )}

@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useState, type ReactNode } from 'react';
 import { api } from '../../api/client';
 import type { JobCard, LimitSource, PlaceTask, TaskRef, WantedValue } from '../../api/types';
-import { useReader } from '../../entry/reader';
+import { SeenFrom, useReader } from '../../entry/reader';
 import { localMark, bareUnit } from '../../entry/units';
 import { cardFigure } from '../../figures/card';
 import { card as space } from '../../figures/card/scene';
@@ -37,7 +37,11 @@ export function JobCardScreen(props: Props) {
     retryDelay: 5_000,
   });
   const noLine = bench.line === 'down' || bench.problem !== null || (query.failureCount > 0 && !query.data);
-  return <Open key={query.data ? 'card' : 'none'} {...props} card={query.data} noLine={noLine} />;
+  return (
+    <SeenFrom view={query.data?.view ?? 'front'}>
+      <Open key={query.data ? 'card' : 'none'} {...props} card={query.data} noLine={noLine} />
+    </SeenFrom>
+  );
 }
 
 function Open({

@@ -56,15 +56,28 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
     {
         var (one, two) = (await site.BeginAsync(), await site.BeginAsync());
         var events = await HearAsync($"/api/live?build={one}&build={two}&any=true&gauge=nobody");
-        var first = new[] { await NextAsync(events), await NextAsync(events), await NextAsync(events) };
-        Assert.Equal(["any", "grown", "grown"], first.Select(e => e.EventType).Order());
-        Assert.Equal(new[] { one, two }.Order(), first.Where(e => e.EventType == "grown").Select(e => (Guid)Data(e)["build"]!).Order());
+        // The bell of what was begun may ring late, so that "any" comes once more, between any two others.
+        var first = new List<SseItem<string>>();
+        while (first.Count(e => e.EventType == "grown") < 2 || first.All(e => e.EventType != "any"))
+        {
+            first.Add(await NextAsync(events));
+        }
+
+        Assert.Equal(new[] { one, two }.Order(), Grown(first).Order());
         await site.WorkAsync(two, Site.Reading("nose", "s1-0", "34.021"));
-        var next = new[] { await NextAsync(events), await NextAsync(events) };
-        Assert.Equal(["any", "grown"], next.Select(e => e.EventType).Order());
-        Assert.Equal(two, (Guid)Data(next.Single(e => e.EventType == "grown"))["build"]!);
+        var next = new List<SseItem<string>>();
+        while (next.All(e => e.EventType != "grown"))
+        {
+            next.Add(await NextAsync(events));
+        }
+
+        Assert.Equal([two], Grown(next));
+        Assert.All(first.Concat(next), e => Assert.Contains(e.EventType, new[] { "any", "grown" }));
         await events.DisposeAsync();
     }
+
+    private static IEnumerable<Guid> Grown(IEnumerable<SseItem<string>> told) =>
+        told.Where(e => e.EventType == "grown").Select(e => (Guid)Data(e)["build"]!);
 
     private static JsonNode Data(SseItem<string> item) => JsonNode.Parse(item.Data)!;
 

@@ -79,6 +79,7 @@ export function benchAt({ sheet, task }: Kept, build: string) {
             siblings={[]}
             onwards={undefined}
             onOpen={() => undefined}
+            strip={null}
             big={false}
             setBig={() => undefined}
             item={undefined}

@@ -21,6 +21,7 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(Attach), "attach")]
 [JsonDerivedType(typeof(TellValue), "tell-value")]
 [JsonDerivedType(typeof(ChangeBuild), "change-build")]
+[JsonDerivedType(typeof(TellSupply), "tell-supply")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -118,3 +119,13 @@ public sealed record ChangeBuild(
     DateOnly? Due = null,
     bool OffBench = false
 ) : Command(Id, DoneAt);
+
+/// <summary>Say where a part or consumable of a task is.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Task">The task that wants it, begun or not.</param>
+/// <param name="Supply">Its id within the task.</param>
+/// <param name="Where">Where it is.</param>
+/// <param name="Due">When it is to come, where it is not here; null where nobody knows.</param>
+public sealed record TellSupply(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Supply, SupplyPlace Where, DateOnly? Due = null)
+    : Command(Id, DoneAt);

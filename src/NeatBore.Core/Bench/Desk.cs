@@ -233,6 +233,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             Attach attach => Photo(attach, state),
             TellValue tell => Value(tell, state, by),
             ChangeBuild change => Changed(change),
+            TellSupply tell => Whereabouts(tell, state),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -409,6 +410,32 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             change.Due,
             change.OffBench
         );
+    }
+
+    private SupplyTold Whereabouts(TellSupply tell, WorkedBuild state)
+    {
+        var procedure = state.State.Places.SelectMany(p => p.Tasks).Any(t => t.Ref == tell.Task)
+            ? book.Newest.First(p => p.Id == tell.Task.Kind)
+            : throw new UnusableInputException("task", $"there is no task “{tell.Task.Kind}” at “{tell.Task.Place}” on this engine");
+        var whole = Completion.Of(state.Newest, state.ToldValues, procedure.Wants);
+        var wanted = procedure.Supplies(
+            state.Tasks.Any(t => t.Ref == tell.Task) ? state.SheetOf(tell.Task)
+            : whole.Ready ? whole.Sheet
+            : state.Newest
+        );
+        if (wanted.All(s => s.Id != tell.Supply))
+        {
+            throw new UnusableInputException(
+                "supply",
+                wanted.Count == 0
+                    ? $"{procedure.Title} fits no part and uses nothing up"
+                    : $"must be one of {string.Join(", ", wanted.Select(s => s.Id))}"
+            );
+        }
+
+        return tell is { Where: SupplyPlace.Here or SupplyPlace.NotOrdered, Due: not null }
+            ? throw new UnusableInputException("due", "is for what is ordered or at a machinist")
+            : new SupplyTold(tell.Id, tell.DoneAt, tell.Task, tell.Supply, tell.Where, tell.Due);
     }
 
     private static Chose Choice(Choose choose, WorkedBuild state)

@@ -15,6 +15,8 @@ namespace NeatBore.Core.Bench;
 /// <param name="Ready">Whether it can begin.</param>
 /// <param name="Tools">What is picked from the crib for it.</param>
 /// <param name="Gauges">What it is measured with, a line a kind.</param>
+/// <param name="Supplies">The parts that it fits and what it uses up, and where each is.</param>
+/// <param name="Lacking">What of those is said not to be here, in a sentence; null where nothing is.</param>
 /// <param name="Cautions">Of its steps, in order, each once.</param>
 /// <param name="Steps">How many steps it has as it stands.</param>
 /// <param name="Readings">How many readings those ask for, ticks among them.</param>
@@ -30,6 +32,8 @@ public sealed record JobCard(
     bool Ready,
     IReadOnlyList<CardTool> Tools,
     IReadOnlyList<CardGauge> Gauges,
+    IReadOnlyList<CardSupply> Supplies,
+    string? Lacking,
     IReadOnlyList<string> Cautions,
     int Steps,
     int Readings,
@@ -63,6 +67,8 @@ public sealed record JobCard(
         var steps = Tried(build, task, procedure, whole);
         var slots = steps.SelectMany(s => s.Rounds[^1].Slots.Select(x => x.Slot)).ToList();
         var readings = slots.Count(s => s.Required);
+        // Sizes that nobody knows yet are drawn, but not ordered by.
+        var supplies = CardSupply.Of(procedure, whole.Ready ? whole.Sheet : build.Newest, task, build.Log);
         return new JobCard(
             task,
             possible.Title,
@@ -78,6 +84,8 @@ public sealed record JobCard(
                         CardGauge.Of(g.Key, [.. g.Select(Around)], shop.Instruments, whole.Values, procedure.Wants, whole.Sheet.Layout)
                     ),
             ],
+            supplies,
+            CardSupply.Lacking(supplies),
             [.. (steps.Count > 0 ? steps.SelectMany(s => s.Cautions) : procedure.Steps.SelectMany(s => s.Cautions)).Distinct()],
             steps.Count,
             readings,

@@ -67,6 +67,9 @@ internal sealed class Journal
                     _chosen[chose.Choice] = chose.Option;
                     _choiceAt[chose.Choice] = entry.Seq;
                     break;
+                case SupplyTold told when told.Task == task:
+                    SuppliedAt = entry.Seq;
+                    break;
                 case SheetMoved moved when moved.Task == task:
                     MovedAt = entry.Seq;
                     break;
@@ -94,6 +97,9 @@ internal sealed class Journal
 
     /// <summary>When its sheet was last moved to another version; 0 where it never was.</summary>
     public long MovedAt { get; }
+
+    /// <summary>When it was last said where one of its parts is; 0 where it never was.</summary>
+    public long SuppliedAt { get; }
 
     /// <summary>The last entry about a step.</summary>
     public long ToldAt(StepRef step) => _stepAt.GetValueOrDefault(step);

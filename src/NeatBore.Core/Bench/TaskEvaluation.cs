@@ -29,6 +29,7 @@ internal static class TaskEvaluation
             .ToList();
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
+        var lacking = CardSupply.Lacking(CardSupply.Of(procedure, sheet, started.Task, log));
         var steps = new List<StepState>();
         var judged = new Dictionary<StepRef, Judged>();
         var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
@@ -51,7 +52,18 @@ internal static class TaskEvaluation
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
-                    var (state, made) = StepOf(step, at, ContextOf(step, item), before(at), journal, steps, own, sheet.Ref, chosen);
+                    var (state, made) = StepOf(
+                        step,
+                        at,
+                        ContextOf(step, item),
+                        before(at),
+                        journal,
+                        steps,
+                        own,
+                        sheet.Ref,
+                        chosen,
+                        lacking
+                    );
                     steps.Add(state);
                     judged[at] = made;
                     if (state.Gate is not null && !state.Passed)
@@ -135,7 +147,8 @@ internal static class TaskEvaluation
         List<StepState> before,
         string? gate,
         SheetRef sheet,
-        IReadOnlyDictionary<string, string> chosen
+        IReadOnlyDictionary<string, string> chosen,
+        string? lacking
     )
     {
         var left = known?.When ?? step.When(context);
@@ -225,7 +238,7 @@ internal static class TaskEvaluation
             ItemName(step, context),
             step.Figure,
             step.Gate,
-            step.Cautions,
+            step.NoWayBack && lacking is not null && !passed ? [$"{lacking} This can’t be undone.", .. step.Cautions] : step.Cautions,
             status,
             passed,
             blockedBy,
@@ -245,7 +258,7 @@ internal static class TaskEvaluation
         )
         {
             Otherwise = otherwise,
-            ChangedAt = Math.Max(journal.ToldAt(at), stoodOnAt),
+            ChangedAt = Math.Max(Math.Max(journal.ToldAt(at), stoodOnAt), step.NoWayBack ? journal.SuppliedAt : 0),
             StoodOnAt = stoodOnAt,
             StandsOn = says.Call is null ? null : () => journal.Footing(looked, sheet, chosen, complete),
         };

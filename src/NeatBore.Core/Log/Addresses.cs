@@ -25,9 +25,11 @@ internal static class Addresses
             TaskStarted started => started.Task,
             Chose chose => chose.Task,
             SheetMoved moved => moved.Task,
+            SupplyTold told => told.Task,
             _ => StepOf(e, slotOf)?.Task,
         };
 
     /// <summary>The task that it did work on, or decided on: not what was only said or noted of it.</summary>
-    public static TaskRef? WorkedAt(LogEvent e, Func<Guid, SlotRef?> slotOf) => e is Called or Noted or Attached ? null : TaskOf(e, slotOf);
+    public static TaskRef? WorkedAt(LogEvent e, Func<Guid, SlotRef?> slotOf) =>
+        e is Called or Noted or Attached or SupplyTold ? null : TaskOf(e, slotOf);
 }

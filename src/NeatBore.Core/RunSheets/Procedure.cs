@@ -22,6 +22,9 @@ public sealed record Procedure(
     /// <summary>What it wants to know of the engine before it begins.</summary>
     public Wants Wants { get; init; } = Wants.Nothing;
 
+    /// <summary>The parts that it fits and what it uses up on an engine.</summary>
+    public Func<EngineSheet, IReadOnlyList<Supply>> Supplies { get; init; } = _ => [];
+
     /// <summary>Where its one task stands in addresses, where it is done at several places of an engine as one; each place then stands
     /// for its own items.</summary>
     public string? Home { get; init; }

@@ -50,6 +50,9 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>Steps whose readings it weighs, whatever was said of them.</summary>
     public IReadOnlyList<string> Weighs { get; init; } = [];
 
+    /// <summary>Whether it can't be undone: what is missing of the task's supplies is said before it.</summary>
+    public bool NoWayBack { get; init; }
+
     /// <summary>Shown where the step is.</summary>
     public IReadOnlyList<string> Cautions { get; init; } = [];
 }

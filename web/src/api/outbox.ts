@@ -233,7 +233,7 @@ export const stepOf = (command: Command): { step: StepRef; round?: number } | un
 const struckBy = (command: Command, reading: Command): boolean =>
   command.do === 'strike' && command.reading === reading.id;
 
-const sameTask = (a: StepRef['task'], b: StepRef['task']): boolean =>
+export const sameTask = (a: StepRef['task'], b: StepRef['task']): boolean =>
   a.kind === b.kind && a.place === b.place;
 
 /** Whether a command makes sense only once an earlier one is in: it is about the same step and round, or strikes it. */

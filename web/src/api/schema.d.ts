@@ -5135,6 +5135,23 @@ export interface components {
             /** @description What both measure. */
             dimension: components["schemas"]["Dimension"];
         };
+        /** @description A part or consumable of a task, and where it is. */
+        CardSupply: {
+            /** @description Within the task. */
+            id: string;
+            /** @description As the builder says it. */
+            label: string;
+            /** @description A part that is fitted, or what is used up. */
+            kind: components["schemas"]["SupplyKind"];
+            where: null | components["schemas"]["SupplyPlace"];
+            /**
+             * Format: date
+             * @description When it is to come; null for no day.
+             */
+            due: null | string;
+            /** @description Who said it. */
+            by: null | string;
+        };
         /** @description A tool that a task wants from the crib. */
         CardTool: {
             /** @description What it is for, as its step names it. */
@@ -5181,7 +5198,7 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"];
         /** @description Put a photo, sent before, to a step. */
         CommandAttach: {
             /** @enum {string} */
@@ -5387,6 +5404,32 @@ export interface components {
              * @description What the server recorded; it puts the trace in its place before the command is taken.
              */
             recording?: null | string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Say where a part or consumable of a task is. */
+        CommandTellSupply: {
+            /** @enum {string} */
+            do?: "tell-supply";
+            /** @description The task that wants it, begun or not. */
+            task: components["schemas"]["TaskRef"];
+            /** @description Its id within the task. */
+            supply: string;
+            /** @description Where it is. */
+            where: components["schemas"]["SupplyPlace"];
+            /**
+             * Format: date
+             * @description When it is to come, where it is not here; null where nobody knows.
+             */
+            due?: null | string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6313,6 +6356,10 @@ export interface components {
             tools: components["schemas"]["CardTool"][];
             /** @description What it is measured with, a line a kind. */
             gauges: components["schemas"]["CardGauge"][];
+            /** @description The parts that it fits and what it uses up, and where each is. */
+            supplies: components["schemas"]["CardSupply"][];
+            /** @description What of those is said not to be here, in a sentence; null where nothing is. */
+            lacking: null | string;
             /** @description Of its steps, in order, each once. */
             cautions: string[];
             /**
@@ -6546,7 +6593,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -6931,6 +6978,43 @@ export interface components {
             /** Format: uuid */
             reading: string;
             because: components["schemas"]["StrikeReason"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description Somebody said where a part or consumable of a task is. */
+        LogEventSupplyTold: {
+            /** @enum {string} */
+            kind?: "supply-told";
+            /** @description The task that wants it, begun or not. */
+            task: components["schemas"]["TaskRef"];
+            /** @description Its id within the task. */
+            supply: string;
+            /** @description Where it is. */
+            where: components["schemas"]["SupplyPlace"];
+            /**
+             * Format: date
+             * @description When it is to come, where it is not here; null where nobody knows.
+             */
+            due?: null | string;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -8832,6 +8916,16 @@ export interface components {
             ref: components["schemas"]["TaskRef"];
             title: string;
         };
+        /**
+         * @description What kind of supply it is.
+         * @enum {unknown}
+         */
+        SupplyKind: "part" | "used-up";
+        /**
+         * @description Where a part is.
+         * @enum {unknown}
+         */
+        SupplyPlace: "here" | "ordered" | "not-ordered" | "machinist";
         TakeIntoSheet: {
             by: string;
         };

@@ -5,6 +5,7 @@ import type { PlaceState, PlaceTask, TaskRef } from '../api/types';
 import { addressOf } from './address';
 import { JobCardScreen } from './card/JobCardScreen';
 import { EngineStrip, stripOf } from './strip/EngineStrip';
+import { ScrolledStrip } from './strip/ScrolledStrip';
 import { StripEnds } from './strip/StripEnds';
 import { BuildPanel } from './BuildPanel';
 import { TaskBench } from './TaskBench';
@@ -73,6 +74,12 @@ export function BenchScreen() {
   const beginning = bench.waiting.some(
     ({ command: c }) => c.do === 'start-task' && c.task.kind === kind && c.task.place === place,
   );
+  const engine = {
+    strip,
+    places: bench.view.state.places,
+    here: item ?? (place || undefined),
+    onOpen: openTask,
+  };
   return (
     <div
       className={
@@ -110,20 +117,20 @@ export function BenchScreen() {
           </div>
         </div>
         <div className="max-md:hidden">
-          <EngineStrip
-            strip={strip}
-            places={bench.view.state.places}
-            height={106}
-            here={item ?? (place || undefined)}
-            onOpen={openTask}
-          />
+          <EngineStrip {...engine} height={106} />
         </div>
         <StripEnds bench={bench} />
       </header>
+      {!big && (
+        <div className="border-b-2 border-ink md:hidden">
+          <ScrolledStrip {...engine} height={112} />
+        </div>
+      )}
       {task && own && !card ? (
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}
+            strip={<ScrolledStrip {...engine} height={76} />}
             item={item}
             setBig={setBig}
             key={`${kind}/${place}`}

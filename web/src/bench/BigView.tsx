@@ -7,6 +7,8 @@ import type { Work } from './state/useWork';
 
 interface Props {
   work: Work;
+  /** The engine, to go to another place of it. */
+  strip: ReactNode;
   call: ReactNode;
   /** The open place, as it is typed at. */
   box: (key: string) => ReactNode;
@@ -20,7 +22,7 @@ interface Props {
 const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as const;
 
 /** One step, one place at a time, with a keypad of its own: for a phone, a tablet held upright, or eyes a long way off. */
-export function BigView({ work, call, box, choices, shelf, onStep, onPick }: Props) {
+export function BigView({ work, strip, call, box, choices, shelf, onStep, onPick }: Props) {
   const { task, step, open, places: slots, scene, doing, build } = work;
   const focus = useFocusStore();
   const done = task.steps.filter((s) => s.status !== 'left-out');
@@ -36,6 +38,7 @@ export function BigView({ work, call, box, choices, shelf, onStep, onPick }: Pro
 
   return (
     <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">
+      {strip}
       <nav aria-label="Steps" className="flex items-stretch border-b-2 border-ink bg-page">
         <StepButton words="‹" name="Previous step" onClick={() => onStep('before')} />
         <p className="flex min-h-14 grow flex-col justify-center px-2 text-center leading-tight">
@@ -116,7 +119,7 @@ export function BigView({ work, call, box, choices, shelf, onStep, onPick }: Pro
           {open?.kind === 'number' && (
             <div
               // Where the set stands above it there is less room.
-              className={`grid grid-cols-4 gap-1.5 ${scene.picks ? 'max-md:[&>button]:h-[48px]' : ''}`}
+              className={`grid grid-cols-4 gap-1.5 ${scene.picks ? 'max-md:[&>button]:h-[44px]' : ''}`}
               role="group"
               aria-label="Keypad"
             >
@@ -197,7 +200,7 @@ function PadKey({
       tabIndex={-1}
       aria-label={name}
       disabled={!onClick}
-      className={`flex h-[56px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
+      className={`flex h-[48px] items-center justify-center border-2 border-structure bg-field-deep font-semibold text-line disabled:text-structure md:h-[76px] ${small ? 'text-base' : 'text-sentence'} ${className}`}
       onClick={onClick}
     >
       {words}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { EngineSheet, PlaceTask, TaskRef } from '../api/types';
 import { BigView } from './BigView';
@@ -30,6 +30,8 @@ interface Props {
   /** The one of them that the work goes on to; nothing where this place is done. */
   onwards: PlaceTask | undefined;
   onOpen: (task: TaskRef) => void;
+  /** The engine, where the screen's head with it is not shown. */
+  strip: ReactNode;
   big: boolean;
   setBig: (big: boolean) => void;
   /** The item that was asked for on the drawing. */
@@ -46,7 +48,7 @@ export function TaskBench(props: Props) {
   );
 }
 
-function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, big, setBig }: Props) {
+function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, strip, big, setBig }: Props) {
   const navigate = useNavigate();
   const focus = useFocusStore();
   const [turned, setTurned] = useState(false);
@@ -135,6 +137,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, bi
     return (
       <BigView
         work={work}
+        strip={strip}
         call={call}
         box={box}
         choices={choices}

@@ -141,6 +141,10 @@ public static partial class BalancerOff
             ]
         )
         {
+            Supplies = sheet =>
+                sheet.Balancer is not null && DesignRules.Of(sheet).Need(sheet) is null
+                    ? []
+                    : [Supply.UsedUp("grease", "Grease for the forcing screw")],
             Wants = new("balancer")
             {
                 Not =

@@ -321,6 +321,17 @@ public static partial class BalancerOn
             ]
         )
         {
+            Supplies = sheet =>
+                [
+                    Supply.Part("balancer", "Balancer"),
+                    .. sheet.CrankBolt is { } bolt
+                        ? [Supply.Part("bolt", $"Crank bolt M{Supply.Sized(bolt.MajorMm, bolt.PitchMm)}")]
+                        : Array.Empty<Supply>(),
+                    .. sheet.Balancer is { Lubricants: [_, ..] lubricants }
+                        ? [Supply.UsedUp("lubricant", $"For nose and bore: {string.Join(", or ", lubricants.Select(l => l.Name))}")]
+                        : Array.Empty<Supply>(),
+                    Supply.UsedUp("solvent", "Solvent and clean cloth"),
+                ],
             Wants = new("balancer", "crankBolt") { Not = ["balancer/puller", "balancer/spokes", "balancer/ring/"] },
         };
 }

@@ -80,6 +80,7 @@ public static partial class CamBearingSet
                             ),
                         ],
                     Judge = Prompt.Next,
+                    NoWayBack = true,
                     Cautions = ["Eye protection: a hammered bar chips. Old shells have sharp edges."],
                 },
                 new Step(WashStep.Name, "Galleries and edges", "cam-bores")
@@ -300,6 +301,12 @@ public static partial class CamBearingSet
         )
         {
             Wants = new("cam"),
+            Supplies = sheet =>
+                [
+                    Supply.Part("shells", sheet.Cam is { } cam ? $"{cam.Bearings.Count} cam bearings, by their marks" : "Cam bearings"),
+                    .. sheet.Cam?.PlugDepth is null ? Array.Empty<Supply>() : [Supply.Part("plug", "Blanking plug, and its sealant")],
+                    Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
+                ],
             Home = "cam",
         };
 

@@ -80,6 +80,7 @@ public static partial class CrankFloat
         )
         {
             Wants = new("endFloat"),
+            Supplies = sheet => sheet.EndFloat?.Shims is null ? [] : [Supply.Part("shims", "Thrust shims to pick from")],
             View = View.Rear,
         };
 }

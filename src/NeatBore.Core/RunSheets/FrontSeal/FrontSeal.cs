@@ -84,6 +84,7 @@ public static class FrontSeal
                             ]
                             : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
                     Judge = Prompt.Next,
+                    NoWayBack = true,
                     Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
                 },
                 new Step(CleanStep.Name, "Bore and joints clean", "seal")
@@ -169,6 +170,14 @@ public static class FrontSeal
         )
         {
             Wants = new("frontSeal") { Also = ["balancer"] },
+            Supplies = sheet =>
+                [
+                    Supply.Seal(sheet.FrontSeal, "Front seal"),
+                    .. SealCare.Supplies(sheet.FrontSeal),
+                    .. (sheet.FrontSeal?.JointsDeg ?? []).Count == 0
+                        ? Array.Empty<Supply>()
+                        : [Supply.UsedUp("joint", "Primer and sealant for the joint’s notches")],
+                ],
         };
 
     private static Judgement JudgePlan(StepContext c)

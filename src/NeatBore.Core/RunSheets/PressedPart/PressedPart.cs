@@ -259,6 +259,7 @@ public static partial class PressedPart
                                 parts.Loose
                             ),
                         Gate = "it went in as it should",
+                        NoWayBack = true,
                         Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
                     }
                 ),
@@ -271,6 +272,7 @@ public static partial class PressedPart
                         Slots = c => HeatSlots(c, Part(c.Sheet), parts),
                         Judge = c => JudgeHeat(c, Part(c.Sheet), parts),
                         Gate = "it is home",
+                        NoWayBack = true,
                         Cautions = ["Oven gloves, both hands. No hammer if it grabs."],
                     }
                 ),
@@ -323,6 +325,13 @@ public static partial class PressedPart
         )
         {
             Pressed = kind,
+            Supplies = sheet =>
+                [
+                    .. (sheet.Pressed ?? [])
+                        .Where(p => p.Kind == kind)
+                        .Select(p => Supply.Part("part", p.Items.Count > 1 ? $"{p.Name}, {p.Items.Count} of them" : p.Name))
+                        .Take(1),
+                ],
         };
     }
 

@@ -133,6 +133,7 @@ public static class RearSeal
                                 : Array.Empty<Slot>(),
                         ],
                     Judge = c => SealCare.Follows(c, c.Sheet.Rear!.Seal),
+                    NoWayBack = true,
                     Cautions = ["Solvent vapour: no flame near. Hook tools slip: guard the shaft."],
                 },
                 new Step(LeaveStep.Name, "Leave the housing", "housing")
@@ -318,6 +319,15 @@ public static class RearSeal
         )
         {
             Wants = new("rear") { Also = ["endFloat"] },
+            Supplies = sheet =>
+                [
+                    Supply.Seal(sheet.Rear?.Seal, "Rear seal"),
+                    .. sheet.Rear?.Kind == RearKind.Housing ? [Supply.Joint(sheet)] : Array.Empty<Supply>(),
+                    .. SealCare.Supplies(sheet.Rear?.Seal),
+                    .. sheet.Rear?.Flange is { BoltsUsedOnce: true } flange
+                        ? [Supply.Part("bolts", $"{flange.Bolts} new flange bolts M{Supply.Sized(flange.MajorMm, flange.PitchMm)}")]
+                        : Array.Empty<Supply>(),
+                ],
             View = View.Rear,
             Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
         };

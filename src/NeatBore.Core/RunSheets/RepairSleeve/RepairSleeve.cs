@@ -90,6 +90,7 @@ public static class RepairSleeve
                                 new Call(Verdict.Decide, Sentence.Of("The track beneath is marked."), [])
                             ),
                         },
+                    NoWayBack = true,
                     Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
                 },
                 new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
@@ -161,6 +162,16 @@ public static class RepairSleeve
         )
         {
             View = View.Rear,
+            Supplies = sheet =>
+                [
+                    Supply.Part(
+                        "sleeve",
+                        sheet.Rear is { SleeveMm: { } length } r
+                            ? $"Repair sleeve for {Supply.Sized(r.Seal.ShaftMm)}, {Supply.Sized(length)} long"
+                            : "Repair sleeve"
+                    ),
+                    Supply.UsedUp("film", "Sealant for a film beneath it"),
+                ],
         };
 
     private static Applies On(StepContext c) => Applies.If(c.Chosen(Way) == "on", "One comes off: nothing is drawn on.");

@@ -149,6 +149,7 @@ public static partial class RockerTrunnions
                             ],
                         Judge = JudgeOut,
                         Gate = "every needle accounted for",
+                        NoWayBack = true,
                         Cautions = ["Eye protection: clips fly. Work over the tray: needles roll."],
                     }
                 ),
@@ -368,6 +369,12 @@ public static partial class RockerTrunnions
         )
         {
             Wants = new("rockers"),
+            Supplies = sheet =>
+                [
+                    Supply.Part("kits", sheet.Rockers is { } set ? $"{set.Places.Count} trunnion kits" : "Trunnion kits"),
+                    Supply.Part("clips", sheet.Rockers is { } all ? $"{2 * all.Places.Count} new clips" : "New clips"),
+                    Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
+                ],
         };
 
     private static Step Each(Step step) =>

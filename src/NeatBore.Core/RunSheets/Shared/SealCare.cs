@@ -53,6 +53,16 @@ internal static class SealCare
             ],
         };
 
+    /// <summary>What its lip is fitted with.</summary>
+    public static IReadOnlyList<Supply> Supplies(SealSheet? seal) =>
+        (seal?.Lips ?? [LipKind.Rubber])[0] switch
+        {
+            LipKind.Ptfe => [Supply.UsedUp("sleeve", "The seal’s own fitting sleeve; no oil on the lip")],
+            LipKind.Split => [Supply.UsedUp("oil", "Oil for the lip, sealant for the ends")],
+            LipKind.Rope => [Supply.UsedUp("oil", "Oil to soak the rope in")],
+            _ => [Supply.UsedUp("oil", "Oil or grease for the lip")],
+        };
+
     /// <summary>In words, what the chosen lip asks for.</summary>
     public static Judgement Follows(StepContext c, SealSheet seal)
     {

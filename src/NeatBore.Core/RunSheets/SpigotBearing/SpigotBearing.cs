@@ -67,6 +67,7 @@ public static class SpigotBearing
                             _ => [Slot.Tick("behind", "Jaws fully behind it"), Slot.Tick("out", "Drawn out straight")],
                         },
                     Judge = Prompt.Next,
+                    NoWayBack = true,
                     Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
                 },
                 new Step(BoreStep.Name, "Look in the bore", "spigot-bore")
@@ -156,6 +157,14 @@ public static class SpigotBearing
         )
         {
             Wants = new("spigot"),
+            Supplies = sheet =>
+                [
+                    Supply.Part(
+                        "bearing",
+                        sheet.Spigot is { } s ? $"Spigot bearing {Supply.Sized(s.InnerMm, s.OuterMm, s.WidthMm)}" : "Spigot bearing"
+                    ),
+                    Supply.UsedUp("grease", "Bearing grease, a little"),
+                ],
             View = View.Rear,
         };
 

@@ -216,6 +216,7 @@ public static partial class TimingCover
                                 Slot.Tick(SealantStep.Spread, "Bead begun: the clock runs"),
                             ],
                     Judge = JudgeSpread,
+                    NoWayBack = true,
                     Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
                 },
                 new Step(CloseStep.Name, "Closed to its marks", "sealant")
@@ -282,6 +283,7 @@ public static partial class TimingCover
         )
         {
             Wants = new("cover"),
+            Supplies = sheet => [Supply.Joint(sheet), Supply.UsedUp("solvent", "Solvent and clean cloth")],
             Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
         };
 }

@@ -1,12 +1,21 @@
-import type { ReactNode } from 'react';
-import type { JobCard } from '../../api/types';
+import type { CardSupply, JobCard, SupplyPlace } from '../../api/types';
 import { useReader } from '../../entry/reader';
 import { writeQuantity } from '../../entry/wording';
 import { useNarrow } from '../../ui/useNarrow';
-import { CallMark } from '../call/CallMark';
+import { Line, Part } from './AsidePart';
+import { SupplyLine } from './SupplyLine';
 
 /** What the work is done with, how long it takes, what can hurt. */
-export function CardAside({ card }: { card: JobCard }) {
+export function CardAside({
+  card,
+  waiting,
+  onSupply,
+}: {
+  card: JobCard;
+  /** Where parts are said to be that is still on its way, by the part. */
+  waiting: ReadonlyMap<string, SupplyPlace>;
+  onSupply: (supply: CardSupply, where: SupplyPlace, due: string | null) => void;
+}) {
   const reader = useReader();
   const narrow = useNarrow();
   const say = (value: number, dimension: JobCard['gauges'][number]['dimension']) =>
@@ -45,6 +54,18 @@ export function CardAside({ card }: { card: JobCard }) {
           ))}
         </Part>
       )}
+      {card.supplies.length > 0 && (
+        <Part name="Parts">
+          {card.supplies.map((s) => (
+            <SupplyLine
+              key={s.id}
+              supply={s}
+              waiting={waiting.get(s.id)}
+              onSay={(w, d) => onSupply(s, w, d)}
+            />
+          ))}
+        </Part>
+      )}
       <Part name="Time">
         <p>{`About ${card.minutes} min, a Neat Bore default: ${card.steps} steps, ${card.readings} readings and ticks.`}</p>
       </Part>
@@ -60,19 +81,3 @@ export function CardAside({ card }: { card: JobCard }) {
     </aside>
   );
 }
-
-const Part = ({ name, children }: { name: string; children: ReactNode }) => (
-  <section className="grid grid-cols-[76px_1fr] gap-2 border-b-2 border-rule py-2 font-read text-base leading-snug last:border-b-0">
-    <h2 className="font-sans text-title leading-tight font-bold">{name}</h2>
-    <div className="grid content-start gap-1.5">{children}</div>
-  </section>
-);
-
-const Line = ({ mark, children }: { mark: 'go' | 'stop' | 'decide' | 'look-again'; children: ReactNode }) => (
-  <p className="grid grid-cols-[22px_1fr] gap-2">
-    <span className="pt-0.5">
-      <CallMark mark={mark} size={18} />
-    </span>
-    <span className={mark === 'stop' ? 'text-stop' : ''}>{children}</span>
-  </p>
-);

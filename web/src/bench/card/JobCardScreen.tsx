@@ -1,12 +1,14 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState, type ReactNode } from 'react';
 import { api } from '../../api/client';
+import { sameTask } from '../../api/outbox';
 import type { JobCard, LimitSource, PlaceTask, TaskRef, WantedValue } from '../../api/types';
 import { SeenFrom, useReader } from '../../entry/reader';
 import { localMark, bareUnit } from '../../entry/units';
 import { cardFigure } from '../../figures/card';
 import { card as space } from '../../figures/card/scene';
 import { useKeyboard } from '../../ui/useKeyboard';
+import { useNarrow } from '../../ui/useNarrow';
 import { CallMark } from '../call/CallMark';
 import { knowKey, typed } from '../state/typed';
 import type { Bench } from '../state/useBuild';
@@ -64,6 +66,11 @@ function Open({
   const waiting = new Map(
     bench.waiting.flatMap(({ command: c }) => (c.do === 'tell-value' ? [[c.path, c.typed] as const] : [])),
   );
+  const onOrder = new Map(
+    bench.waiting.flatMap(({ command: c }) =>
+      c.do === 'tell-supply' && sameTask(c.task, task.ref) ? [[c.supply, c.where] as const] : [],
+    ),
+  );
   const values = card?.values ?? [];
   const missing = values.filter((v) => v.missing && !waiting.has(v.path));
   const faults = values.filter((v) => v.fault != null);
@@ -71,8 +78,10 @@ function Open({
 
   // The hand begins with the first that is missing, or with Begin where nothing is.
   const first = missing[0]?.path;
-  const [called, setCalled] = useState(() => (first === undefined ? null : { path: first, n: 0 }));
-  const begin = useKeyboard<HTMLButtonElement>(ready && !begun ? 'ready' : null);
+  // On a phone what is read first is the call: the keyboard would scroll past it.
+  const narrow = useNarrow();
+  const [called, setCalled] = useState(() => (first === undefined || narrow ? null : { path: first, n: 0 }));
+  const begin = useKeyboard<HTMLButtonElement>(ready && !begun && !narrow ? 'ready' : null);
 
   const lead = bench.shop?.people.find((p) => p.id === bench.me)?.role === 'lead';
   const intoSheet = async () => {
@@ -145,6 +154,11 @@ function Open({
                     ? `${task.title}: ${count(missing.length, 'one thing', '# things')} of this engine to know first.`
                     : `${task.title}: all is known that it wants. Begin.`}
           </p>
+          {card?.lacking && !begun && (
+            <p className="mt-1 font-read text-base font-semibold text-stop">
+              {`${card.lacking} Begin what needs none of it, or wait.`}
+            </p>
+          )}
           {(noLine || bench.refused) && (
             <p role="alert" className="mt-1 font-read text-base font-semibold text-stop">
               {bench.refused ??
@@ -229,14 +243,22 @@ function Open({
             )}
           </div>
         </section>
-        {card && <CardAside card={card} />}
+        {card && (
+          <CardAside
+            card={card}
+            waiting={onOrder}
+            onSupply={(supply, where, due) =>
+              bench.send({ do: 'tell-supply', task: task.ref, supply: supply.id, where, due })
+            }
+          />
+        )}
       </main>
-      <footer className="flex min-h-16 flex-wrap items-stretch bg-shelf print:hidden">
+      <footer className="flex min-h-16 flex-wrap items-stretch bg-shelf max-lg:contents print:hidden">
         {begun ? (
           <button
             ref={begin}
             type="button"
-            className="min-h-16 bg-ink px-8 text-sentence font-bold text-on-ink max-md:w-full"
+            className="min-h-16 bg-ink px-8 text-sentence font-bold text-on-ink max-lg:sticky max-lg:bottom-0 max-lg:order-last"
             onClick={onBack}
           >
             Back to the work
@@ -246,21 +268,21 @@ function Open({
             ref={begin}
             type="button"
             disabled={!ready}
-            className="min-h-16 bg-ink px-8 text-sentence font-bold text-on-ink disabled:bg-rule max-md:w-full"
+            className="min-h-16 bg-ink px-8 text-sentence font-bold text-on-ink disabled:bg-rule max-lg:sticky max-lg:bottom-0 max-lg:order-last"
             onFocus={() => setOpen(undefined)}
             onClick={() => bench.send({ do: 'start-task', task: task.ref })}
           >
             Begin: {task.title}
           </button>
         )}
-        <p className="flex flex-1 items-center px-5 py-2 font-read text-base">
+        <p className="flex flex-1 items-center bg-shelf px-5 py-2 font-read text-base max-lg:flex-none print:hidden">
           {!ready && missing.length > 0
             ? `First: ${missing[0]!.label.toLowerCase()}.`
             : 'The steps, their limits and this sheet stay as they are today for as long as the record lasts.'}
         </p>
         <button
           type="button"
-          className="min-h-16 border-l-2 border-ink px-5 text-title font-semibold"
+          className="min-h-16 border-l-2 border-ink bg-shelf px-5 text-title font-semibold max-lg:border-t-2 max-lg:border-l-0 print:hidden"
           onClick={() => window.print()}
         >
           Print
@@ -268,7 +290,7 @@ function Open({
         {lead && (card?.notOnSheet ?? 0) > 0 && (
           <button
             type="button"
-            className="min-h-16 border-l-2 border-ink px-5 text-title font-semibold"
+            className="min-h-16 border-l-2 border-ink bg-shelf px-5 text-title font-semibold max-lg:border-t-2 max-lg:border-l-0 print:hidden"
             onClick={() => void intoSheet()}
           >
             {count(card!.notOnSheet, 'Take it into the sheet', 'Take # into the sheet')}
@@ -278,7 +300,7 @@ function Open({
           <button
             key={`${t.ref.kind}/${t.ref.place}`}
             type="button"
-            className="min-h-16 border-l-2 border-ink px-5 text-title font-semibold"
+            className="min-h-16 border-l-2 border-ink bg-shelf px-5 text-title font-semibold max-lg:border-t-2 max-lg:border-l-0 print:hidden"
             onClick={() => onOpen(t.ref)}
           >
             {t.title}

@@ -19,7 +19,7 @@ export const stripOf = ({ layout, balancer, rockers }: EngineSheet): Outline => 
   rockers: rockers?.places.length ?? layout.rockers.length,
 });
 
-interface Props {
+export interface StripProps {
   strip: Outline;
   places: readonly PlaceState[];
   height: number;
@@ -33,11 +33,15 @@ const labelHeight = 30;
 /** Room above the deck for the rockers, mm. */
 const rockerMm = 34;
 
+// The same function at each drawing: only what comes to be the place is scrolled to.
+const intoSight = (place: HTMLElement | null): void =>
+  place?.scrollIntoView({ inline: 'center', block: 'nearest' });
+
 /**
  * The engine as one long side view, front at the left, drawn from its sheet. Along the crank it is to scale; heights
  * share the scale where there is room and are squeezed where there is not. Each place with a task is a button.
  */
-export const EngineStrip = memo(function EngineStrip({ strip, places, height, here, onOpen }: Props) {
+export const EngineStrip = memo(function EngineStrip({ strip, places, height, here, onOpen }: StripProps) {
   const [ref, { width: available }] = useSize();
   const { layout, balancer } = strip;
   const first = places[0]?.fromMm ?? 0;
@@ -118,6 +122,7 @@ export const EngineStrip = memo(function EngineStrip({ strip, places, height, he
                   type="button"
                   className="absolute inset-y-0 border-2 border-transparent hover:border-ink"
                   style={{ left: at.x(place.fromMm), width: at.w(place.toMm - place.fromMm) }}
+                  ref={place.id === here ? intoSight : undefined}
                   aria-current={place.id === here ? 'location' : undefined}
                   onClick={() => onOpen(task.ref, place.id)}
                 >

@@ -110,11 +110,42 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
         builder.Click("//button[.='Back to the work']");
         builder.See("Stop");
         builder.See("Don’t draw it on.");
+
+        // It was right the first time; that is another correction, and the work goes on to its end without any gauge on a line.
+        builder.Click("//a[.='Its job card']");
+        builder.Find("//label[starts-with(., 'Why it is corrected')]//input").SendKeys("It was the right column");
+        Card(builder, "Interference to", "0.05");
+        builder.Click("//button[.='Back to the work']");
+        builder.Tick("ready");
+        builder.GoOn("Key, oil, sealant");
+        Steps.Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
+        builder.Read("start", "36");
+        builder.Read("part", "20");
+        builder.Tick("home");
+        foreach (var (place, depth) in ((string[])["0", "120", "240"]).Zip((string[])["4.01", "4.02", "4.00"]))
+        {
+            builder.Read(place, depth);
+        }
+
+        builder.GoOn("Crank bolt");
+        Steps.Ticks(builder, "tool-off", "by-hand");
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("wrench", "450"), ("adaptor", "0"), ("angle", "0"), ("set", "95")])
+        {
+            builder.Read(place, value);
+        }
+
+        builder.Tick("click");
+        builder.GoOn("Crank turns");
+        Steps.Ticks(builder, "two-turns", "tight", "float");
+        builder.Read("error", "0.4");
+        builder.See("The balancer is on.");
         var build = (string)(await app.GetAsync("/api/builds"))["lines"]![0]!["id"]!;
         builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Told of this engine");
         builder.See("engine’s manual, typed by Ada");
         builder.See("Corrected: Read in the wrong column");
+        builder.See("Corrected: It was the right column");
+        builder.See("The balancer is on.");
         builder.See("0.050 mm");
     }
 

@@ -26,6 +26,7 @@ public class App : IAsyncLifetime
 {
     private readonly HttpClient _http = new();
     private TestDatabase _test = null!;
+    private TestDatabase? _other;
     private Process _server = null!;
 
     public string Address { get; private set; } = "";
@@ -96,6 +97,20 @@ public class App : IAsyncLifetime
         _server.Dispose();
     }
 
+    /// <summary>Serves another, empty shop at the same address from now on; again, and the first one is back.</summary>
+    public async Task ChangeShopAsync()
+    {
+        if (_other is null)
+        {
+            (_other, var database) = await TestDatabase.OpenAsync();
+            await database.DisposeAsync();
+        }
+
+        await CrashAsync();
+        (_test, _other) = (_other, _test);
+        await StartServerAsync();
+    }
+
     /// <summary>Starts the gauges, where there are any.</summary>
     public virtual void StartGauges() { }
 
@@ -112,6 +127,10 @@ public class App : IAsyncLifetime
         await CrashAsync();
         _http.Dispose();
         await _test.DisposeAsync();
+        if (_other is not null)
+        {
+            await _other.DisposeAsync();
+        }
     }
 
     /// <summary>Puts a blank build on the bench.</summary>

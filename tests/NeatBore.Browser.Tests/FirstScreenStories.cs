@@ -30,6 +30,27 @@ public sealed class FirstScreenStories(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task From_the_job_card_the_first_reading_is_one_enter_away_and_parts_that_are_not_here_are_said()
+    {
+        var build = await app.BuildAsync("044");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/front-seal/cover");
+        builder.See("all is known that it wants. Begin.");
+        var seal = builder.Find("//label[starts-with(., 'Front seal ')]").Text;
+        builder.Click($"//label[.='{seal}']/following::select[1]/option[.='ordered']");
+        builder.See($"Not here: {seal} (ordered).");
+        builder.IsAccessible();
+        builder.Find("//button[.='Begin: Front seal']").SendKeys(OpenQA.Selenium.Keys.Enter);
+        builder.WaitForPlace("seal");
+        builder.Press("FS-9", OpenQA.Selenium.Keys.Enter);
+        builder.Tick("size");
+        builder.See("This can’t be undone.");
+        var taken = (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!;
+        Assert.Equal("FS-9", (string)taken["typed"]!);
+        builder.HasNoErrors();
+    }
+
+    [Fact]
     public async Task A_build_under_way_opens_at_its_open_step()
     {
         var build = await app.BuildAsync("041");

@@ -132,7 +132,13 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
     {
         var build = await app.BuildAsync("043");
         using var builder = new Builder(390, 844);
-        builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");
+        // From the first screen on, as somebody does who has only the phone.
+        builder.Open(app.Address);
+        builder.Click("//a[contains(., 'Build 043')]");
+        builder.See("Tap a part on the drawing");
+        builder.Fits();
+        builder.IsAccessible();
+        builder.Click("//*[@aria-label='The engine']//button[contains(., 'Balancer off')]");
         builder.GoOn("Begin: Balancer off");
         builder.Fits();
         Off(

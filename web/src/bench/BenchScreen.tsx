@@ -130,7 +130,7 @@ export function BenchScreen() {
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}
-            strip={<ScrolledStrip {...engine} height={76} />}
+            strip={<ScrolledStrip {...engine} height={64} />}
             item={item}
             setBig={setBig}
             key={`${kind}/${place}`}

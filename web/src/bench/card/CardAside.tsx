@@ -41,6 +41,18 @@ export function CardAside({
           ))}
         </Part>
       )}
+      {card.supplies.length > 0 && (
+        <Part name="Parts">
+          {card.supplies.map((s) => (
+            <SupplyLine
+              key={s.id}
+              supply={s}
+              waiting={waiting.get(s.id)}
+              onSay={(w, d) => onSupply(s, w, d)}
+            />
+          ))}
+        </Part>
+      )}
       {card.gauges.length > 0 && (
         <Part name="Gauges">
           {card.gauges.map((g) => (
@@ -51,18 +63,6 @@ export function CardAside({
                   ? `${named(g)} is coarse for ${g.coarseFor.toLowerCase()} ${say(g.limit, g.dimension)}`
                   : named(g)}
             </Line>
-          ))}
-        </Part>
-      )}
-      {card.supplies.length > 0 && (
-        <Part name="Parts">
-          {card.supplies.map((s) => (
-            <SupplyLine
-              key={s.id}
-              supply={s}
-              waiting={waiting.get(s.id)}
-              onSay={(w, d) => onSupply(s, w, d)}
-            />
           ))}
         </Part>
       )}

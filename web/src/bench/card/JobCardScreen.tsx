@@ -81,7 +81,7 @@ function Open({
   // On a phone what is read first is the call: the keyboard would scroll past it.
   const narrow = useNarrow();
   const [called, setCalled] = useState(() => (first === undefined || narrow ? null : { path: first, n: 0 }));
-  const begin = useKeyboard<HTMLButtonElement>(ready && !begun && !narrow ? 'ready' : null);
+  const begin = useKeyboard<HTMLButtonElement>(ready && !begun ? 'ready' : null);
 
   const lead = bench.shop?.people.find((p) => p.id === bench.me)?.role === 'lead';
   const intoSheet = async () => {

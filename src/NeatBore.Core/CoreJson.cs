@@ -26,6 +26,8 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(BuildFile))]
 [JsonSerializable(typeof(PhotoFile))]
 [JsonSerializable(typeof(Shop))]
+[JsonSerializable(typeof(SealantSheet))]
+[JsonSerializable(typeof(HouseRule))]
 [JsonSerializable(typeof(ToolMatch.CribTool))]
 [JsonSerializable(typeof(PartNeed))]
 [JsonSerializable(typeof(Command))]

@@ -66,6 +66,7 @@ builder.Services.AddSingleton(_ => new Database(options.Database, options.OwnerD
 builder.Services.AddSingleton<BuildLog>();
 builder.Services.AddSingleton<SheetShelf>();
 builder.Services.AddSingleton<ShopRegister>();
+builder.Services.AddSingleton<ShopSettings>();
 builder.Services.AddSingleton<BlobShelf>();
 builder.Services.AddSingleton<Outage>();
 builder.Services.AddSingleton<TodayLines>();
@@ -112,6 +113,7 @@ app.MapOpenApi("/api/openapi/{documentName}.json");
 app.MapHealth();
 app.MapCalc();
 app.MapShop();
+app.MapSettings();
 app.MapCrib();
 app.MapBuilds();
 app.MapFiles();

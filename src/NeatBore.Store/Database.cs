@@ -127,7 +127,7 @@ public sealed class Database : IAsyncDisposable
                 $"""
                 grant select, insert, update on all tables in schema public to {role};
                 revoke insert, update on schemaversions from {role};
-                revoke update on log, sheet_version, blob from {role};
+                revoke update on log, sheet_version, blob, setting_changed from {role};
                 """,
                 cancellationToken: cancel
             )

@@ -2,6 +2,7 @@ using System.Text.Json;
 using Dapper;
 using NeatBore.Core;
 using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using Npgsql;
@@ -47,8 +48,10 @@ public sealed class ShopRegister(Database database)
                 select id from shop_id;
                 select name, units from shop;
                 select id, name, role from person order by name, id;
-                select body::text from tool order by rank, id;
+                select body::text from tool where not off order by rank, id;
                 select body::text from crib_tool order by rank, id;
+                select id, low, high, by_name as "by" from house_rule where low is not null or high is not null order by id;
+                select body::text from sealant where not off order by rank, id;
                 """,
                 cancellationToken: cancel
             )
@@ -58,11 +61,15 @@ public sealed class ShopRegister(Database database)
         var people = (await all.ReadAsync<(string Id, string Name, string Role)>()).ToList();
         var tools = (await all.ReadAsync<string>()).ToList();
         var crib = (await all.ReadAsync<string>()).ToList();
+        var house = (await all.ReadAsync<HouseRule>()).ToList();
+        var sealants = (await all.ReadAsync<string>()).ToList();
         var shop = new Shop(
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
             [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)],
-            [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)]
+            [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)],
+            house,
+            [.. sealants.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.SealantSheet)!)]
         );
         return new KeptShop(id, units == "inch" ? UnitSystem.Inch : UnitSystem.Metric, shop);
     }

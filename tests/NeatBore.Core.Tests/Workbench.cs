@@ -22,12 +22,12 @@ internal sealed class Workbench
     private int _clock;
     private WorkedBuild? _built;
 
-    public Workbench(EngineSheet? sheet = null, TaskRef? task = null)
+    public Workbench(EngineSheet? sheet = null, TaskRef? task = null, Shop? shop = null)
     {
         _task = task ?? BalancerOn;
         Sheet = sheet ?? Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         Sheets = new Dictionary<SheetRef, EngineSheet> { [Sheet.Ref] = Sheet };
-        _desk = new Desk(ProcedureBook.Default, s_shop);
+        _desk = new Desk(ProcedureBook.Default, shop ?? s_shop);
         Log = [new LogEntry(1, Start, Ines, new BuildOpened(Guid.CreateVersion7(), Start, "014", "Hill-climb tourer", Sheet.Ref))];
     }
 

@@ -20,6 +20,7 @@ import { Fasteners } from './screens/Fasteners';
 import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
 import { SetUp } from './screens/SetUp';
+import { Settings } from './screens/settings/Settings';
 import { Today } from './screens/Today';
 
 const shop = await findShop();
@@ -37,6 +38,7 @@ createRoot(document.getElementById('root')!).render(
               <Routes>
                 <Route path="/" element={<Today />} />
                 <Route path="/crib" element={<Crib />} />
+                <Route path="/settings" element={<Settings />} />
                 <Route path="/engines/new" element={<NewEngine />} />
                 <Route path="/builds/:build/fasteners" element={<Fasteners />} />
                 <Route path="/builds/:build/record" element={<Record />} />

@@ -250,7 +250,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
 
         var procedure = book.Newest.First(p => p.Id == start.Task.Kind);
         var sheet = state.Newest;
-        var whole = Completion.Of(sheet, state.ToldValues, procedure.Wants);
+        var here = shop.Over(sheet);
+        var whole = Completion.Of(here, state.ToldValues, procedure.Wants);
         if (!whole.Ready)
         {
             throw new UnusableInputException(
@@ -266,7 +267,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             start.Task,
             procedure.Version,
             sheet.Ref,
-            whole.Made ? whole.Sheet with { Id = $"{sheet.Id}/{start.Id:N}", Version = 1 } : null
+            whole.Made || !ReferenceEquals(here, sheet) ? whole.Sheet with { Id = $"{sheet.Id}/{start.Id:N}", Version = 1 } : null
         );
     }
 

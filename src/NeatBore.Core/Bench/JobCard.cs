@@ -63,7 +63,9 @@ public sealed record JobCard(
 
         var begun = build.Tasks.Any(t => t.Ref == task);
         var told = build.ToldValues;
-        var whole = begun ? Completion.Of(build.SheetOf(task), [], procedure.Wants) : Completion.Of(build.Newest, told, procedure.Wants);
+        var whole = begun
+            ? Completion.Of(build.SheetOf(task), [], procedure.Wants)
+            : Completion.Of(shop.Over(build.Newest), told, procedure.Wants);
         var steps = Tried(build, task, procedure, whole);
         var slots = steps.SelectMany(s => s.Rounds[^1].Slots.Select(x => x.Slot)).ToList();
         var readings = slots.Count(s => s.Required);
@@ -209,10 +211,7 @@ public sealed partial record CardGauge(
             best.CalibrationDue,
             coarse ? finest.Label : null,
             coarse ? finest.Wide : null,
-            kind is "torque-wrench" or "angle-wrench" ? Dimension.Torque
-                : kind is "thermometer" ? Dimension.Temperature
-                : kind is "degree-wheel" ? Dimension.Angle
-                : Dimension.Length
+            InstrumentKind.Reads(kind)
         );
     }
 

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
 
@@ -23,6 +24,7 @@ namespace NeatBore.Core.Engines;
 /// and may be on the engine.</param>
 /// <param name="Known">Single values of parts that are not known whole, and where each value came from that was typed or came by
 /// rule.</param>
+/// <param name="House">The shop's own rules in place of Neat Bore's defaults, on the sheet that a task works with.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
@@ -41,12 +43,25 @@ public sealed record EngineSheet(
     RockerSheet? Rockers = null,
     IReadOnlyList<PressedSheet>? Pressed = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Arrangement? Arrangement = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<KnownValue>? Known = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<KnownValue>? Known = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<HouseRule>? House = null
 )
 {
     /// <summary>The name of this version.</summary>
     [JsonIgnore]
     public SheetRef Ref => new(Id, Version);
+
+    /// <summary>What stands where the sheet gives no limit: the shop's own rule, or else Neat Bore's default, each labelled as
+    /// such.</summary>
+    public Limit Usual(DefaultLimit usual) =>
+        House?.FirstOrDefault(h => h.Id == usual.Id) is { } rule ? new Limit(rule.Low, rule.High, LimitSource.House) : usual.Limit;
+
+    /// <summary>The same for a go and a stop with the builder's decision between them.</summary>
+    public Thresholds UsualThresholds(DefaultLimit usual)
+    {
+        var (low, high, source) = (Usual(usual).Low!.Value, Usual(usual).High!.Value, Usual(usual).Source);
+        return usual.StopSide == Side.Lower ? new(Go: high, Stop: low, source) : new(Go: low, Stop: high, source);
+    }
 
     /// <summary>Whether the engine has a part, as far as anybody can tell: it is described, or nobody has described the engine
     /// yet.</summary>

@@ -1,4 +1,5 @@
 using NeatBore.Core.Calculators.Fits;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
 
@@ -6,40 +7,48 @@ namespace NeatBore.Core.Engines;
 public static class NeatBoreDefaults
 {
     /// <summary>Interference of a balancer on a 30–45 mm steel nose, mm.</summary>
-    public static Limit Interference { get; } = new(0.010, 0.050, LimitSource.Default);
+    public static DefaultLimit Interference { get; } =
+        new("interference", "Balancer’s interference", Dimension.Length, new(-0.05, 0.3), 0.001, 0.010, 0.050);
 
     /// <summary>Roundness of nose and bore, mm.</summary>
-    public static Limit Roundness { get; } = new(null, 0.010, LimitSource.Default);
+    public static DefaultLimit Roundness { get; } =
+        new("roundness", "Out of round, nose and bore", Dimension.Length, new(0, 0.2), 0.001, null, 0.010);
 
     /// <summary>Taper of nose and bore, mm.</summary>
-    public static Limit Taper { get; } = new(null, 0.010, LimitSource.Default);
+    public static DefaultLimit Taper { get; } = new("taper", "Taper, nose and bore", Dimension.Length, new(0, 0.2), 0.001, null, 0.010);
 
     /// <summary>Tilt of a seated hub across its measuring circle, mm.</summary>
-    public static Limit HubTilt { get; } = new(null, 0.10, LimitSource.Default);
+    public static DefaultLimit HubTilt { get; } = new("hub-tilt", "Tilt of a seated hub", Dimension.Length, new(0, 2), 0.01, null, 0.10);
 
     /// <summary>Friction when pulling off after years, dry or corroded.</summary>
-    public static Limit PullFriction { get; } = new(0.15, 0.30, LimitSource.Default);
+    public static DefaultLimit PullFriction { get; } =
+        new("pull-friction", "Friction, pulling off", Dimension.Number, new(0.02, 1), 0.01, 0.15, 0.30);
 
     /// <summary>Friction in a greased forcing screw and under its tip; the high one is reckoned with.</summary>
-    public static Limit GreasedScrewFriction { get; } = new(0.08, 0.12, LimitSource.Default);
+    public static DefaultLimit GreasedScrewFriction { get; } =
+        new("screw-friction", "Friction, greased screw", Dimension.Number, new(0.02, 1), 0.01, 0.08, 0.12);
 
     /// <summary>Tilt of a puller's yoke across its screws, mm.</summary>
-    public static Limit YokeTilt { get; } = new(null, 0.5, LimitSource.Default);
+    public static DefaultLimit YokeTilt { get; } = new("yoke-tilt", "Tilt of a puller’s yoke", Dimension.Length, new(0, 5), 0.1, null, 0.5);
 
     /// <summary>The most that a balancer's rubber stands, °C.</summary>
-    public static Limit Rubber { get; } = new(null, 100, LimitSource.Default);
+    public static DefaultLimit Rubber { get; } =
+        new("rubber", "Heat that a balancer’s rubber stands", Dimension.Temperature, new(40, 200), 1, null, 100);
 
     /// <summary>Full swing of the balancer's ring, radial, mm.</summary>
-    public static Limit RingRadial { get; } = new(null, 0.20, LimitSource.Default);
+    public static DefaultLimit RingRadial { get; } =
+        new("ring-radial", "Ring’s run-out, radial", Dimension.Length, new(0, 2), 0.01, null, 0.20);
 
     /// <summary>Full swing of the balancer's ring, on its face, mm.</summary>
-    public static Limit RingFace { get; } = new(null, 0.30, LimitSource.Default);
+    public static DefaultLimit RingFace { get; } = new("ring-face", "Ring’s run-out, face", Dimension.Length, new(0, 2), 0.01, null, 0.30);
 
     /// <summary>Room wanted between a lip and a groove, mm.</summary>
-    public static Limit LipClear { get; } = new(0.5, null, LimitSource.Default);
+    public static DefaultLimit LipClear { get; } =
+        new("lip-clear", "Room between lip and groove", Dimension.Length, new(0, 5), 0.1, 0.5, null);
 
     /// <summary>Depth of a groove worth worrying about, mm.</summary>
-    public static Limit GrooveDepth { get; } = new(null, 0.03, LimitSource.Default);
+    public static DefaultLimit GrooveDepth { get; } =
+        new("groove-depth", "Groove worth worrying about, deep", Dimension.Length, new(0, 1), 0.01, null, 0.03);
 
     /// <summary>Film coefficient of still air round a warm part, W/(m²·°C).</summary>
     public const double AirFilmWPerM2C = 12;
@@ -75,46 +84,58 @@ public static class NeatBoreDefaults
     public const double SeatToleranceMm = 0.8;
 
     /// <summary>How far a seal's bore may stand off the crank, mm.</summary>
-    public static Limit SealOffset { get; } = new(null, 0.10, LimitSource.Default);
+    public static DefaultLimit SealOffset { get; } =
+        new("seal-offset", "Seal’s bore off the crank", Dimension.Length, new(0, 1), 0.01, null, 0.10);
 
     /// <summary>Oval of a seal's bore, radial, mm.</summary>
-    public static Limit SealOval { get; } = new(null, 0.10, LimitSource.Default);
+    public static DefaultLimit SealOval { get; } = new("seal-oval", "Oval of a seal’s bore", Dimension.Length, new(0, 1), 0.01, null, 0.10);
 
     /// <summary>Tilt of a seal across its face, mm.</summary>
-    public static Limit SealTilt { get; } = new(null, 0.20, LimitSource.Default);
+    public static DefaultLimit SealTilt { get; } = new("seal-tilt", "Tilt of a seal", Dimension.Length, new(0, 2), 0.01, null, 0.20);
 
     /// <summary>Step between a cover's sump face and the block's, mm, either way.</summary>
-    public static Limit RailStep { get; } = new(-0.10, 0.10, LimitSource.Default);
+    public static DefaultLimit RailStep { get; } =
+        new("rail-step", "Step at the sump rail", Dimension.Length, new(-1, 1), 0.01, -0.10, 0.10);
 
     /// <summary>The crank's end float, mm.</summary>
-    public static Limit CrankFloat { get; } = new(0.05, 0.25, LimitSource.Default);
+    public static DefaultLimit CrankFloat { get; } =
+        new("crank-float", "Crank’s end float", Dimension.Length, new(0.005, 1), 0.01, 0.05, 0.25);
 
     /// <summary>Gap at which a sleeve drawn on the flange is home, mm.</summary>
-    public static Limit SleeveHome { get; } = new(null, 0.10, LimitSource.Default);
+    public static DefaultLimit SleeveHome { get; } =
+        new("sleeve-home", "Gap of a sleeve that is home", Dimension.Length, new(0, 1), 0.01, null, 0.10);
 
     /// <summary>Crush of a cam bearing's shell, mm.</summary>
-    public static Limit ShellCrush { get; } = new(0.05, 0.13, LimitSource.Default);
+    public static DefaultLimit ShellCrush { get; } =
+        new("shell-crush", "Crush of a cam bearing’s shell", Dimension.Length, new(0, 0.5), 0.01, 0.05, 0.13);
 
     /// <summary>Clearance of a cam's journal, mm.</summary>
-    public static Limit CamClearance { get; } = new(0.04, 0.11, LimitSource.Default);
+    public static DefaultLimit CamClearance { get; } =
+        new("cam-clearance", "Clearance of a cam’s journal", Dimension.Length, new(0, 0.5), 0.01, 0.04, 0.11);
 
     /// <summary>Share of an oil passage that is wanted open, and the least that can work.</summary>
-    public static Thresholds OilWindow { get; } = new(Go: 0.8, Stop: 0.6, LimitSource.Default);
+    public static DefaultLimit OilWindow { get; } =
+        new("oil-window", "Oil passage open", Dimension.Share, new(0, 1), 0.01, 0.6, 0.8) { StopSide = Side.Lower };
 
     /// <summary>Torque that turns a cam by hand, N·m.</summary>
-    public static Limit CamTurns { get; } = new(null, 3, LimitSource.Default);
+    public static DefaultLimit CamTurns { get; } =
+        new("cam-turns", "Torque that turns a cam by hand", Dimension.Torque, new(0, 30), 0.1, null, 3);
 
     /// <summary>Interference of a trunnion's bush, mm.</summary>
-    public static Limit TrunnionInterference { get; } = new(0.010, 0.040, LimitSource.Default);
+    public static DefaultLimit TrunnionInterference { get; } =
+        new("trunnion-interference", "Interference of a trunnion’s bush", Dimension.Length, new(-0.02, 0.2), 0.001, 0.010, 0.040);
 
     /// <summary>End float of a rocker on its trunnion, mm.</summary>
-    public static Limit TrunnionFloat { get; } = new(0.10, 0.50, LimitSource.Default);
+    public static DefaultLimit TrunnionFloat { get; } =
+        new("trunnion-float", "End float of a rocker", Dimension.Length, new(0, 2), 0.01, 0.10, 0.50);
 
     /// <summary>Running clearance of a trunnion in a plain bush, mm.</summary>
-    public static Limit TrunnionClearance { get; } = new(0.010, 0.050, LimitSource.Default);
+    public static DefaultLimit TrunnionClearance { get; } =
+        new("trunnion-clearance", "Clearance of a trunnion in its bush", Dimension.Length, new(0, 0.5), 0.001, 0.010, 0.050);
 
     /// <summary>How far a part that is pressed flush may stand proud or deep, mm.</summary>
-    public static Limit Flush { get; } = new(-0.15, 0.15, LimitSource.Default);
+    public static DefaultLimit Flush { get; } =
+        new("flush", "Part pressed flush: proud or deep", Dimension.Length, new(-2, 2), 0.01, -0.15, 0.15);
 
     /// <summary>How true what is seen down a passage is, mm (k = 2).</summary>
     public const double SightMm = 0.4;
@@ -129,5 +150,38 @@ public static class NeatBoreDefaults
     public const double SecondsPerBolt = 12;
 
     /// <summary>Mark error, degrees, either way.</summary>
-    public static Thresholds MarkErrorDeg { get; } = new(Go: 1, Stop: 3, LimitSource.Default);
+    public static DefaultLimit MarkErrorDeg { get; } =
+        new("mark-error", "Mark off true centre, either way", Dimension.Angle, new(0, 20), 0.1, 1, 3) { StopSide = Side.Upper };
+
+    /// <summary>Every limit that a shop may replace with a rule of its own, in the order of the work.</summary>
+    public static IReadOnlyList<DefaultLimit> All { get; } =
+    [
+        Interference,
+        Roundness,
+        Taper,
+        HubTilt,
+        PullFriction,
+        GreasedScrewFriction,
+        YokeTilt,
+        Rubber,
+        RingRadial,
+        RingFace,
+        LipClear,
+        GrooveDepth,
+        SealOffset,
+        SealOval,
+        SealTilt,
+        RailStep,
+        CrankFloat,
+        SleeveHome,
+        ShellCrush,
+        CamClearance,
+        CamTurns,
+        TrunnionInterference,
+        TrunnionFloat,
+        TrunnionClearance,
+        Flush,
+        OilWindow,
+        MarkErrorDeg,
+    ];
 }

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Log;
 
 /// <summary>What a reading was taken with, as it was at that moment.</summary>
@@ -13,6 +15,7 @@ namespace NeatBore.Core.Log;
 /// <param name="Simulated">Whether it is a made-up stand-in.</param>
 /// <param name="Line">Where it sends its readings: host and port of its line, or "stand-in" for the simulated one that ships; null where
 /// it is read by eye.</param>
+/// <param name="Resolution">The smallest step that it shows, in the base unit of what it reads; null where nobody said.</param>
 public sealed record Instrument(
     string Id,
     string Name,
@@ -24,7 +27,8 @@ public sealed record Instrument(
     DateOnly? CalibrationDue = null,
     double? LengthMm = null,
     bool Simulated = false,
-    string? Line = null
+    string? Line = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Resolution = null
 )
 {
     /// <summary>Expanded uncertainty of a reading.</summary>

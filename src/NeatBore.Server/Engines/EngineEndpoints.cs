@@ -8,6 +8,7 @@ using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Errors;
+using NeatBore.Server.Shops;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Engines;
@@ -99,15 +100,7 @@ internal static class EngineEndpoints
     )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<TakeIntoSheet>(), cancel);
-        var by = (await register.ReadAsync(cancel)).People.FirstOrDefault(p => p.Id == request.By);
-        if (by?.Role != Role.Lead)
-        {
-            throw new UnusableInputException(
-                "by",
-                by is null ? $"“{request.By}” is nobody in this shop" : $"only a lead changes a sheet; {by.Name} is not one"
-            );
-        }
-
+        OnlyALead.Of(await register.ReadAsync(cancel), request.By, "changes a sheet");
         if (await reader.ReadAsync(id, cancel) is not { } build)
         {
             return TypedResults.Problem(statusCode: 404, title: "There is no such build.");

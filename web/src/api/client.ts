@@ -2,6 +2,7 @@ import type {
   Aimed,
   BeginRecording,
   BuildView,
+  ChangeSettings,
   Command,
   EngineSheet,
   FastenerGroup,
@@ -13,6 +14,7 @@ import type {
   PhotoRef,
   PlaceRequest,
   RecordingNow,
+  Settings,
   SetUpShop,
   SheetRef,
   ShopNow,
@@ -124,6 +126,8 @@ export const api = {
   record: (id: string) => ask<WholeBuild>(`/api/builds/${id}/record`),
   shop: () => ask<ShopNow>('/api/shop'),
   setUp: (shop: SetUpShop) => ask<ShopNow>('/api/shop', shop),
+  settings: () => ask<Settings>('/api/settings'),
+  changeSettings: (change: ChangeSettings) => ask<Settings>('/api/settings', change),
   /** Takes one of the app's own open files in: a whole build, or an engine sheet. */
   takeIn: (kind: 'build' | 'sheet', text: string) =>
     post<TakenIn>(kind === 'build' ? '/api/builds/file' : '/api/sheets', text, 'application/json'),

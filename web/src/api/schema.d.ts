@@ -252,6 +252,84 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the shop goes by, and what it may set */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShopSettingsNow"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Changes one of the shop's settings; a lead's. What was read and said before stays as it was */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangeSettings"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShopSettingsNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/crib/needs": {
         parameters: {
             query?: never;
@@ -5161,6 +5239,16 @@ export interface components {
             /** @description How it is set up, or why the nearest one does not fit. */
             setUp: string;
         };
+        ChangeSettings: {
+            by: string;
+            shop?: null | components["schemas"]["ShopName"];
+            person?: null | components["schemas"]["Signer"];
+            instrument?: null | components["schemas"]["Instrument"];
+            sealant?: null | components["schemas"]["SealantSheet"];
+            /** @default false */
+            off: boolean;
+            rule?: null | components["schemas"]["HouseRule"];
+        };
         /** @description One value held against one limit. */
         Check: {
             /** @description What is checked, such as "interference". */
@@ -5502,6 +5590,35 @@ export interface components {
          * @enum {unknown}
          */
         CylinderBanks: "straight" | "v" | "flat";
+        /** @description A limit that Neat Bore uses where a sheet gives nothing and the shop has no rule of its own. */
+        DefaultLimit: {
+            /** @description In house rules. */
+            id: string;
+            /** @description As the builder says it. */
+            label: string;
+            /** @description What it measures. */
+            dimension: components["schemas"]["Dimension"];
+            /** @description What a rule in its place can be at all, in the base unit. */
+            plausible: components["schemas"]["Band"];
+            /**
+             * Format: double
+             * @description The smallest step that it is written with, in the base unit.
+             */
+            resolution: number;
+            /**
+             * Format: double
+             * @description Its low end, in the base unit; null for none.
+             */
+            low: null | number;
+            /**
+             * Format: double
+             * @description Its high end, likewise.
+             */
+            high: null | number;
+            stopSide?: null | components["schemas"]["Side"];
+            /** @description As a limit, labelled as a default. */
+            limit: components["schemas"]["Limit"];
+        };
         /**
          * @description What kind of thing a number measures. The base unit of each is named beside it.
          * @default length
@@ -5731,6 +5848,8 @@ export interface components {
              *                 rule.
              */
             known?: null | components["schemas"]["KnownValue"][];
+            /** @description The shop's own rules in place of Neat Bore's defaults, on the sheet that a task works with. */
+            house?: null | components["schemas"]["HouseRule"][];
         };
         /** @description What the strip of an engine is drawn from, the same for all builds of it. */
         EngineStrip: {
@@ -6059,6 +6178,23 @@ export interface components {
             /** @description Which way a slot lies. */
             axis?: components["schemas"]["SlotAxis"];
         };
+        /** @description What a shop goes by in place of a Neat Bore default. */
+        HouseRule: {
+            /** @description Of the default that it replaces. */
+            id: string;
+            /**
+             * Format: double
+             * @description The low end, in the base unit; null where the default has none.
+             */
+            low: null | number;
+            /**
+             * Format: double
+             * @description The high end, likewise.
+             */
+            high: null | number;
+            /** @description Who set it, by name. */
+            by: string;
+        };
         /** @description A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing. */
         HousingSheet: {
             outline: components["schemas"]["PlanePoint"][];
@@ -6149,6 +6285,20 @@ export interface components {
              *                 it is read by eye.
              */
             line?: null | string;
+            /**
+             * Format: double
+             * @description The smallest step that it shows, in the base unit of what it reads; null where nobody said.
+             */
+            resolution?: null | number;
+        };
+        /** @description A kind of instrument, and what it reads. */
+        InstrumentKind: {
+            /** @description As steps name it. */
+            id: string;
+            /** @description As the builder says it. */
+            label: string;
+            /** @description What it reads. */
+            dimension: components["schemas"]["Dimension"];
         };
         /** @description What the fit will be. */
         InterferenceFitAnswer: {
@@ -8303,6 +8453,13 @@ export interface components {
             units: components["schemas"]["UnitSystem"];
             lead: string;
         };
+        SettingChange: {
+            kind: string;
+            id: string;
+            by: string;
+            /** Format: date-time */
+            at: string;
+        };
         /**
          * @description What shape a hole has.
          * @enum {unknown}
@@ -8463,6 +8620,10 @@ export interface components {
             /** Format: int32 */
             max: number;
         };
+        ShopName: {
+            name: string;
+            units: components["schemas"]["UnitSystem"];
+        };
         ShopNow: {
             /** Format: uuid */
             id: string;
@@ -8472,6 +8633,13 @@ export interface components {
             people: components["schemas"]["Signer"][];
             instruments: components["schemas"]["Instrument"][];
             crib: components["schemas"]["ToolMatchCribTool"][];
+        };
+        ShopSettingsNow: {
+            defaults: components["schemas"]["DefaultLimit"][];
+            house: components["schemas"]["HouseRule"][];
+            kinds: components["schemas"]["InstrumentKind"][];
+            sealants: components["schemas"]["SealantSheet"][];
+            changes: components["schemas"]["SettingChange"][];
         };
         /**
          * @description Which side of its limit a value must stay on.

@@ -69,33 +69,42 @@ public static class SealantClock
         public override string Model => SealantClock.Model;
     }
 
+    /// <summary>Whether a product's times can be at all.</summary>
+    /// <param name="product">The times.</param>
+    /// <param name="faults">What is wrong is added here.</param>
+    /// <param name="at">The product's own path.</param>
+    internal static void Check(Product product, Faults faults, string at)
+    {
+        faults.Require(
+            product.SkinMinutes > 0 && product.SkinMinutes <= MostMinutes,
+            $"{at}.skinMinutes",
+            $"must be above 0 and at most {MostMinutes}"
+        );
+        faults.Require(
+            product.OpenMinutes > 0 && product.OpenMinutes <= MostMinutes,
+            $"{at}.openMinutes",
+            $"must be above 0 and at most {MostMinutes}"
+        );
+        faults.Require(
+            product.HandleHours > 0 && product.HandleHours <= MostHours,
+            $"{at}.handleHours",
+            $"must be above 0 and at most {MostHours}"
+        );
+        faults.Require(
+            product.CureHours >= product.HandleHours && product.CureHours <= MostHours,
+            $"{at}.cureHours",
+            $"must be from the handling time ({product.HandleHours} h) to {MostHours}"
+        );
+        faults.Within(product.PerCFactor, 1, 1.2, $"{at}.perCFactor");
+    }
+
     /// <summary>Works out the times.</summary>
     /// <exception cref="UnusableInputException">Now before it was spread, times out of order, or a value that can't be.</exception>
     public static Answer Solve(Request request)
     {
         var faults = new Faults();
         var product = request.Product;
-        faults.Require(
-            product.SkinMinutes > 0 && product.SkinMinutes <= MostMinutes,
-            "product.skinMinutes",
-            $"must be above 0 and at most {MostMinutes}"
-        );
-        faults.Require(
-            product.OpenMinutes > 0 && product.OpenMinutes <= MostMinutes,
-            "product.openMinutes",
-            $"must be above 0 and at most {MostMinutes}"
-        );
-        faults.Require(
-            product.HandleHours > 0 && product.HandleHours <= MostHours,
-            "product.handleHours",
-            $"must be above 0 and at most {MostHours}"
-        );
-        faults.Require(
-            product.CureHours >= product.HandleHours && product.CureHours <= MostHours,
-            "product.cureHours",
-            $"must be from the handling time ({product.HandleHours} h) to {MostHours}"
-        );
-        faults.Within(product.PerCFactor, 1, 1.2, "product.perCFactor");
+        Check(product, faults, "product");
         faults.Within(request.ShopC, -20, 60, "shopC");
         faults.Require(request.SpreadAt.Year is >= 1900 and <= 9000, "spreadAt", "must be a time from 1900 to 9000");
         faults.Require(

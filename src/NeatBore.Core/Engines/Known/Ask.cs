@@ -94,9 +94,13 @@ internal static class Ask
     public static IEnumerable<SheetValue> JudgedBy(this IEnumerable<SheetValue> limit, string gauge) =>
         limit.Select(v => v.Path.EndsWith("/high", StringComparison.Ordinal) ? v with { Gauge = gauge } : v);
 
-    /// <summary>A limit that is a Neat Bore default until another is known.</summary>
-    public static IReadOnlyList<SheetValue> Limit(string path, string what, Band plausible, Limit usual) =>
-        Limit(path, what, plausible, usual.Low is { } low ? _ => low : null, usual.High is { } high ? _ => high : null);
+    /// <summary>A limit that is a Neat Bore default, or the shop's own rule, until another is known.</summary>
+    public static IReadOnlyList<SheetValue> Limit(string path, string what, Band plausible, DefaultLimit usual) =>
+        [.. Limit(path, what, plausible, usual.Low is { } low ? _ => low : null, usual.High is { } high ? _ => high : null).OrRule(usual)];
+
+    /// <summary>The same limit, where the shop may have a rule of its own in place of the default.</summary>
+    public static IEnumerable<SheetValue> OrRule(this IEnumerable<SheetValue> limit, DefaultLimit usual) =>
+        limit.Select(v => v with { Usual = usual });
 
     /// <summary>How far a torque may be from what is wanted: a share of it either way, a Neat Bore default.</summary>
     public static IReadOnlyList<SheetValue> TorqueLimit(string path, string torque, string what, double share) =>

@@ -59,6 +59,7 @@ internal static class BalancerValues
                         k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.Low!.Value),
                         k => Interference(k.Number(Nose), NeatBoreDefaults.Interference.High!.Value)
                     )
+                    .OrRule(NeatBoreDefaults.Interference)
                     .JudgedBy("micrometer"),
                 .. Ask.Limit("balancer/roundness", "Out of round", new(0, 0.2), NeatBoreDefaults.Roundness).JudgedBy("micrometer"),
                 .. Ask.Limit("balancer/taper", "Taper", new(0, 0.2), NeatBoreDefaults.Taper).JudgedBy("bore-gauge"),

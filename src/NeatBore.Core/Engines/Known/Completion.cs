@@ -31,7 +31,7 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
 
         var node = JsonSerializer.SerializeToNode(sheet, SheetJson.Default.EngineSheet)!.AsObject();
         var parts = wants.Parts.Select(p => SheetValues.Of(p, sheet.Layout)).OfType<PartValues>().ToList();
-        var draft = new SheetDraft(node, by, byRule);
+        var draft = new SheetDraft(node, by, byRule, sheet.House ?? []);
         foreach (var part in parts)
         {
             draft.Read(part);

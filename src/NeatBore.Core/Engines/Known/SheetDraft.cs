@@ -8,10 +8,18 @@ namespace NeatBore.Core.Engines;
 /// <param name="sheet">As JSON; parts are written into it.</param>
 /// <param name="told">What was told besides, by path.</param>
 /// <param name="derived">Paths of what a rule gave before: it gives it anew.</param>
-internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, KnownValue> told, IReadOnlySet<string> derived)
+/// <param name="house">The shop's own rules, in place of Neat Bore's defaults.</param>
+internal sealed class SheetDraft(
+    JsonObject sheet,
+    IReadOnlyDictionary<string, KnownValue> told,
+    IReadOnlySet<string> derived,
+    IReadOnlyList<HouseRule> house
+)
 {
     private readonly KnownValues _known = new();
-    private readonly HashSet<string> _byRule = new(StringComparer.Ordinal);
+
+    // What a rule gave: Neat Bore's, or the shop's own.
+    private readonly Dictionary<string, KnownValue?> _byRule = new(StringComparer.Ordinal);
 
     /// <summary>Takes in what is known of a part, by the sheet and by what was told.</summary>
     public void Read(PartValues part)
@@ -44,10 +52,11 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
             )
         )
         {
-            _known.Put(value.Path, value.Rule?.Invoke(_known), value.WordRule?.Invoke(_known));
+            var ours = Ours(value);
+            _known.Put(value.Path, ours?.Number ?? value.Rule?.Invoke(_known), value.WordRule?.Invoke(_known));
             if (_known.Has(value.Path))
             {
-                _byRule.Add(value.Path);
+                _byRule[value.Path] = ours;
             }
         }
 
@@ -72,11 +81,11 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
                         _known.Number(v.Path),
                         _known.Word(v.Path),
                         v.Words is null && !_known.Has(v.Path) ? DrawnAs(v) : null,
-                        _byRule.Contains(v.Path) ? LimitSource.Default
+                        _byRule.TryGetValue(v.Path, out var ours) ? ours?.Source ?? LimitSource.Default
                             : told1 is { NotKnown: false } ? told1.Source
                             : SourceOf(v.Path),
                         told1?.Typed ?? "",
-                        told1?.By ?? "",
+                        told1?.By ?? ours?.By ?? "",
                         (_known.Number(v.Path) is { } itself ? v.Wrong?.Invoke(itself) : null)
                             ?? part.Contradictions.FirstOrDefault(c =>
                                 (c.A == v.Path || c.B == v.Path)
@@ -155,7 +164,16 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
     public KnownValue Origin(WantedValue value) =>
         told.TryGetValue(value.Path, out var there) && !there.NotKnown
             ? there
-            : new KnownValue(value.Path, value.Number, value.Word, value.Source ?? LimitSource.Default);
+            : _byRule.GetValueOrDefault(value.Path)
+                ?? new KnownValue(value.Path, value.Number, value.Word, value.Source ?? LimitSource.Default);
+
+    /// <summary>What the shop goes by in place of a default.</summary>
+    private KnownValue? Ours(SheetValue value) =>
+        value.Usual is { } usual
+        && house.FirstOrDefault(h => h.Id == usual.Id) is { } rule
+        && (value.Path.EndsWith("/low", StringComparison.Ordinal) ? rule.Low : rule.High) is { } number
+            ? new KnownValue(value.Path, number, null, LimitSource.House, "", rule.By)
+            : null;
 
     // Of a group that the sheet does not have, while somebody tells of it.
     private bool Added(SheetValue value) =>
@@ -173,7 +191,14 @@ internal sealed class SheetDraft(JsonObject sheet, IReadOnlyDictionary<string, K
         {
             // A limit has both ends, one of them perhaps open, and says where it came from: the one that was told, where one was.
             var limit = value.Path[..value.Path.LastIndexOf('/')];
-            var source = (told.GetValueOrDefault($"{limit}/high") ?? told.GetValueOrDefault($"{limit}/low"))?.Source ?? LimitSource.Default;
+            var source =
+                (
+                    told.GetValueOrDefault($"{limit}/high")
+                    ?? told.GetValueOrDefault($"{limit}/low")
+                    ?? _byRule.GetValueOrDefault($"{limit}/high")
+                    ?? _byRule.GetValueOrDefault($"{limit}/low")
+                )?.Source
+                ?? LimitSource.Default;
             var node = (JsonObject)At(limit)!;
             node.TryAdd("low", null);
             node.TryAdd("high", null);

@@ -23,6 +23,9 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
     /// <summary>The same for a word.</summary>
     public Func<KnownValues, string?>? WordRule { get; init; }
 
+    /// <summary>The default that a rule of the shop's own may replace; null where none may.</summary>
+    public DefaultLimit? Usual { get; init; }
+
     /// <summary>What is wrong with a number by itself, and what would be right; null for one that can be.</summary>
     public Func<double, string?>? Wrong { get; init; }
 

@@ -26,9 +26,10 @@ internal static class Pulling
     private const double YokeMm = 20;
 
     /// <summary>What it may take to come off: the sheet's tightest fit, at the friction of years.</summary>
-    public static Band ReleaseForce(BalancerSheet sheet)
+    public static Band ReleaseForce(EngineSheet engine)
     {
-        var friction = NeatBoreDefaults.PullFriction;
+        var sheet = engine.Balancer!;
+        var friction = engine.Usual(NeatBoreDefaults.PullFriction);
         var bore = sheet.Nose.DiameterMm;
         InterferenceFit.Answer At(double interference) =>
             InterferenceFit.Solve(
@@ -50,7 +51,7 @@ internal static class Pulling
                     new Band(friction.Low!.Value, friction.High!.Value)
                 )
             );
-        var wanted = sheet.Interference ?? NeatBoreDefaults.Interference;
+        var wanted = sheet.Interference ?? engine.Usual(NeatBoreDefaults.Interference);
         return new Band(At(wanted.Low!.Value).PullForceN!.Low, At(wanted.High!.Value).PullForceN!.High);
     }
 
@@ -63,7 +64,7 @@ internal static class Pulling
                 "hub-puller",
                 [new ToolMatch.ScrewLength(puller.MajorMm, puller.PitchMm, puller.DepthMm + throughMm + YokeMm)],
                 puller.ReachMm,
-                ReleaseForce(sheet.Balancer!).High,
+                ReleaseForce(sheet).High,
                 puller.BoltCircleMm,
                 puller.Holes,
                 NoseTip: puller.NoseTip
@@ -91,9 +92,9 @@ internal static class Pulling
     }
 
     /// <summary>The forcing screw at a force, greased; null where the tool's thread is not known.</summary>
-    public static ForcingScrew.Answer? ScrewAt(ToolMatch.CribTool tool, double force)
+    public static ForcingScrew.Answer? ScrewAt(EngineSheet sheet, ToolMatch.CribTool tool, double force)
     {
-        var friction = NeatBoreDefaults.GreasedScrewFriction.High!.Value;
+        var friction = sheet.Usual(NeatBoreDefaults.GreasedScrewFriction).High!.Value;
         return tool.Screw is { } thread
             ? ForcingScrew.Solve(
                 new ForcingScrew.Request(force, thread, friction, friction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN)
@@ -160,7 +161,7 @@ internal static class Pulling
                 AreaFactor: OrdinaryFit
             )
         );
-        var screw = ScrewAt(tool, need.ForceN);
+        var screw = ScrewAt(c.Sheet, tool, need.ForceN);
         var call = Call.Of(
             [
                 .. threads.Call!.Checks.Select(check => check with { Source = "Neat Bore default" }),

@@ -14,7 +14,7 @@ internal sealed class SpokedHub : DesignRules
                 "jaw-puller",
                 [],
                 spokes.ReachMm,
-                Pulling.ReleaseForce(sheet.Balancer!).High,
+                Pulling.ReleaseForce(sheet).High,
                 SpreadMm: spokes.GripDiameterMm,
                 NoseTip: "nose cap"
             )
@@ -53,7 +53,7 @@ internal sealed class SpokedHub : DesignRules
         }
 
         var (tool, need) = (c.Tool(PullerStep.Tool)!, Need(c.Sheet)!);
-        var screw = Pulling.ScrewAt(tool, need.ForceN);
+        var screw = Pulling.ScrewAt(c.Sheet, tool, need.ForceN);
         var call = Call.Of(
             [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")],
             _ =>

@@ -44,8 +44,8 @@ public static partial class BalancerInspection
                 new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm),
                 track.FloatMm,
                 0.2,
-                NeatBoreDefaults.LipClear.Low!.Value,
-                NeatBoreDefaults.GrooveDepth.High!.Value,
+                c.Sheet.Usual(NeatBoreDefaults.LipClear).Low!.Value,
+                c.Sheet.Usual(NeatBoreDefaults.GrooveDepth).High!.Value,
                 groove,
                 Sleeve: track.SleeveWallMm is { } wall
                     ? new LipTrack.RepairSleeve(track.FromMm, track.ToMm, wall, track.LipMaxGrowthMm)
@@ -88,11 +88,11 @@ public static partial class BalancerInspection
                             "clear of the groove",
                             verdict,
                             clear,
-                            NeatBoreDefaults.LipClear.Low!.Value,
+                            c.Sheet.Usual(NeatBoreDefaults.LipClear).Low!.Value,
                             0,
                             Side.Lower,
                             Dimension.Length,
-                            NeatBoreDefaults.LipClear.SourceWords
+                            c.Sheet.Usual(NeatBoreDefaults.LipClear).SourceWords
                         ),
                     ]
                     : []

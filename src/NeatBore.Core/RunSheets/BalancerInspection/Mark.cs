@@ -20,7 +20,10 @@ public static partial class BalancerInspection
                     before,
                     after,
                     c.Sheet.Balancer!.Ring.OuterDiameterMm,
-                    new TopDeadCentre.MarkLimits(NeatBoreDefaults.MarkErrorDeg.Go, NeatBoreDefaults.MarkErrorDeg.Stop),
+                    new TopDeadCentre.MarkLimits(
+                        c.Sheet.UsualThresholds(NeatBoreDefaults.MarkErrorDeg).Go,
+                        c.Sheet.UsualThresholds(NeatBoreDefaults.MarkErrorDeg).Stop
+                    ),
                     Math.Max(c.Uncertainty(MarkStep.Before), c.Uncertainty(MarkStep.After))
                 )
             )
@@ -33,7 +36,7 @@ public static partial class BalancerInspection
             return Prompt.Next(c);
         }
 
-        var call = answer.Call!.Sourced(_ => NeatBoreDefaults.MarkErrorDeg.SourceWords);
+        var call = answer.Call!.Sourced(_ => c.Sheet.UsualThresholds(NeatBoreDefaults.MarkErrorDeg).SourceWords);
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch

@@ -32,8 +32,8 @@ public static partial class BalancerInspection
 
     private static (Limit Limit, string Name) SweepLimit(StepContext c, StepName which) =>
         which == RadialStep.Name
-            ? (c.Sheet.Balancer!.RingRunOut?.Radial ?? NeatBoreDefaults.RingRadial, "radial run-out")
-            : (c.Sheet.Balancer!.RingRunOut?.Face ?? NeatBoreDefaults.RingFace, "face run-out");
+            ? (c.Sheet.Balancer!.RingRunOut?.Radial ?? c.Sheet.Usual(NeatBoreDefaults.RingRadial), "radial run-out")
+            : (c.Sheet.Balancer!.RingRunOut?.Face ?? c.Sheet.Usual(NeatBoreDefaults.RingFace), "face run-out");
 
     private static NumberSlot At(StepName which, int deg) => which.Number($"{deg}");
 

@@ -89,7 +89,7 @@ public static partial class BalancerInspection
                 "Mark true?",
                 Sentence.Of("{error} off", ("error", Quantity.Degrees(Math.Abs(mark.MarkErrorDeg)))),
                 BalancerVerdict.Outcome.ReMark,
-                Math.Abs(mark.MarkErrorDeg) > NeatBoreDefaults.MarkErrorDeg.Go
+                Math.Abs(mark.MarkErrorDeg) > c.Sheet.UsualThresholds(NeatBoreDefaults.MarkErrorDeg).Go
             )
         );
         var answer = BalancerVerdict.Solve(branches);

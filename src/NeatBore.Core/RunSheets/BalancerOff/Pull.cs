@@ -15,9 +15,9 @@ public static partial class BalancerOff
     private static Judgement JudgePull(StepContext c)
     {
         var tool = c.Tool(PullerStep.Tool);
-        var force = Pulling.ReleaseForce(c.Sheet.Balancer!);
-        var expected = tool is null ? null : Pulling.ScrewAt(tool, force.High);
-        var rated = tool is null ? null : Pulling.ScrewAt(tool, tool.RatedForceN);
+        var force = Pulling.ReleaseForce(c.Sheet);
+        var expected = tool is null ? null : Pulling.ScrewAt(c.Sheet, tool, force.High);
+        var rated = tool is null ? null : Pulling.ScrewAt(c.Sheet, tool, tool.RatedForceN);
         if (c.Number(PullStep.Peak) is not { } peak || !c.Taken(PullStep.Off))
         {
             var waiting = Prompt.Next(c);

@@ -21,7 +21,7 @@ public static partial class BalancerOff
         }
 
         var puller = c.Sheet.Balancer!.Puller!;
-        var limit = NeatBoreDefaults.YokeTilt;
+        var limit = c.Sheet.Usual(NeatBoreDefaults.YokeTilt);
         var answer = Squareness.Solve(
             new Squareness.Request(
                 [.. s_yokeDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(YokeStep.At(deg))!.Value))],

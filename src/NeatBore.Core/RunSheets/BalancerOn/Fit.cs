@@ -97,9 +97,9 @@ public static partial class BalancerOn
             ];
         double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null).Max(s => c.Uncertainty(step, s));
 
-        var interference = sheet.Interference ?? NeatBoreDefaults.Interference;
-        var roundness = sheet.Roundness ?? NeatBoreDefaults.Roundness;
-        var taper = sheet.Taper ?? NeatBoreDefaults.Taper;
+        var interference = sheet.Interference ?? c.Sheet.Usual(NeatBoreDefaults.Interference);
+        var roundness = sheet.Roundness ?? c.Sheet.Usual(NeatBoreDefaults.Roundness);
+        var taper = sheet.Taper ?? c.Sheet.Usual(NeatBoreDefaults.Taper);
         var friction = Chosen(c).Friction;
         var answer = InterferenceFit.Solve(
             new InterferenceFit.Request(

@@ -19,7 +19,7 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Crank at true centre, on the positive stop. Read how far the mark stands past the pointer."));
         }
 
-        var limit = NeatBoreDefaults.MarkErrorDeg;
+        var limit = c.Sheet.UsualThresholds(NeatBoreDefaults.MarkErrorDeg);
         var uncertainty = c.Reading(MarkStep.Error)?.Instrument?.UncertaintyAt(error) ?? 0;
         var call = MarkError.Judge(error, uncertainty, limit.Go, limit.Stop, limit.SourceWords);
         return new Judgement(

@@ -34,7 +34,7 @@ public static partial class BalancerOn
                     return c.Taken(MethodStep.Ambient) ? new Judgement(Sentence.Of("Measure nose and bore first.")) : Prompt.Next(c);
                 }
 
-                var rubber = sheet.Warm!.Rubber ?? NeatBoreDefaults.Rubber;
+                var rubber = sheet.Warm!.Rubber ?? c.Sheet.Usual(NeatBoreDefaults.Rubber);
                 var (easy, home) = (WarmForce(c, FitOf(c)!)!, HomeForce(c)!);
                 var call = Call.Of(
                     [Check.AtMost("hub temperature", warm.Plan, rubber.High!.Value, OvenC, Dimension.Temperature, rubber.SourceWords)],

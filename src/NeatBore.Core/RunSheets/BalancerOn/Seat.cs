@@ -24,7 +24,7 @@ public static partial class BalancerOn
             );
         }
 
-        var tilt = sheet.Tilt ?? NeatBoreDefaults.HubTilt;
+        var tilt = sheet.Tilt ?? c.Sheet.Usual(NeatBoreDefaults.HubTilt);
         var answer = Squareness.Solve(
             new Squareness.Request(
                 [.. s_seatDeg.Select(deg => new Squareness.DepthReading(deg, c.Number(SeatStep.At(deg))!.Value))],

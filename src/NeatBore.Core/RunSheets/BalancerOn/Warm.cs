@@ -36,7 +36,7 @@ public static partial class BalancerOn
         }
 
         // Planned, it stays under the rubber's limit by what the oven may be off; measured, it is as warm as it is.
-        var limit = (warm.Rubber ?? NeatBoreDefaults.Rubber).High!.Value - OvenC;
+        var limit = (warm.Rubber ?? c.Sheet.Usual(NeatBoreDefaults.Rubber)).High!.Value - OvenC;
         var hottest = measuredC is { } measured && measured > ambient ? Math.Min(measured, limit) : limit;
         var answer = ThermalFit.Solve(
             new ThermalFit.Request(
@@ -80,7 +80,7 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of("Say how it goes on first, with the air’s temperature."));
         }
 
-        var rubber = c.Sheet.Balancer!.Warm!.Rubber ?? NeatBoreDefaults.Rubber;
+        var rubber = c.Sheet.Balancer!.Warm!.Rubber ?? c.Sheet.Usual(NeatBoreDefaults.Rubber);
         if (c.Number(WarmStep.Hub) is not { } hub)
         {
             return Prompt.Next(c) with

@@ -104,7 +104,10 @@ public static partial class CamBearingSet
             return null;
         }
 
-        var (crush, clearance) = (cam.Crush ?? NeatBoreDefaults.ShellCrush, cam.Clearance ?? NeatBoreDefaults.CamClearance);
+        var (crush, clearance) = (
+            cam.Crush ?? c.Sheet.Usual(NeatBoreDefaults.ShellCrush),
+            cam.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance)
+        );
         var u = Math.Max(c.Uncertainty(SetStep.Outer), c.Uncertainty(SetStep.Across[0]));
         var bore = SetStep.Across.Select(k => c.Number(k)!.Value).ToList();
         var undersize = c.Chosen(Shells) == "undersize";

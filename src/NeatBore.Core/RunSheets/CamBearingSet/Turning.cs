@@ -20,7 +20,7 @@ public static partial class CamBearingSet
             );
         }
 
-        var limit = c.Sheet.Cam!.TurnTorque ?? NeatBoreDefaults.CamTurns;
+        var limit = c.Sheet.Cam!.TurnTorque ?? c.Sheet.Usual(NeatBoreDefaults.CamTurns);
         var answer = TurningDrag.Solve(
             new TurningDrag.Request(
                 [.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number(TurnStep.Name, s)!.Value))],

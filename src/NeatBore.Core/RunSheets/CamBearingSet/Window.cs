@@ -127,7 +127,7 @@ public static partial class CamBearingSet
         if (drives > 1 && c.Number(StartStep.Again) is { } again)
         {
             var bore = SetStep.Across.Select(k => c.Number(k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
-            var crush = c.Sheet.Cam!.Crush ?? NeatBoreDefaults.ShellCrush;
+            var crush = c.Sheet.Cam!.Crush ?? c.Sheet.Usual(NeatBoreDefaults.ShellCrush);
             var call = Call.Of(
                 [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty(StartStep.Again) * Math.Sqrt(2))],
                 k =>
@@ -204,7 +204,7 @@ public static partial class CamBearingSet
         }
 
         var canTurn = !atDepth && c.Picked(Turns(c)) == "yes";
-        var window = NeatBoreDefaults.OilWindow;
+        var window = c.Sheet.UsualThresholds(NeatBoreDefaults.OilWindow);
         // What is left of the way: no farther than its depth, and a little turn either way.
         var deepest = Math.Max(facing.FinalMm, place.DepthMm);
         var answer = OilHoleWindow.Solve(

@@ -64,7 +64,7 @@ public static partial class CrankFloat
         }
 
         var sheet = c.Sheet.EndFloat!;
-        var limit = sheet.Allowed ?? NeatBoreDefaults.CrankFloat;
+        var limit = sheet.Allowed ?? c.Sheet.Usual(NeatBoreDefaults.CrankFloat);
         var repeats = Math.Max(0.01, found.Uncertainty);
         if (found.Spread > repeats)
         {

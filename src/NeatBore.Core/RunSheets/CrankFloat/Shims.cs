@@ -23,7 +23,7 @@ public static partial class CrankFloat
             return Prompt.Next(c);
         }
 
-        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? NeatBoreDefaults.CrankFloat);
+        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? c.Sheet.Usual(NeatBoreDefaults.CrankFloat));
         if (stock.Count == 0)
         {
             return new Judgement(

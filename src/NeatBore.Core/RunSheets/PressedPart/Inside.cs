@@ -28,7 +28,7 @@ public static partial class PressedPart
             inside.Average(),
             runs,
             c.Uncertainty(InsideStep.Inside.At(0)),
-            part.Clearance ?? NeatBoreDefaults.TrunnionClearance,
+            part.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.TrunnionClearance),
             "pin",
             "It runs. Wash the chips out; the record is kept."
         );

@@ -172,7 +172,13 @@ public static partial class PressedPart
                         Judge = c =>
                             c.Step.Slots(c).Any(s => s.Required && !c.Taken(SizesStep.Name, s)) || Fit(c, Part(c.Sheet)) is not { } fit
                                 ? Prompt.Next(c)
-                                : PressedIn.JudgeFit(fit, Part(c.Sheet).Interference, parts, "It fits. Cold it takes {low} to {high}."),
+                                : PressedIn.JudgeFit(
+                                    c.Sheet,
+                                    fit,
+                                    Part(c.Sheet).Interference,
+                                    parts,
+                                    "It fits. Cold it takes {low} to {high}."
+                                ),
                         Gate = "the fit is a go",
                         Cautions = ["Edges cut. Both parts at the same temperature before they are measured."],
                     }

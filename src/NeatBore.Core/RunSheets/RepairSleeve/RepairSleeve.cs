@@ -184,9 +184,9 @@ public static class RepairSleeve
         }
 
         var flange = c.Sheet.Rear!.Flange;
-        var tilt = NeatBoreDefaults.SealTilt;
+        var tilt = c.Sheet.Usual(NeatBoreDefaults.SealTilt);
         var gaps = s_deg.Select(d => new Squareness.DepthReading(d, c.Number(GapStep.At(d))!.Value)).ToList();
-        var home = NeatBoreDefaults.SleeveHome;
+        var home = c.Sheet.Usual(NeatBoreDefaults.SleeveHome);
         var answer = Squareness.Solve(
             new Squareness.Request(
                 gaps,

@@ -21,7 +21,7 @@ public static partial class RockerTrunnions
 
     private static TrunnionSheet TrunnionOf(StepContext c) => c.Sheet.Rockers!.Trunnion;
 
-    private static Limit Wanted(StepContext c) => KitOf(c).Interference ?? NeatBoreDefaults.TrunnionInterference;
+    private static Limit Wanted(StepContext c) => KitOf(c).Interference ?? c.Sheet.Usual(NeatBoreDefaults.TrunnionInterference);
 
     private static PressSupport.PressedBody BodyOf(StepContext c)
     {

@@ -23,7 +23,7 @@ public static partial class RockerTrunnions
             "end float",
             found,
             c.Uncertainty(FloatStep.Float),
-            c.Sheet.Rockers!.EndFloat ?? NeatBoreDefaults.TrunnionFloat
+            c.Sheet.Rockers!.EndFloat ?? c.Sheet.Usual(NeatBoreDefaults.TrunnionFloat)
         );
         return new Judgement(
             Sentence.Of(

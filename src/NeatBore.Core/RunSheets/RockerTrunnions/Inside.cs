@@ -27,7 +27,7 @@ public static partial class RockerTrunnions
             inside.Average(),
             trunnion,
             u,
-            KitOf(c).Clearance ?? NeatBoreDefaults.TrunnionClearance,
+            KitOf(c).Clearance ?? c.Sheet.Usual(NeatBoreDefaults.TrunnionClearance),
             "trunnion",
             "It runs. Oil the trunnion and put it in, right way round."
         );

@@ -183,6 +183,7 @@ public static partial class RockerTrunnions
                             c.Step.Slots(c).Any(s => s.Required && !c.Taken(BodyStep.Name, s)) || Fit(c) is not { } fit
                                 ? Prompt.Next(c)
                                 : PressedIn.JudgeFit(
+                                    c.Sheet,
                                     fit,
                                     Wanted(c),
                                     s_parts with

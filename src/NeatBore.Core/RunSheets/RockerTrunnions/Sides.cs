@@ -50,7 +50,7 @@ public static partial class RockerTrunnions
         }
 
         // The second side only has to leave its float, and that is measured by itself: here it must not stand proud.
-        var limit = first ? NeatBoreDefaults.Flush : new Limit(0, null, LimitSource.Default);
+        var limit = first ? c.Sheet.Usual(NeatBoreDefaults.Flush) : new Limit(0, null, LimitSource.Default);
         var call = PressedIn.Between("depth", depth, c.Uncertainty(slot), limit);
         if (!first && call.Verdict == Verdict.LookAgain)
         {

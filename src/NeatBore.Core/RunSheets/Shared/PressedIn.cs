@@ -92,20 +92,22 @@ internal static class PressedIn
                     new InterferenceFit.HubPart(hub, around.OuterDiameterMm, around.Material, outerC, around.RoughnessRzUm),
                     engagedMm,
                     new Band(friction.Low ?? 0, friction.High ?? 1),
-                    Limits: new InterferenceFit.FitLimits(wanted.Low, wanted.High, NeatBoreDefaults.Roundness.High),
+                    Limits: new InterferenceFit.FitLimits(wanted.Low, wanted.High, c.Sheet.Usual(NeatBoreDefaults.Roundness).High),
                     GaugeUncertaintyMm: new InterferenceFit.FitGauges(c.Uncertainty(inner.At(0)), c.Uncertainty(outer.At(0)))
                 )
             );
     }
 
     /// <summary>The fit's call in the words of these parts.</summary>
-    public static Judgement JudgeFit(InterferenceFit.Answer answer, Limit wanted, Parts parts, string go)
+    public static Judgement JudgeFit(EngineSheet sheet, InterferenceFit.Answer answer, Limit wanted, Parts parts, string go)
     {
         string Named(string name) =>
             name.Replace("nose", parts.Inner, StringComparison.Ordinal)
                 .Replace("hub", parts.Outer, StringComparison.Ordinal)
                 .Replace("bore", $"bore of the {parts.Outer}", StringComparison.Ordinal);
-        var checks = answer.Call!.Sourced(k => k.Name == "interference" ? wanted.SourceWords : "Neat Bore default").Checks;
+        var checks = answer
+            .Call!.Sourced(k => k.Name == "interference" ? wanted.SourceWords : sheet.Usual(NeatBoreDefaults.Roundness).SourceWords)
+            .Checks;
         var lead = checks[0];
         var value = new Quantity(lead.Value, lead.Dimension, lead.Dimension == Dimension.Share ? 0.01 : 0.001);
         string because = (lead.Name, lead.Verdict, lead.Side) switch

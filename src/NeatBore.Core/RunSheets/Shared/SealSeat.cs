@@ -74,7 +74,7 @@ internal static class SealSeat
                 );
         }
 
-        var tilt = seal.Tilt ?? NeatBoreDefaults.SealTilt;
+        var tilt = seal.Tilt ?? c.Sheet.Usual(NeatBoreDefaults.SealTilt);
         var half = Math.Min((seal.Depth.High ?? double.MaxValue) - seal.DepthMm, seal.DepthMm - (seal.Depth.Low ?? double.MinValue));
         var answer = Squareness.Solve(
             new Squareness.Request(

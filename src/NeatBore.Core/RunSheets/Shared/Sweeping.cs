@@ -205,13 +205,13 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         }
 
         var housing = Housing(c.Sheet);
-        var limit = housing.Offset ?? NeatBoreDefaults.SealOffset;
+        var limit = housing.Offset ?? c.Sheet.Usual(NeatBoreDefaults.SealOffset);
         var answer = Solve(c, housing, slots, limit);
         var call = answer.Call!.Sourced(check =>
             check.Name switch
             {
                 "offset" => limit.SourceWords,
-                "oval" => NeatBoreDefaults.SealOval.SourceWords,
+                "oval" => c.Sheet.Usual(NeatBoreDefaults.SealOval).SourceWords,
                 "room in the holes" => c.Taken(Free(Loose)) ? "measured here" : "engine sheet",
                 _ => "Neat Bore default",
             }
@@ -309,7 +309,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             SagMm: sense == BoreCentring.Sense.PlungerIn ? -droop : droop,
             UpDeg: UpDeg(c.Chosen(Hang)),
             LimitMm: limit.High,
-            OvalityLimitMm: NeatBoreDefaults.SealOval.High,
+            OvalityLimitMm: c.Sheet.Usual(NeatBoreDefaults.SealOval).High,
             FreeMoveMm: Free(c, housing),
             RepeatMm: dial ? c.Number(Repeat(c.Step.Name)) : null,
             ExtraUncertaintyMm: c.Picked(Held(Setup)) == "loose" ? NeatBoreDefaults.LooseCrankMm : 0,

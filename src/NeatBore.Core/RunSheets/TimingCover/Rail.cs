@@ -19,7 +19,7 @@ public static partial class TimingCover
             return Prompt.Next(c);
         }
 
-        var limit = c.Sheet.Cover!.Rail ?? NeatBoreDefaults.RailStep;
+        var limit = c.Sheet.Cover!.Rail ?? c.Sheet.Usual(NeatBoreDefaults.RailStep);
         IEnumerable<Check> Both(string side, double v) => limit.Checks($"rail, {side} side", v, c.Uncertainty(RailStep.Left));
         var call = Call.Of(
             [.. Both("9", left), .. Both("3", right)],

@@ -118,6 +118,7 @@ app.MapCrib();
 app.MapBuilds();
 app.MapFiles();
 app.MapEngines();
+app.MapSheets();
 app.MapLive();
 app.MapGauges();
 app.MapRecordings();

@@ -6,6 +6,13 @@ using NeatBore.Core.Engines;
 
 namespace NeatBore.Store;
 
+/// <summary>A version of a sheet.</summary>
+/// <param name="Version">Its number.</param>
+/// <param name="By">Who made it, by name; empty where nobody said.</param>
+/// <param name="Because">Why; empty where nobody said.</param>
+/// <param name="At">When it came in.</param>
+public sealed record SheetVersion(int Version, string By, string Because, DateTimeOffset At);
+
 /// <summary>Engine sheets in all their versions. A version is never changed once it is in.</summary>
 public sealed class SheetShelf(Database database)
 {
@@ -66,27 +73,55 @@ public sealed class SheetShelf(Database database)
     }
 
     /// <summary>Puts a version in; one that is there already is left as it is.</summary>
-    public async Task AddAsync(EngineSheet sheet, CancellationToken cancel = default)
+    public Task AddAsync(EngineSheet sheet, CancellationToken cancel = default) => AddAsync(sheet, "", "", cancel);
+
+    /// <summary>The same, with who made it and why.</summary>
+    /// <returns>False where this version is there already.</returns>
+    public async Task<bool> AddAsync(EngineSheet sheet, string by, string because, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         // What can be begun on an engine follows its newest version: its lines of Today are old then.
-        await connection.ExecuteAsync(
-            new CommandDefinition(
-                """
-                with fresh as (
-                    insert into sheet_version (id, version, body) values (@Id, @Version, @body::jsonb) on conflict do nothing returning id
+        return await connection.ExecuteScalarAsync<int>(
+                new CommandDefinition(
+                    """
+                    with fresh as (
+                        insert into sheet_version (id, version, body, by_name, because)
+                        values (@Id, @Version, @body::jsonb, @by, @because)
+                        on conflict do nothing
+                        returning id
+                    ),
+                    old as (update line set made_by = '' where engine in (select id from fresh))
+                    select count(*) from fresh
+                    """,
+                    new
+                    {
+                        sheet.Id,
+                        sheet.Version,
+                        by,
+                        because,
+                        body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet),
+                    },
+                    cancellationToken: cancel
                 )
-                update line set made_by = '' where engine in (select id from fresh)
-                """,
-                new
-                {
-                    sheet.Id,
-                    sheet.Version,
-                    body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet),
-                },
-                cancellationToken: cancel
-            )
-        );
+            ) > 0;
+    }
+
+    /// <summary>The versions of a sheet, newest first.</summary>
+    public async Task<IReadOnlyList<SheetVersion>> VersionsAsync(string id, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return
+        [
+            .. (
+                await connection.QueryAsync<(int Version, string By, string Because, DateTime At)>(
+                    new CommandDefinition(
+                        "select version, by_name, because, at from sheet_version where id = @id order by version desc",
+                        new { id },
+                        cancellationToken: cancel
+                    )
+                )
+            ).Select(v => new SheetVersion(v.Version, v.By, v.Because, v.At)),
+        ];
     }
 
     private static EngineSheet? Read(string body)

@@ -129,6 +129,7 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
                 && !w.Path.EndsWith("/recordings", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/shop", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/sheets", StringComparison.Ordinal)
+                && !w.Path.EndsWith("/settings", StringComparison.Ordinal)
                 && !w.Path.EndsWith(".csv", StringComparison.Ordinal)
             )
         )

@@ -20,6 +20,8 @@ import { Fasteners } from './screens/Fasteners';
 import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
 import { SetUp } from './screens/SetUp';
+import { EngineSheetScreen } from './screens/sheets/EngineSheetScreen';
+import { Engines } from './screens/sheets/Engines';
 import { Settings } from './screens/settings/Settings';
 import { Today } from './screens/Today';
 
@@ -39,6 +41,8 @@ createRoot(document.getElementById('root')!).render(
                 <Route path="/" element={<Today />} />
                 <Route path="/crib" element={<Crib />} />
                 <Route path="/settings" element={<Settings />} />
+                <Route path="/engines" element={<Engines />} />
+                <Route path="/engines/:engine" element={<EngineSheetScreen />} />
                 <Route path="/engines/new" element={<NewEngine />} />
                 <Route path="/builds/:build/fasteners" element={<Fasteners />} />
                 <Route path="/builds/:build/record" element={<Record />} />

@@ -273,36 +273,11 @@ public sealed class Desk(ProcedureBook book, Shop shop)
 
     private ValueTold Value(TellValue tell, WorkedBuild state, Signer by)
     {
-        var value =
-            SheetValues.Find(tell.Path, state.Newest.Layout)
-            ?? throw new UnusableInputException("path", $"there is nothing to be known at “{tell.Path}” on this engine");
-        if (tell.Source == LimitSource.Default)
-        {
-            throw new UnusableInputException("source", "must be the manual, measured here, or a house rule: what is typed is no default");
-        }
-
-        var typed = tell.Typed.Trim();
-        var (number, word) = ((double?)null, (string?)null);
-        if (typed.Length > 0 && value.Words is { } words)
-        {
-            word = words.Any(w => w.Id == typed)
-                ? typed
-                : throw new UnusableInputException("typed", $"must be one of {string.Join(", ", words.Select(w => w.Id))}");
-        }
-        else if (typed.Length > 0)
-        {
-            number = Typed(typed, tell.Unit, tell.DecimalMark, value.Dimension);
-            if (number < value.Plausible.Low || number > value.Plausible.High)
-            {
-                Quantity Of(double end) => new(end, value.Dimension, value.Dimension == Dimension.Count ? 1 : 0.01);
-                throw new UnusableInputException(
-                    "typed",
-                    $"{value.Label}: must be from {Wording.Write(Of(value.Plausible.Low))} to {Wording.Write(Of(value.Plausible.High))}"
-                );
-            }
-        }
-
-        var known = new KnownValue(tell.Path, number, word, tell.Source, typed, by.Name, tell.FromPaper);
+        var known = new TypedValue(tell.Path, tell.Typed, tell.Unit, tell.DecimalMark, tell.Source).Read(
+            state.Newest.Layout,
+            by.Name,
+            tell.FromPaper
+        );
         var begun = Begun(state, tell.Path).ToList();
         if (begun.Count == 0)
         {
@@ -374,26 +349,6 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                     );
                 })
             : [];
-
-    private static double Typed(string typed, string unit, string mark, Dimension dimension)
-    {
-        if (mark is not ("." or ","))
-        {
-            throw new UnusableInputException("decimalMark", "must be a point or a comma");
-        }
-
-        var read = Entry.Read(
-            typed,
-            dimension,
-            unit.Length > 0 ? unit : UnitTable.Default.For(dimension, UnitSystem.Metric).Symbol,
-            mark[0]
-        );
-        return read.Message is not null ? throw new UnusableInputException("typed", read.Message)
-            : Math.Abs(read.Value) > 1e6 ? throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000")
-            : dimension == Dimension.Count && read.Value != Math.Floor(read.Value)
-                ? throw new UnusableInputException("typed", "must be a whole number: it is a count")
-            : read.Value;
-    }
 
     private static BuildChanged Changed(ChangeBuild change)
     {
@@ -525,7 +480,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             take = take with { Typed = Wording.Write(new Quantity(pull.Peak(), slot.Dimension, 0.1)), DecimalMark = "." };
         }
 
-        var value = Typed(take.Typed, take.Unit, take.DecimalMark, slot.Dimension);
+        var value = TypedNumber.Read(take.Typed, take.Unit, take.DecimalMark, slot.Dimension);
         if (!take.OddConfirmed && Odd(slot, value, slots) is { } question)
         {
             throw new OddReadingException(question);

@@ -53,15 +53,8 @@ public sealed record ToldLine(
     }
 
     private static Quantity? Said(KnownValue told, SheetValue? value) =>
-        told.Number is { } number ? new Quantity(number, value?.Dimension ?? Dimension.Number, Smallest(value))
+        told.Number is { } number
+            ? new Quantity(number, value?.Dimension ?? Dimension.Number, SheetChange.Step(value?.Dimension ?? Dimension.Number))
         : told.Word is { } word ? Quantity.Word(value?.Words?.FirstOrDefault(w => w.Id == word)?.Label ?? word)
         : null;
-
-    private static double Smallest(SheetValue? value) =>
-        value?.Dimension switch
-        {
-            Dimension.Length => 0.001,
-            Dimension.Count => 1,
-            _ => 0.1,
-        };
 }

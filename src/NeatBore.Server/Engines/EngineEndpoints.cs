@@ -60,10 +60,20 @@ internal static class EngineEndpoints
     private static async Task<Ok<SheetRef>> AddAsync(HttpRequest http, SheetShelf shelf, CancellationToken cancel)
     {
         var engine = await RequestReader.ReadAsync(http, Json.Of<NewEngine>(), cancel);
+        var sheet = SheetOf(engine, IdOf(engine.Name, engine.Id));
+        await CheckNameAsync(sheet, shelf, cancel);
+        await shelf.AddAsync(sheet, cancel);
+        return TypedResults.Ok(sheet.Ref);
+    }
+
+    /// <summary>An engine's id: its name, told apart by its client's own id.</summary>
+    internal static string IdOf(string name, Guid id) => $"{Plain(name)}-{id:N}"[..Math.Min(60, Plain(name).Length + 9)];
+
+    /// <exception cref="UnusableInputException">It has no name, or another engine has it.</exception>
+    internal static async Task CheckNameAsync(EngineSheet sheet, SheetShelf shelf, CancellationToken cancel)
+    {
         var faults = new Faults();
-        faults.Require(engine.Name.Trim().Length is > 0 and <= 80, "name", "must be 1 to 80 characters, as the shop calls the engine");
-        faults.ThrowIfAny();
-        var sheet = SheetOf(engine, $"{Plain(engine.Name)}-{engine.Id:N}"[..Math.Min(60, Plain(engine.Name).Length + 9)]);
+        faults.Require(sheet.Name.Length is > 0 and <= 80, "name", "must be 1 to 80 characters, as the shop calls the engine");
         var twin = (await shelf.AllAsync(cancel)).Values.FirstOrDefault(s =>
             s.Id != sheet.Id && string.Equals(s.Name, sheet.Name, StringComparison.OrdinalIgnoreCase)
         );
@@ -73,8 +83,6 @@ internal static class EngineEndpoints
             $"is taken: there is a {twin?.Name} already. Give this one another, such as its year or capacity"
         );
         faults.ThrowIfAny();
-        await shelf.AddAsync(sheet, cancel);
-        return TypedResults.Ok(sheet.Ref);
     }
 
     private static async Task<Results<Ok<JobCard>, ProblemHttpResult>> CardAsync(
@@ -100,7 +108,7 @@ internal static class EngineEndpoints
     )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<TakeIntoSheet>(), cancel);
-        OnlyALead.Of(await register.ReadAsync(cancel), request.By, "changes a sheet");
+        var by = OnlyALead.Of(await register.ReadAsync(cancel), request.By, "changes a sheet");
         if (await reader.ReadAsync(id, cancel) is not { } build)
         {
             return TypedResults.Problem(statusCode: 404, title: "There is no such build.");
@@ -109,7 +117,7 @@ internal static class EngineEndpoints
         var grown = build.Newest.With(build.ToldValues);
         if (grown.Version != build.Newest.Version)
         {
-            await shelf.AddAsync(grown, cancel);
+            await shelf.AddAsync(grown, by.Name, $"told on build {build.State.Number}", cancel);
         }
 
         return TypedResults.Ok(grown.Ref);

@@ -3138,6 +3138,307 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An engine's sheet, part by part, and its versions */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetNow"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The newest version as its open file; it comes in again at /api/sheets */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["EngineSheet"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The sheet with values as they are typed; nothing is kept */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["TrySheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/versions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keeps values as the next version; refused where somebody else made one meanwhile */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KeepSheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Conflict */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets/{id}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Adds an engine that is like this one; torque, heat and strength are not known there until they are confirmed */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["CopySheet"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetRef"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/gauges": {
         parameters: {
             query?: never;
@@ -5570,6 +5871,12 @@ export interface components {
              */
             doneAt: string;
         };
+        CopySheet: {
+            by: string;
+            /** Format: uuid */
+            id: string;
+            name: string;
+        };
         /** @description The crank bolt: thread in mm, torque in N·m with what may reach it. */
         CrankBoltSheet: {
             /** Format: double */
@@ -6197,23 +6504,28 @@ export interface components {
         };
         /** @description A part that holds a seal round the crank and is bolted to the block: the timing cover, or the rear seal's housing. */
         HousingSheet: {
+            /** @description Its outline as seen from the front, the crank at the middle, x right and y towards 12, mm. */
             outline: components["schemas"]["PlanePoint"][];
             /**
              * Format: double
              * @description Diameter of the bore for the seal.
              */
             boreMm: number;
+            /** @description Its bolts, likewise. */
             bolts: components["schemas"]["BoltPlace"][];
+            /** @description What the bolts get. */
             groups: components["schemas"]["BoltGroup"][];
             /**
              * Format: double
              * @description How far its bolt holes let it move any way from the middle.
              */
             holeFreeMm: number;
-            dowels?: components["schemas"]["PlanePoint"][];
+            /** @description Where its dowels are, as seen from the front, mm. */
+            dowels?: null | components["schemas"]["PlanePoint"][];
             offset?: null | components["schemas"]["Limit"];
             rail?: null | components["schemas"]["Limit"];
-            landmarks?: components["schemas"]["Landmark"][];
+            /** @description What is to be seen where, for words. */
+            landmarks?: null | components["schemas"]["Landmark"][];
         };
         HttpValidationProblemDetails: {
             type?: null | string;
@@ -6564,6 +6876,13 @@ export interface components {
              */
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
+        };
+        KeepSheet: {
+            by: string;
+            /** Format: int32 */
+            version: number;
+            because: string;
+            values: components["schemas"]["TypedValue"][];
         };
         /** @description One value of an engine that somebody told, or that a rule gave. */
         KnownValue: {
@@ -7519,6 +7838,15 @@ export interface components {
             /** @description What the tool must fit. */
             need: components["schemas"]["ToolMatchToolNeed"];
         };
+        /** @description A part of an engine's sheet, with all that can be known of it. */
+        PartView: {
+            /** @description Its name in a sheet. */
+            part: string;
+            /** @description As the builder says it. */
+            label: string;
+            /** @description In the order of the drawing. */
+            values: components["schemas"]["WantedValue"][];
+        };
         /** @description A passage in the bore: where it breaks through, degrees in the view and mm from the face that the view looks at. */
         Passage: {
             id: string;
@@ -7833,8 +8161,11 @@ export interface components {
              */
             roughnessRzUm: number;
         };
-        /** @enum {unknown} */
-        PressedKind: "gear" | "race" | "bush" | "spigot" | "pin" | null;
+        /**
+         * @description What kind of part is pressed.
+         * @enum {unknown}
+         */
+        PressedKind: "gear" | "race" | "bush" | "spigot" | "pin";
         /**
          * @description The part outside: its outside round the bore and its height there, mm; the flat that it may be stood on, mm; roughness in
          *                 µm.
@@ -8231,6 +8562,7 @@ export interface components {
         };
         /** @description A seal round the crank. */
         SealSheet: {
+            /** @description Lips that are to be had for it; the first is usual. */
             lips: components["schemas"]["LipKind"][];
             /**
              * Format: double
@@ -8252,6 +8584,7 @@ export interface components {
              * @description Depth of its face below the housing's.
              */
             depthMm: number;
+            /** @description What the depth may be. */
             depth: components["schemas"]["Limit"];
             /**
              * Format: double
@@ -8259,7 +8592,8 @@ export interface components {
              */
             bottomsMm?: null | number;
             tilt?: null | components["schemas"]["Limit"];
-            jointsDeg?: number[];
+            /** @description Where joints of castings run into its bore, degrees from the front. */
+            jointsDeg?: null | number[];
             /**
              * Format: double
              * @description How long a PTFE lip is left alone before the crank is turned.
@@ -8465,11 +8799,41 @@ export interface components {
          * @enum {unknown}
          */
         ShapeKind: "circle" | "slot" | "groove";
+        /** @description What one version of a sheet says otherwise than the one before. */
+        SheetChange: {
+            /** @description As the builder says it. */
+            label: string;
+            was: null | components["schemas"]["Quantity"];
+            is: null | components["schemas"]["Quantity"];
+            source: null | components["schemas"]["LimitSource"];
+            /** @description Who typed it. */
+            by: string;
+        };
+        SheetNow: {
+            id: string;
+            /** Format: int32 */
+            version: number;
+            name: string;
+            summary: string;
+            places: components["schemas"]["StripPlace"][];
+            view: components["schemas"]["SheetView"];
+            versions: components["schemas"]["VersionNow"][];
+            wrong: {
+                [key: string]: string;
+            };
+        };
         /** @description Names one version of an engine sheet. */
         SheetRef: {
             id: string;
             /** Format: int32 */
             version: number;
+        };
+        /** @description An engine's sheet, part by part, as it is read and typed on. */
+        SheetView: {
+            /** @description Whole for drawing: what nobody knows is as it usually is, and nothing is judged by it. */
+            sheet: components["schemas"]["EngineSheet"];
+            /** @description What the engine has or may have. */
+            parts: components["schemas"]["PartView"][];
         };
         /**
          * @description What was found, mm. Ream to and stock are null without a clearance limit; ream to is null too where the shell is too
@@ -9874,6 +10238,9 @@ export interface components {
             /** Format: double */
             betweenClipsMm: number;
         };
+        TrySheet: {
+            values: components["schemas"]["TypedValue"][];
+        };
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {
             /** Format: double */
@@ -9928,6 +10295,25 @@ export interface components {
             /** Format: double */
             nm: number;
         };
+        /** @description A value of an engine as a person typed it. */
+        TypedValue: {
+            /** @description Where it stands in a sheet. */
+            path: string;
+            /** @description As it was typed; of a word, its id; empty for not known. */
+            typed: string;
+            /**
+             * @description The symbol of the unit that stood beside the field.
+             * @default
+             */
+            unit: string;
+            /**
+             * @description What stands before the decimals.
+             * @default .
+             */
+            decimalMark: string;
+            /** @description Where it came from. */
+            source?: components["schemas"]["LimitSource"];
+        };
         /**
          * @description The units that a reader has chosen.
          * @enum {unknown}
@@ -9938,8 +10324,18 @@ export interface components {
          * @enum {unknown}
          */
         Verdict: "go" | "decide" | "look-again" | "stop";
+        VersionNow: {
+            /** Format: int32 */
+            version: number;
+            by: string;
+            because: string;
+            /** Format: date-time */
+            at: string;
+            changes: components["schemas"]["SheetChange"][];
+        };
         /**
          * @description The end of the engine that an angle is seen from.
+         * @default front
          * @enum {unknown}
          */
         View: "front" | "rear";

@@ -93,7 +93,11 @@ export function BenchScreen() {
       >
         <div className="flex flex-col justify-between py-1.5 pl-4">
           <div className="leading-tight">
-            <h1 className="text-title leading-tight font-bold">{sheet.name}</h1>
+            <h1 className="text-title leading-tight font-bold">
+              <Link to={`/engines/${sheet.id.split('/')[0]}`} title="Its sheet">
+                {sheet.name}
+              </Link>
+            </h1>
             <p className="flex gap-2 text-base text-muted">
               <BuildPanel bench={bench} /> <Demo />
             </p>

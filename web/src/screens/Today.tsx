@@ -57,6 +57,9 @@ export function Today() {
         <Link to="/crib" className="flex min-h-11 items-center text-title font-semibold underline">
           Crib
         </Link>
+        <Link to="/engines" className="flex min-h-11 items-center text-title font-semibold underline">
+          Engines
+        </Link>
         <Link to="/settings" className="flex min-h-11 items-center text-title font-semibold underline">
           Settings
         </Link>

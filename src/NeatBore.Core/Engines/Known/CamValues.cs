@@ -82,12 +82,13 @@ internal static class CamValues
                     Rule = k => Ask.Rounded(k.Number(Of("widthMm")) / 2, 0.1),
                     Drawn = k => (k.Number(Of("widthMm")) ?? place.WidthMm) / 2,
                 },
+                .. s_more.SelectMany(m => Another(Of(m.Path), $"{name}: {m.Word} oil hole")),
             ],
             [
                 new(Of("id"), _ => JsonValue.Create(place.Id)),
                 new(Of("mark"), _ => JsonValue.Create($"{i + 1}")),
-                new(Of("passages"), k => Hole(k, at, "id", "fromFaceMm", 0)),
-                new(Of("holes"), k => Hole(k, at, "feeds", "fromEdgeMm", k.Number(Of("depthMm")) ?? 0)),
+                new(Of("passages"), k => Holes(k, at, "id", "fromFaceMm", 0)),
+                new(Of("holes"), k => Holes(k, at, "feeds", "fromEdgeMm", k.Number(Of("depthMm")) ?? 0)),
             ],
             [
                 new(
@@ -99,23 +100,57 @@ internal static class CamValues
                 new(Of("shellWidthMm"), Of("widthMm"), (shell, bore) => shell <= bore, "the shell can’t be longer than its bore"),
                 new(Of("oil/fromFaceMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t lie past the bearing’s end"),
                 new(Of("oil/diameterMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t be wider than the bearing"),
+                .. s_more.SelectMany(m =>
+                    new[]
+                    {
+                        new Contradiction(
+                            Of($"{m.Path}/fromFaceMm"),
+                            Of("widthMm"),
+                            (hole, bore) => hole < bore,
+                            "the oil hole can’t lie past the bearing’s end"
+                        ),
+                        new Contradiction(
+                            Of($"{m.Path}/diameterMm"),
+                            Of("widthMm"),
+                            (hole, bore) => hole < bore,
+                            "the oil hole can’t be wider than the bearing"
+                        ),
+                    }
+                ),
             ]
         );
     }
 
-    /// <summary>The passage in the bore, or the shell's hole for it: both at one place when the shell is home.</summary>
-    private static JsonArray? Hole(KnownValues k, string at, string name, string from, double depth) =>
-        k.Number($"{at}/oil/angleDeg") is { } deg
-        && k.Number($"{at}/oil/diameterMm") is { } across
-        && k.Number($"{at}/oil/fromFaceMm") is { } along
-            ? new JsonArray(
-                new JsonObject
-                {
-                    [name] = "feed",
-                    ["angleDeg"] = deg,
-                    [from] = Math.Round(along - depth, 2),
-                    ["shape"] = new JsonObject { ["kind"] = "circle", ["diameterMm"] = across },
-                }
-            )
+    // A bearing that feeds another, or drains: all in one plane, or not.
+    private static readonly (string Path, string Word, string Id)[] s_more = [("oil2", "second", "feed-2"), ("oil3", "third", "feed-3")];
+
+    private static IEnumerable<SheetValue> Another(string at, string what)
+    {
+        SheetValue Of(SheetValue value) => value with { Asked = true, Group = at, Optional = true, More = true };
+        return
+        [
+            Of(Ask.Deg($"{at}/angleDeg", $"{what} at, from 12, seen from the front")),
+            Of(Ask.Mm($"{at}/diameterMm", $"{what}, across", 1, 20)),
+            Of(Ask.Mm($"{at}/fromFaceMm", $"{what} from its face", 0.5, 78)),
+        ];
+    }
+
+    /// <summary>The passages in the bore, or the shell's holes for them: each at one place when the shell is home.</summary>
+    private static JsonArray? Holes(KnownValues k, string at, string name, string from, double depth)
+    {
+        var holes = ((string Path, string Id)[])[("oil", "feed"), .. s_more.Select(m => (m.Path, m.Id))];
+        var made = holes.Select(h => Hole(k, $"{at}/{h.Path}", h.Id, name, from, depth)).OfType<JsonNode>().ToArray();
+        return made.Length == 0 ? null : new JsonArray(made);
+    }
+
+    private static JsonObject? Hole(KnownValues k, string at, string id, string name, string from, double depth) =>
+        k.Number($"{at}/angleDeg") is { } deg && k.Number($"{at}/diameterMm") is { } across && k.Number($"{at}/fromFaceMm") is { } along
+            ? new JsonObject
+            {
+                [name] = id,
+                ["angleDeg"] = deg,
+                [from] = Math.Round(along - depth, 2),
+                ["shape"] = new JsonObject { ["kind"] = "circle", ["diameterMm"] = across },
+            }
             : null;
 }

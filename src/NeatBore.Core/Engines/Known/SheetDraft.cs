@@ -64,7 +64,11 @@ internal sealed class SheetDraft(
         [
             .. part
                 .Values.Where(v =>
-                    !v.Hidden && v.When(_known) && wants.Looks(v.Path) && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path))
+                    !v.Hidden
+                    && v.When(_known)
+                    && wants.Looks(v.Path)
+                    && (!v.More || wants.More || Begun(part, v))
+                    && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path))
                 )
                 .Select(v =>
                 {
@@ -75,7 +79,7 @@ internal sealed class SheetDraft(
                         v.Dimension,
                         v.Plausible,
                         v.Words,
-                        v.Optional && !_known.Has(v.Path) ? Need.Skip
+                        v.Optional && !_known.Has(v.Path) && !(v.More && Begun(part, v)) ? Need.Skip
                             : v.HasRule ? Need.Rule
                             : Need.Must,
                         _known.Number(v.Path),
@@ -114,6 +118,11 @@ internal sealed class SheetDraft(
         var drawn = new KnownValues();
         foreach (var value in part.Values)
         {
+            if (value.More && !_known.Has(value.Path))
+            {
+                continue;
+            }
+
             var (number, word) = (_known.Number(value.Path), _known.Word(value.Path));
             drawn.Put(value.Path, number ?? (value.Words is null ? DrawnAs(value) : null), word ?? value.Words?[0].Id);
         }
@@ -178,6 +187,9 @@ internal sealed class SheetDraft(
     // Of a group that the sheet does not have, while somebody tells of it.
     private bool Added(SheetValue value) =>
         value.Group is { } group && At(group) is null && told.Keys.Any(k => k.StartsWith($"{group}/", StringComparison.Ordinal));
+
+    // Something of its group is known: half of it is no use.
+    private bool Begun(PartValues part, SheetValue value) => part.Values.Any(o => o.Group == value.Group && o.More && _known.Has(o.Path));
 
     private bool Whole(PartValues part) => sheet[part.Part] is not null;
 

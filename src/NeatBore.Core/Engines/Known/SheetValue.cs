@@ -44,6 +44,9 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
     /// <summary>Whether its group may stay out: what stands on it is left out then.</summary>
     public bool Optional { get; init; }
 
+    /// <summary>Whether it is of what an engine may have more of: it is asked for on its sheet alone, whole or not at all.</summary>
+    public bool More { get; init; }
+
     /// <summary>Whether the engine has it at all, by what is known.</summary>
     public Func<KnownValues, bool> When { get; init; } = _ => true;
 

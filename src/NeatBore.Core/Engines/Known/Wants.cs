@@ -29,6 +29,9 @@ public sealed record Wants(params IReadOnlyList<string> Parts)
     /// <summary>Parts that it looks at besides where they are described, and does without where they are not.</summary>
     public IReadOnlyList<string> Also { get; init; } = [];
 
+    /// <summary>Whether it looks at what an engine may have more of, too, such as a bearing's second oil passage.</summary>
+    public bool More { get; init; }
+
     /// <summary>Nothing: it begins on whatever is known.</summary>
     public static Wants Nothing { get; } = new([]);
 

@@ -135,17 +135,21 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
               ? 'still to know'
               : originOf(value)}
       </span>
-      {open && !value.words && value.by != null && waiting === undefined && (
-        <button
-          type="button"
-          className="min-h-11 text-base font-semibold text-line underline print:hidden"
-          // Before the box is left and what stands in it is told.
-          onMouseDown={(e) => e.preventDefault()}
-          onClick={() => onTell('', false)}
-        >
-          not known after all
-        </button>
-      )}
+      {open &&
+        value.number != null &&
+        value.source != null &&
+        value.source !== 'default' &&
+        waiting === undefined && (
+          <button
+            type="button"
+            className="min-h-11 text-base font-semibold text-line underline print:hidden"
+            // Before the box is left and what stands in it is told.
+            onMouseDown={(e) => e.preventDefault()}
+            onClick={() => onTell('', false)}
+          >
+            not known after all
+          </button>
+        )}
       {wrong != null && (
         <p
           role="alert"

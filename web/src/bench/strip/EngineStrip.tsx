@@ -44,8 +44,8 @@ const intoSight = (place: HTMLElement | null): void =>
 export const EngineStrip = memo(function EngineStrip({ strip, places, height, here, onOpen }: StripProps) {
   const [ref, { width: available }] = useSize();
   const { layout, balancer } = strip;
-  const first = places[0]?.fromMm ?? 0;
-  const last = places[places.length - 1]?.toMm ?? layout.blockLengthMm;
+  const first = places[0]?.fromMm ?? -layout.coverDepthMm - 90;
+  const last = places[places.length - 1]?.toMm ?? layout.blockLengthMm + 90;
   const above = layout.deckMm + rockerMm;
   const below = Math.max(layout.railMm, balancer.ringDiameterMm / 2, layout.flangeDiameterMm / 2);
   const drawn = height - labelHeight;

@@ -4,21 +4,27 @@ import { onFaced, type Point } from '../scene';
 import { Measure } from './Measure';
 import { card, type CardInput, type CardScene } from './scene';
 
+/** Where the bearing stands as seen from the front, for what is placed on it. */
+export const bearingFront: { centre: Point; radius: number } = { centre: [card.width / 2, 150], radius: 118 };
+
 /** A cam bearing from the front over the same cut along its axis, with the hole that feeds it. */
 export function bearing({ sheet, open, reader }: CardInput): CardScene {
   const n = Number(/^cam\/bearings\/(\d+)/.exec(open ?? '')?.[1] ?? 0);
   const part = sheet.cam!.bearings[n] ?? sheet.cam!.bearings[0]!;
-  const centre: Point = [card.width / 2, 150];
-  const s = 118 / (part.diameterMm / 2);
+  const { centre } = bearingFront;
+  const s = bearingFront.radius / (part.diameterMm / 2);
   const ring = (mm: number) => (mm / 2) * s;
-  const hole = part.passages[0];
-  const deg = hole?.angleDeg ?? 180;
+  const holes = part.passages;
   const [top, left] = [330, card.width / 2 - ring(part.widthMm)];
   const wide = 2 * ring(part.widthMm);
   const shell = left + part.depthMm * s;
-  const oil = hole ? left + hole.fromFaceMm * s : left;
+  const oilAt = (hole: (typeof holes)[number]) => left + hole.fromFaceMm * s;
   const wall = part.wallMm * s;
   const end = open?.replace(/^cam\/bearings\/\d+\//, '');
+  // "oil" is the first, "oil2" the second.
+  const asked = /^oil(\d?)\//.exec(end ?? '');
+  const lit = asked ? Number(asked[1] || 1) - 1 : -1;
+  const litHole = holes[lit];
   return {
     title: `Bearing ${n + 1} from the front; under it along its axis, front at the left`,
     drawing: (
@@ -34,11 +40,14 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
             stroke="var(--color-structure)"
             strokeDasharray="5 5"
           />
-          <path
-            d={`M${onFaced(centre, ring(part.diameterMm) - wall - 4, deg, reader).join(' ')}L${onFaced(centre, ring(part.diameterMm) + 22, deg, reader).join(' ')}`}
-            stroke={end?.startsWith('oil/') ? 'var(--color-mark)' : undefined}
-            strokeWidth={Math.max(4, (hole?.shape.diameterMm ?? 6) * s)}
-          />
+          {holes.map((hole, i) => (
+            <path
+              key={hole.id}
+              d={`M${onFaced(centre, ring(part.diameterMm) - wall - 4, hole.angleDeg, reader).join(' ')}L${onFaced(centre, ring(part.diameterMm) + 22, hole.angleDeg, reader).join(' ')}`}
+              stroke={i === lit ? 'var(--color-mark)' : undefined}
+              strokeWidth={Math.max(4, (hole.shape.diameterMm ?? 6) * s)}
+            />
+          ))}
           <rect x={left} y={top} width={wide} height="34" fill="url(#cut)" stroke="var(--color-structure)" />
           <rect
             x={shell}
@@ -47,11 +56,14 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
             height={Math.max(10, wall)}
             fill="url(#cut)"
           />
-          <path
-            d={`M${oil} ${top - 12}V${top + 44 + Math.max(10, wall)}`}
-            strokeWidth={Math.max(4, (hole?.shape.diameterMm ?? 6) * s)}
-            stroke={end?.startsWith('oil/') ? 'var(--color-mark)' : 'var(--color-field-deep)'}
-          />
+          {holes.map((hole, i) => (
+            <path
+              key={hole.id}
+              d={`M${oilAt(hole)} ${top - 12}V${top + 44 + Math.max(10, wall)}`}
+              strokeWidth={Math.max(4, (hole.shape.diameterMm ?? 6) * s)}
+              stroke={i === lit ? 'var(--color-mark)' : 'var(--color-field-deep)'}
+            />
+          ))}
         </g>
         {['12', '3', '6', '9'].map((hour, i) => {
           const [x, y] = onFaced(centre, ring(part.journalMm) - 22, i * 90, reader);
@@ -77,7 +89,9 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
         {end === 'shellWidthMm' && (
           <Measure from={[shell, top + 74]} to={[shell + part.shellWidthMm * s, top + 74]} />
         )}
-        {end === 'oil/fromFaceMm' && <Measure from={[left, top + 96]} to={[oil, top + 96]} />}
+        {litHole && end?.endsWith('/fromFaceMm') && (
+          <Measure from={[left, top + 96]} to={[oilAt(litHole), top + 96]} />
+        )}
       </>
     ),
   };

@@ -1,0 +1,141 @@
+import { useState } from 'react';
+import type { PartView, WantedValue } from '../../api/types';
+import { ValueBox } from '../../bench/card/ValueBox';
+import { useReader } from '../../entry/reader';
+import { cardFigure } from '../../figures/card';
+import { card } from '../../figures/card/scene';
+import { useNarrow } from '../../ui/useNarrow';
+import { PassageHandles } from './PassageHandles';
+import type { Sheet } from './useSheet';
+
+interface Props {
+  sheet: Sheet;
+  part: PartView;
+  /** The keyboard goes on to what comes after this part. */
+  onLast: () => void;
+}
+
+const bearingOf = (path: string): number | null => {
+  const n = /^cam\/bearings\/(\d+)\//.exec(path)?.[1];
+  return n === undefined ? null : Number(n);
+};
+
+/** On one bearing's own page it need not be named with each value. */
+const withoutBearing = (label: string): string => {
+  const own = label.replace(/^Bearing \d+: /, '');
+  return own.charAt(0).toUpperCase() + own.slice(1);
+};
+
+/** A part on its drawing, with every value that can be known of it, in the drawing's order. */
+export function PartBoxes({ sheet, part, onLast }: Props) {
+  const reader = useReader();
+  const narrow = useNarrow();
+  const first = part.values.find((v) => v.missing) ?? part.values[0];
+  const [open, setOpen] = useState<string | undefined>(first?.path);
+  const [called, setCalled] = useState<{ path: string; n: number } | null>(
+    // On a phone the drawing is seen first.
+    first && !narrow ? { path: first.path, n: 0 } : null,
+  );
+  const bearings = [...new Set(part.values.flatMap((v) => bearingOf(v.path) ?? []))];
+  const bearing = bearingOf(open ?? '') ?? (part.part === 'cam' ? bearings[0] : undefined);
+  const [whole, setWhole] = useState(false);
+  const shown =
+    bearing === undefined
+      ? part.values
+      : part.values.filter((v) => (whole ? bearingOf(v.path) === null : bearingOf(v.path) === bearing));
+  const drawn = sheet.now!.view.sheet;
+  const figure = cardFigure(open ?? part.part, { sheet: drawn, open, reader });
+  const call = (path: string) => setCalled((was) => ({ path, n: (was?.n ?? 0) + 1 }));
+  const go = (from: WantedValue) => {
+    const next = shown[shown.indexOf(from) + 1];
+    const after = bearing !== undefined && !whole ? bearings[bearings.indexOf(bearing) + 1] : undefined;
+    if (next) call(next.path);
+    else if (after !== undefined) goTo(after);
+    else if (bearing !== undefined && !whole) goWhole();
+    else onLast();
+  };
+  const goTo = (n: number) => {
+    const path = part.values.find((v) => bearingOf(v.path) === n)!.path;
+    setWhole(false);
+    setOpen(path);
+    call(path);
+  };
+  const goWhole = () => {
+    const path = part.values.find((v) => bearingOf(v.path) === null)!.path;
+    setWhole(true);
+    call(path);
+  };
+  const chip = (on: boolean) =>
+    `h-11 min-w-11 border-2 px-2 text-title font-bold ${on ? 'border-mark bg-field-deep text-mark' : 'border-structure bg-field text-line'}`;
+  return (
+    <section aria-label={part.label} className="on-field flex min-w-0 gap-4 bg-field p-4 max-lg:flex-col">
+      {figure && (
+        <figure className="flex w-[380px] shrink-0 flex-col max-lg:w-full lg:sticky lg:top-3 lg:h-[min(560px,calc(100dvh-24px))] lg:self-start">
+          <figcaption className="text-title leading-tight font-semibold text-line">{figure.title}</figcaption>
+          <div className="relative min-h-[300px] flex-1">
+            <svg
+              viewBox={`0 0 ${card.width} ${card.height}`}
+              className="absolute inset-0 h-full w-full"
+              role="img"
+              aria-label={figure.title}
+            >
+              {figure.drawing}
+            </svg>
+            {bearing !== undefined && drawn.cam?.bearings[bearing] && (
+              <PassageHandles
+                bearing={drawn.cam.bearings[bearing]}
+                at={`cam/bearings/${bearing}`}
+                onPlace={(path, degrees) => sheet.tell(path, degrees, true)}
+                onOpen={setOpen}
+              />
+            )}
+          </div>
+        </figure>
+      )}
+      <div className="min-w-0 flex-1">
+        {bearings.length > 0 && (
+          <div className="mb-3 flex flex-wrap gap-1.5" role="group" aria-label="Which bearing">
+            {bearings.map((n) => (
+              <button
+                key={n}
+                type="button"
+                aria-label={`Bearing ${n + 1}`}
+                aria-pressed={n === bearing && !whole}
+                className={chip(n === bearing && !whole)}
+                onClick={() => goTo(n)}
+              >
+                {n + 1}
+              </button>
+            ))}
+            <button type="button" aria-pressed={whole} className={chip(whole)} onClick={goWhole}>
+              all of them
+            </button>
+          </div>
+        )}
+        <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-start gap-x-4 gap-y-3">
+          {shown.map((value, i) => {
+            const wrong = sheet.wrongAt(value.path);
+            const label = bearing === undefined ? value.label : withoutBearing(value.label);
+            return (
+              <ValueBox
+                key={value.path}
+                build={sheet.draftsAt}
+                value={{ ...value, label, ...(wrong === undefined ? {} : { fault: wrong }) }}
+                number={i + 1}
+                waiting={undefined}
+                called={called?.path === value.path ? `${called.path}${called.n}` : null}
+                open={open === value.path}
+                onOpen={() => setOpen(value.path)}
+                keeps
+                onTell={(words, goOn) => {
+                  if (words !== null) sheet.tell(value.path, words);
+                  if (goOn) go(value);
+                }}
+              />
+            );
+          })}
+        </div>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,127 @@
+import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { api, Problem } from '../../api/client';
+import { get, set } from '../../api/keep';
+import type { LimitSource, TypedValue } from '../../api/types';
+import { knowKey, typed, useTypedOn } from '../../bench/state/typed';
+import { useReader } from '../../entry/reader';
+import { bareUnit, localMark } from '../../entry/units';
+
+/** A sheet with what is typed on it and not kept yet; that stays on this tablet until it is kept or undone. */
+export function useSheet(id: string) {
+  const client = useQueryClient();
+  const reader = useReader();
+  const draftsAt = `sheet/${id}`;
+  const { drafts } = useTypedOn(draftsAt);
+  const [told, setTold] = useState<readonly TypedValue[] | null>(null);
+  const [source, setSource] = useState<LimitSource>('manual');
+  const [said, setSaid] = useState<Record<string, string[]>>({});
+  const [meanwhile, setMeanwhile] = useState(false);
+  useEffect(() => {
+    let here = true;
+    get<readonly TypedValue[]>(draftsAt).then(
+      (kept) => here && setTold((now) => now ?? kept ?? []),
+      () => here && setTold([]),
+    );
+    return () => {
+      here = false;
+    };
+  }, [draftsAt]);
+  const put = (next: readonly TypedValue[]) => {
+    setTold(next);
+    set(draftsAt, next).catch(() => undefined);
+  };
+
+  const sheet = useQuery({ queryKey: ['sheet', id], queryFn: () => api.sheet(id) });
+  const all = new Map(sheet.data?.view.parts.flatMap((p) => p.values.map((v) => [v.path, v] as const)));
+  const asTyped = (path: string, text: string): TypedValue => {
+    const value = all.get(path);
+    return {
+      path,
+      typed: text,
+      unit: !value || value.words ? '' : bareUnit(value.dimension, reader.units),
+      decimalMark: localMark(),
+      source,
+    };
+  };
+  // What is being typed is drawn with each key.
+  const typing = Object.entries(drafts).flatMap(([key, text]) => {
+    const path = key.slice(knowKey('').length);
+    return text.trim() === '' || !all.has(path) ? [] : [asTyped(path, text)];
+  });
+  const values = [...(told ?? []), ...typing];
+  const tried = useQuery({
+    queryKey: ['sheet', id, 'tried', values, sheet.data?.version],
+    queryFn: () => api.trySheet(id, { values }),
+    enabled: values.length > 0 && sheet.data !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  const now = values.length > 0 ? (tried.data ?? sheet.data) : sheet.data;
+
+  const last = (path: string) => (told ?? []).findLast((t) => t.path === path);
+  const wrongAt = (path: string): string | undefined =>
+    said[path]?.join(' ') ?? (last(path) ? (tried.data?.wrong[path] ?? undefined) : undefined);
+
+  // What was understood leaves its box for the sheet; what can't be read stays in it.
+  const wrong = tried.data?.wrong;
+  useEffect(() => {
+    if (!wrong || tried.isPlaceholderData) return;
+    for (const value of told ?? [])
+      if (!(value.path in wrong) && typed.at(draftsAt, knowKey(value.path)) === value.typed)
+        typed.draft(draftsAt, knowKey(value.path), null);
+  }, [wrong, told, draftsAt, tried.isPlaceholderData]);
+
+  return {
+    sheet,
+    now,
+    told: told ?? [],
+    source,
+    setSource,
+    said,
+    meanwhile,
+    wrongAt,
+    draftsAt,
+    /** Along takes the place of what was just told of the same value: a handle that is drawn about is undone at once. */
+    tell: (path: string, text: string, along = false) => {
+      setSaid({});
+      if (last(path)?.typed === text) return;
+      const before = told ?? [];
+      const rest = along && before[before.length - 1]?.path === path ? before.slice(0, -1) : before;
+      put([...rest, asTyped(path, text)]);
+    },
+    undo: () => {
+      const gone = told?.[told.length - 1];
+      if (!gone) return;
+      typed.draft(draftsAt, knowKey(gone.path), null);
+      put(told.slice(0, -1));
+      setSaid({});
+    },
+    keep: async (by: string, because: string): Promise<boolean> => {
+      const version = sheet.data?.version ?? 0;
+      try {
+        const kept = await api.keepSheet(id, { by, version, because, values: [...(told ?? [])] });
+        put([]);
+        client.setQueryData(['sheet', id], kept);
+        await client.invalidateQueries({ queryKey: ['sheets'] });
+        setSaid({});
+        setMeanwhile(false);
+        return true;
+      } catch (error) {
+        if (error instanceof Problem && error.status === 409) {
+          setMeanwhile(true);
+          await sheet.refetch();
+        }
+        setSaid(
+          error instanceof Problem && Object.keys(error.errors).length > 0
+            ? error.errors
+            : { '': [error instanceof Error ? error.message : 'It did not go through.'] },
+        );
+        return false;
+      }
+    },
+  };
+}
+
+export type Sheet = ReturnType<typeof useSheet>;

@@ -16,6 +16,7 @@ import { findShop } from './api/shopHere';
 import { typedKept } from './bench/state/typed';
 import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
+import { Found } from './screens/Found';
 import { Fasteners } from './screens/Fasteners';
 import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
@@ -45,6 +46,7 @@ createRoot(document.getElementById('root')!).render(
                 <Route path="/engines/:engine" element={<EngineSheetScreen />} />
                 <Route path="/engines/new" element={<NewEngine />} />
                 <Route path="/builds/:build/fasteners" element={<Fasteners />} />
+                <Route path="/builds/:build/found" element={<Found />} />
                 <Route path="/builds/:build/record" element={<Record />} />
                 <Route path="/builds/:build" element={<BenchScreen />} />
                 <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />

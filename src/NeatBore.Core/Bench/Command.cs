@@ -22,6 +22,8 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(TellValue), "tell-value")]
 [JsonDerivedType(typeof(ChangeBuild), "change-build")]
 [JsonDerivedType(typeof(TellSupply), "tell-supply")]
+[JsonDerivedType(typeof(AskOwner), "ask-owner")]
+[JsonDerivedType(typeof(TellAnswer), "tell-answer")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -128,4 +130,24 @@ public sealed record ChangeBuild(
 /// <param name="Where">Where it is.</param>
 /// <param name="Due">When it is to come, where it is not here; null where nobody knows.</param>
 public sealed record TellSupply(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Supply, SupplyPlace Where, DateOnly? Due = null)
+    : Command(Id, DoneAt);
+
+/// <summary>Ask the engine's owner: the step waits for the answer.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">Where it was found.</param>
+/// <param name="Finding">What was found, 1 to 2000 characters.</param>
+/// <param name="Choices">What the owner can choose, up to 6, each 1 to 200 characters; none for an open question.</param>
+public sealed record AskOwner(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Finding, IReadOnlyList<string> Choices)
+    : Command(Id, DoneAt);
+
+/// <summary>Take down what the owner answered.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">Where it was asked.</param>
+/// <param name="Question">The question.</param>
+/// <param name="Answer">One of its choices, or other words, 1 to 2000 characters.</param>
+/// <param name="Who">Who answered, 1 to 80 characters.</param>
+/// <param name="How">How.</param>
+public sealed record TellAnswer(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Question, string Answer, string Who, AnswerBy How)
     : Command(Id, DoneAt);

@@ -234,6 +234,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             TellValue tell => Value(tell, state, by),
             ChangeBuild change => Changed(change),
             TellSupply tell => Whereabouts(tell, state),
+            AskOwner ask => Asked(ask, state),
+            TellAnswer tell => Answered(tell, state),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -392,6 +394,28 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         return tell is { Where: SupplyPlace.Here or SupplyPlace.NotOrdered, Due: not null }
             ? throw new UnusableInputException("due", "is for what is ordered or at a machinist")
             : new SupplyTold(tell.Id, tell.DoneAt, tell.Task, tell.Supply, tell.Where, tell.Due);
+    }
+
+    private static OwnerAsked Asked(AskOwner ask, WorkedBuild state)
+    {
+        var choices = ask.Choices.Select(c => c.Trim()).ToList();
+        var faults = new Faults();
+        faults.Require(choices.Count <= 6, "choices", "must be at most 6: ask for one thing at a time");
+        faults.Require(choices.TrueForAll(c => c.Length is > 0 and <= 200), "choices", "must each be 1 to 200 characters");
+        faults.ThrowIfAny();
+        return new OwnerAsked(ask.Id, ask.DoneAt, Step(state, ask.Step).Ref, Reason(ask.Finding, "finding"), choices);
+    }
+
+    private static OwnerAnswered Answered(TellAnswer tell, WorkedBuild state)
+    {
+        var question =
+            Step(state, tell.Step).Questions?.FirstOrDefault(q => q.Id == tell.Question)
+            ?? throw new UnusableInputException("question", "there is no such question at this step");
+        var faults = new Faults();
+        faults.Require(question.Answer is null, "question", $"is answered already, by {question.Answer?.Who}: ask again if it has changed");
+        faults.Require(tell.Who.Trim().Length is > 0 and <= 80, "who", "must be 1 to 80 characters: who answered");
+        faults.ThrowIfAny();
+        return new OwnerAnswered(tell.Id, tell.DoneAt, tell.Step, tell.Question, Reason(tell.Answer, "answer"), tell.Who.Trim(), tell.How);
     }
 
     private static Chose Choice(Choose choose, WorkedBuild state)

@@ -14,6 +14,7 @@ internal sealed class Journal
     private readonly Dictionary<Guid, Release> _releases = [];
     private readonly ILookup<StepRef, NoteState> _notes;
     private readonly ILookup<StepRef, PhotoState> _photos;
+    private readonly ILookup<StepRef, QuestionState> _questions;
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
     private readonly TaskRef _task;
 
@@ -88,6 +89,26 @@ internal sealed class Journal
         _calls = log.Where(e => e.Event is Called c && c.Step.Task == task).ToLookup(e => ((Called)e.Event).Step);
         _notes = log.Where(e => e.Event is Noted n && n.Step.Task == task)
             .ToLookup(e => ((Noted)e.Event).Step, e => new NoteState(((Noted)e.Event).Text, e.By, e.Event.DoneAt));
+        var answers = log.Where(e => e.Event is OwnerAnswered a && a.Step.Task == task)
+            .GroupBy(e => ((OwnerAnswered)e.Event).Question)
+            .ToDictionary(g => g.Key, g => g.First());
+        _questions = log.Where(e => e.Event is OwnerAsked a && a.Step.Task == task)
+            .ToLookup(
+                e => ((OwnerAsked)e.Event).Step,
+                e =>
+                    e.Event is OwnerAsked asked
+                        ? new QuestionState(
+                            asked.Id,
+                            asked.Finding,
+                            asked.Choices,
+                            e.By,
+                            asked.DoneAt,
+                            answers.TryGetValue(asked.Id, out var entry) && entry.Event is OwnerAnswered told
+                                ? new OwnerAnswer(told.Answer, told.Who, told.How, entry.By, told.DoneAt)
+                                : null
+                        )
+                        : null!
+            );
         _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
             .ToLookup(
                 e => ((Attached)e.Event).Step,
@@ -151,6 +172,9 @@ internal sealed class Journal
     public string? Chosen(string choice) => _chosen.GetValueOrDefault(choice);
 
     public IReadOnlyList<NoteState> Notes(StepRef step) => [.. _notes[step]];
+
+    /// <summary>What the owner was asked at a step; null where nothing was.</summary>
+    public IReadOnlyList<QuestionState>? Questions(StepRef step) => _questions.Contains(step) ? [.. _questions[step]] : null;
 
     public IReadOnlyList<PhotoState> Photos(StepRef step) => [.. _photos[step]];
 

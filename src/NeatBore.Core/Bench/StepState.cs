@@ -85,6 +85,11 @@ public sealed record StepState(
     /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
     public Judgement? Otherwise { get; init; }
 
+    /// <summary>What the owner was asked here; null where nothing was. While one is not answered the step does not let the next go
+    /// on.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<QuestionState>? Questions { get; init; }
+
     /// <summary>Tells what it says stands on, for a decision to keep; null where nothing is judged.</summary>
     internal Func<Footing>? StandsOn { get; init; }
 }

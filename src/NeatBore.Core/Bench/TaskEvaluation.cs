@@ -219,7 +219,10 @@ internal static class TaskEvaluation
         var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));
         var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
         complete |= was || (holds && given!.Release!.StoodOn is { Complete: true });
-        var passed = blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
+        var questions = journal.Questions(at);
+        var answered = questions?.All(q => q.Answer is not null) ?? true;
+        var passed =
+            answered && blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
         var status =
             blockedBy is not null ? StepStatus.Blocked
             : holds && passed ? StepStatus.Released
@@ -260,6 +263,7 @@ internal static class TaskEvaluation
             Otherwise = otherwise,
             ChangedAt = Math.Max(Math.Max(journal.ToldAt(at), stoodOnAt), step.NoWayBack ? journal.SuppliedAt : 0),
             StoodOnAt = stoodOnAt,
+            Questions = questions,
             StandsOn = says.Call is null ? null : () => journal.Footing(looked, sheet, chosen, complete),
         };
         return (state, new Judged(looked, left, slots, judged, changedAt, given is null ? null : (given.Id, same)));

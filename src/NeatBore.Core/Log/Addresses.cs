@@ -15,6 +15,8 @@ internal static class Addresses
             GateOpened opened => opened.Step,
             Noted noted => noted.Step,
             Attached attached => attached.Step,
+            OwnerAsked asked => asked.Step,
+            OwnerAnswered answered => answered.Step,
             _ => null,
         };
 
@@ -31,5 +33,5 @@ internal static class Addresses
 
     /// <summary>The task that it did work on, or decided on: not what was only said or noted of it.</summary>
     public static TaskRef? WorkedAt(LogEvent e, Func<Guid, SlotRef?> slotOf) =>
-        e is Called or Noted or Attached or SupplyTold ? null : TaskOf(e, slotOf);
+        e is Called or Noted or Attached or SupplyTold or OwnerAsked or OwnerAnswered ? null : TaskOf(e, slotOf);
 }

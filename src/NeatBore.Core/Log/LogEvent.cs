@@ -21,6 +21,8 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(ValueTold), "value-told")]
 [JsonDerivedType(typeof(SheetMoved), "sheet-moved")]
 [JsonDerivedType(typeof(SupplyTold), "supply-told")]
+[JsonDerivedType(typeof(OwnerAsked), "owner-asked")]
+[JsonDerivedType(typeof(OwnerAnswered), "owner-answered")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

@@ -3940,6 +3940,11 @@ export interface components {
             /** Format: int64 */
             after: number;
         };
+        /**
+         * @description How an answer came.
+         * @enum {unknown}
+         */
+        AnswerBy: "phone" | "written" | "in-person";
         /** @description What anybody knows of an engine that nobody has described: enough to draw it and to find one's way on it. */
         Arrangement: {
             /** @description How the cylinders stand. */
@@ -5587,7 +5592,28 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"];
+        /** @description Ask the engine's owner: the step waits for the answer. */
+        CommandAskOwner: {
+            /** @enum {string} */
+            do?: "ask-owner";
+            /** @description Where it was found. */
+            step: components["schemas"]["StepRef"];
+            /** @description What was found, 1 to 2000 characters. */
+            finding: string;
+            /** @description What the owner can choose, up to 6, each 1 to 200 characters; none for an open question. */
+            choices: string[];
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description Put a photo, sent before, to a step. */
         CommandAttach: {
             /** @enum {string} */
@@ -5793,6 +5819,34 @@ export interface components {
              * @description What the server recorded; it puts the trace in its place before the command is taken.
              */
             recording?: null | string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Take down what the owner answered. */
+        CommandTellAnswer: {
+            /** @enum {string} */
+            do?: "tell-answer";
+            /** @description Where it was asked. */
+            step: components["schemas"]["StepRef"];
+            /**
+             * Format: uuid
+             * @description The question.
+             */
+            question: string;
+            /** @description One of its choices, or other words, 1 to 2000 characters. */
+            answer: string;
+            /** @description Who answered, 1 to 80 characters. */
+            who: string;
+            /** @description How. */
+            how: components["schemas"]["AnswerBy"];
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -7062,7 +7116,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -7306,6 +7360,77 @@ export interface components {
             kind?: "noted";
             step: components["schemas"]["StepRef"];
             text: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description What the owner answered. */
+        LogEventOwnerAnswered: {
+            /** @enum {string} */
+            kind?: "owner-answered";
+            /** @description Where it was asked. */
+            step: components["schemas"]["StepRef"];
+            /**
+             * Format: uuid
+             * @description The question.
+             */
+            question: string;
+            /** @description One of its choices, or other words. */
+            answer: string;
+            /** @description Who answered. */
+            who: string;
+            /** @description How. */
+            how: components["schemas"]["AnswerBy"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description A finding that the engine's owner decides on: the step waits for the answer, the rest goes on. */
+        LogEventOwnerAsked: {
+            /** @enum {string} */
+            kind?: "owner-asked";
+            /** @description Where it was found. */
+            step: components["schemas"]["StepRef"];
+            /** @description What was found. */
+            finding: string;
+            /** @description What the owner can choose. */
+            choices: string[];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -7814,6 +7939,22 @@ export interface components {
             id: string;
             label: string;
         };
+        /** @description What the owner answered. */
+        OwnerAnswer: {
+            /** @description The choice, or other words. */
+            words: string;
+            /** @description Who answered. */
+            who: string;
+            /** @description How. */
+            how: components["schemas"]["AnswerBy"];
+            /** @description Who took the answer down. */
+            takenBy: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+        };
         /**
          * @description A trace as the log keeps it: whole steps, the difference from the point before, packed. Nothing finer than a step is lost by
          *                 it, and nothing coarser.
@@ -8296,6 +8437,26 @@ export interface components {
             resolution: number;
             /** @description The word, where the dimension is Dimension.Text. */
             text?: null | string;
+        };
+        /** @description A question to the owner. */
+        QuestionState: {
+            /**
+             * Format: uuid
+             * @description Its own.
+             */
+            id: string;
+            /** @description What was found. */
+            finding: string;
+            /** @description What the owner can choose. */
+            choices: string[];
+            /** @description Who asked. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            answer: null | components["schemas"]["OwnerAnswer"];
         };
         Readiness: {
             ready: boolean;
@@ -9399,6 +9560,11 @@ export interface components {
              */
             changedAt: number;
             otherwise?: null | components["schemas"]["Judgement"];
+            /**
+             * @description What the owner was asked here; null where nothing was. While one is not answered the step does not let the next go
+             *                 on.
+             */
+            questions?: null | components["schemas"]["QuestionState"][];
         };
         /**
          * @description How far a step has got.

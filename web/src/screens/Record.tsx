@@ -7,6 +7,7 @@ import type { CallState, ReadingState, RoundState, StepState, TaskState, WholeBu
 import { CallMark, inkOf, wordOf } from '../bench/call/CallMark';
 import { SeenFrom, useReader } from '../entry/reader';
 import { sheetOf } from '../bench/state/outboxes';
+import { answerWords } from '../bench/shelf/answerWords';
 import { NoLine, noLine, problemOf } from './NoLine';
 import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
@@ -50,6 +51,9 @@ export function Record() {
           ‹ Today
         </Link>
         <span className="grow" />
+        <Link className="flex min-h-11 items-center underline" to={`/builds/${build}/found`}>
+          What we found
+        </Link>
         <a
           className="flex min-h-11 items-center underline"
           href={`/api/builds/${build}/file`}
@@ -185,6 +189,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
             s.calls.length > 0 ||
             s.notes.length > 0 ||
             s.photos.length > 0 ||
+            (s.questions?.length ?? 0) > 0 ||
             s.rounds.some((r) => r.slots.some((x) => x.readings.length > 0)),
         )
         .map((step) => (
@@ -252,6 +257,17 @@ function StepRecord({ step }: { step: StepState }) {
           ))}
         </div>
       )}
+      {step.questions?.map((q) => (
+        <p key={q.id} className="mt-1">
+          Asked of the owner by {q.by.name}, {time(q.at)}: {q.finding}
+          {q.choices.length > 0 && ` (${q.choices.join(', or ')})`}{' '}
+          <b>
+            {q.answer
+              ? `${answerWords(q.answer)}, taken down by ${q.answer.takenBy.name}`
+              : 'Not answered yet.'}
+          </b>
+        </p>
+      ))}
       {step.notes.map((note) => (
         <p key={note.doneAt + note.text} className="mt-1">
           Note by {note.by.name}, {time(note.doneAt)}: {note.text}

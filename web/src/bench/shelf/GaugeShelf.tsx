@@ -4,6 +4,7 @@ import { useFocus, useFocusStore } from '../state/focus';
 import type { Work } from '../state/useWork';
 import { passageSize } from '../../figures/cam/bearing';
 import { Again } from './Again';
+import { AskOwner } from './AskOwner';
 import { BigButton } from './BigButton';
 import { InstrumentInHand } from './InstrumentInHand';
 import { Photos } from './Photos';
@@ -31,6 +32,7 @@ export function GaugeShelf(props: Props) {
   const focus = useFocusStore();
   const panel = useFocus((f) => f.panel);
   const verdict = step.blockedBy ? undefined : step.now.call?.verdict;
+  const asked = step.questions?.some((q) => !q.answer) ?? false;
   const stuck = verdict !== undefined && !step.passed;
   const person = bench.shop?.people.find((p) => p.id === bench.me);
   const canOpen = stuck && verdict !== 'decide' && person?.role === 'lead';
@@ -49,6 +51,13 @@ export function GaugeShelf(props: Props) {
       <div className={inBig ? 'order-last h-[68px] w-full' : 'w-[232px] max-lg:h-[68px] max-lg:w-full'}>
         {open && action && verdict !== 'stop' ? (
           <BigButton called={called} words={action.words} keyName={action.keyName} onClick={action.act} />
+        ) : asked && !step.blockedBy && (verdict === undefined || verdict === 'go') ? (
+          <BigButton
+            called={called}
+            words="The owner’s answer"
+            keyName="Enter"
+            onClick={() => focus.show('owner')}
+          />
         ) : stuck && verdict === 'decide' ? (
           <Panel
             title="You decide"
@@ -141,6 +150,18 @@ export function GaugeShelf(props: Props) {
           />
         </Panel>
         <Panel
+          title={`The owner: ${step.title}`}
+          open={panel === 'owner'}
+          onOpenChange={toggle('owner')}
+          trigger={
+            <button type="button" className={side}>
+              Owner{asked ? ' …' : ''}
+            </button>
+          }
+        >
+          <AskOwner step={step} bench={bench} onDone={() => focus.show(null)} />
+        </Panel>
+        <Panel
           title={`Photos: ${step.title}`}
           open={panel === 'photo'}
           onOpenChange={toggle('photo')}
@@ -207,6 +228,7 @@ export function GaugeShelf(props: Props) {
             </b>
           ) : (
             <>
+              {asked && <b className="text-look-again">Waits for the owner. </b>}
               <b>Take care.</b> {step.cautions.join(' ')}
             </>
           )}

@@ -287,6 +287,8 @@ public class CompletionTests
         "/oil/angleDeg",
         "/oil/diameterMm",
         "/oil/fromFaceMm",
+        "/xMm",
+        "/yMm",
     ];
 
     private static readonly string[] s_parts =
@@ -337,12 +339,18 @@ public class CompletionTests
                     "dowelCount" => 0,
                     "angleDeg" => 187.5,
                     "diameterMm" => 6.0,
+                    "xMm" => Math.Round(110 * Math.Sin(Bolt(value.Path)), 1),
+                    "yMm" => Math.Round(110 * Math.Cos(Bolt(value.Path)), 1),
                     _ => 9,
                 };
                 yield return new KnownValue(value.Path, number, null, LimitSource.Manual);
             }
         }
     }
+
+    /// <summary>Eight bolts round the crank, by the number in a path, rad.</summary>
+    private static double Bolt(string path) =>
+        int.Parse(path.Split('/')[^2].Replace("bolt", "", StringComparison.Ordinal), CultureInfo.InvariantCulture) * Math.PI / 4;
 
     private static WorkedBuild Opened(EngineSheet sheet) =>
         WorkedBuild.Of(

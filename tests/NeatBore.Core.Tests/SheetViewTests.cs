@@ -82,6 +82,50 @@ public class SheetViewTests
         Assert.InRange(SheetView.Of(Bare(), []).Parts.Sum(p => p.Values.Count), 100, 400);
 
     [Fact]
+    public void Bolts_stand_where_they_are_placed_and_the_rest_evenly_and_two_at_one_place_are_said_at_both()
+    {
+        var sheet = Bare();
+        KnownValue[] cover =
+        [
+            Typed(sheet, "cover/boreMm", "62"),
+            Typed(sheet, "cover/boltCount", "4"),
+            Typed(sheet, "cover/groups/0/majorMm", "6"),
+        ];
+        KnownValue[] Bolt(int n, double x, double y) =>
+            [
+                Typed(sheet, $"cover/bolt{n}/xMm", FormattableString.Invariant($"{x}")),
+                Typed(sheet, $"cover/bolt{n}/yMm", FormattableString.Invariant($"{y}")),
+            ];
+        var some = SheetView.Of(sheet, [.. cover, .. Bolt(2, 60, -40)]).Sheet.Cover!;
+        Assert.Equal((60, -40), (some.Bolts[1].XMm, some.Bolts[1].YMm));
+        Assert.Equal(4, some.Bolts.Select(b => (b.XMm, b.YMm)).Distinct().Count());
+        Assert.DoesNotContain(SheetView.Of(sheet, cover).Parts.SelectMany(p => p.Values), v => v.Path == "cover/bolt5/xMm");
+
+        // All placed, the edge follows them: each bolt, and the bore, lies inside it.
+        KnownValue[] all = [.. cover, .. Bolt(1, 70, 150), .. Bolt(2, 80, -60), .. Bolt(3, -80, -60), .. Bolt(4, -70, 150)];
+        var whole = SheetView.Of(sheet, all).Sheet.Cover!;
+        var edge = whole.Outline;
+        bool Inside(double x, double y) =>
+            Enumerable
+                .Range(0, edge.Count)
+                .All(i =>
+                    (edge[i], edge[(i + 1) % edge.Count]) is var (a, b)
+                    && ((b.XMm - a.XMm) * (y - a.YMm)) - ((b.YMm - a.YMm) * (x - a.XMm)) < 0
+                );
+        Assert.All(whole.Bolts, b => Assert.True(Inside(b.XMm, b.YMm), b.Id));
+        Assert.True(Inside(0, 31) && Inside(0, -31) && !Inside(0, 170) && !Inside(120, 0));
+
+        var twice = SheetView.Of(sheet, [.. all, .. Bolt(3, -70, 148)]);
+        Assert.Equal("bolts 3 and 4 can’t stand at one place", At(twice, "cover/bolt3/xMm").Fault);
+        Assert.Equal("bolts 3 and 4 can’t stand at one place", At(twice, "cover/bolt4/xMm").Fault);
+        Assert.Equal(
+            "bolt 1 can’t lie in the seal’s bore, whose edge is 31 mm from the crank’s axis",
+            At(SheetView.Of(sheet, [.. all, .. Bolt(1, 0, 33)]), "cover/bolt1/xMm").Fault
+        );
+        Assert.Null(At(SheetView.Of(sheet, all), "cover/bolt1/xMm").Fault);
+    }
+
+    [Fact]
     public void A_version_says_what_it_changed_and_what_only_follows_is_left_out()
     {
         var first = Bare();

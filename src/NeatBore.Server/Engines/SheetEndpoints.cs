@@ -271,6 +271,9 @@ internal static class SheetEndpoints
         return (told, wrong);
     }
 
+    // A passage or a bolt is there whole or not at all.
     private static bool SameGroup(string a, string b) =>
-        a[..a.LastIndexOf('/')] == b[..b.LastIndexOf('/')] && a.Contains("/oil", StringComparison.Ordinal);
+        a[..a.LastIndexOf('/')] is var group
+        && group == b[..b.LastIndexOf('/')]
+        && (group.Contains("/oil", StringComparison.Ordinal) || group.Contains("/bolt", StringComparison.Ordinal));
 }

@@ -74,18 +74,26 @@ internal static class HousingValues
                 Drawn = _ => 0.3,
             },
             .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
+            .. Enumerable.Range(1, BoltPlaces.Most).SelectMany(i => BoltPlaces.Of(at, count, i)),
         ];
         return new PartValues(
             part,
-            [.. values.Select(v => v with { When = when })],
+            [.. values.Select(v => v with { When = k => when(k) && v.When(k) })],
             [
-                new($"{at}/outline", k => new JsonArray([.. Edge(k, 24, 0).Select(p => (JsonNode)Point(p.X, p.Y))])),
+                new(
+                    $"{at}/outline",
+                    k => new JsonArray([
+                        .. (BoltPlaces.Outline(k, at, count, Across(k)) ?? Edge(k, 24, 0)).Select(p => (JsonNode)Point(p.X, p.Y)),
+                    ])
+                ),
                 new(
                     $"{at}/bolts",
                     k =>
                         k.Number(count) is { } bolts
                             ? new JsonArray([
                                 .. Edge(k, (int)bolts, 9)
+                                    // Where nobody has placed one it stands on the edge, evenly.
+                                    .Select((p, i) => BoltPlaces.At(k, at, i + 1) ?? p)
                                     .Select(
                                         (p, i) =>
                                             (JsonNode)
@@ -116,7 +124,10 @@ internal static class HousingValues
                 ),
             ],
             [Ask.Ends($"{at}/groups/0/torque")]
-        );
+        )
+        {
+            Clashes = k => BoltPlaces.Clashes(k, at, count, Across(k)),
+        };
     }
 
     /// <summary>A point on a box's edge, clockwise from the top's middle.</summary>

@@ -60,6 +60,7 @@ internal sealed class SheetDraft(
             }
         }
 
+        var clashes = part.Clashes?.Invoke(_known);
         return
         [
             .. part
@@ -99,6 +100,7 @@ internal sealed class SheetDraft(
                                 && _known.Number(c.B) is { } b
                                 && !c.Holds(a, b)
                             )?.Words
+                            ?? clashes?.GetValueOrDefault(v.Path)
                     );
                 }),
         ];

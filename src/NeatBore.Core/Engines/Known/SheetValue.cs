@@ -79,4 +79,8 @@ internal sealed record PartValues(
     IReadOnlyList<SheetValue> Values,
     IReadOnlyList<MadePiece> Made,
     IReadOnlyList<Contradiction> Contradictions
-);
+)
+{
+    /// <summary>What can't be of more than two values together: the path, and what would be right.</summary>
+    public Func<KnownValues, IReadOnlyDictionary<string, string>>? Clashes { get; init; }
+}

@@ -7,7 +7,7 @@ import type { LimitSource, PlaceState } from '../../api/types';
 import { ScrolledStrip } from '../../bench/strip/ScrolledStrip';
 import { stripOf } from '../../bench/strip/EngineStrip';
 import { useShop } from '../../bench/state/useBuild';
-import { useSettings } from '../../entry/reader';
+import { SeenFrom, useSettings } from '../../entry/reader';
 import { Button } from '../../ui/Button';
 import { Demo } from '../../ui/Demo';
 import { Panel } from '../../ui/Panel';
@@ -30,6 +30,9 @@ const partsAt = (place: string): readonly string[] =>
         : place === 'rear-seal'
           ? ['rear', 'endFloat', 'spigot']
           : [place];
+
+/** What is worked on, and drawn, from the rear. */
+const atTheRear: ReadonlySet<string> = new Set(['rear', 'endFloat', 'spigot']);
 
 /** An engine's sheet: the engine large, each part on its drawing, each value typed on it; kept as versions. */
 export function EngineSheetScreen() {
@@ -147,12 +150,14 @@ function OneSheet({ id }: { id: string }) {
         ))}
       </nav>
       <main className="grid min-h-[480px] grow grid-cols-[minmax(0,1fr)_340px] max-lg:grid-cols-1">
-        <PartBoxes
-          key={open.part}
-          sheet={sheet}
-          part={open}
-          onLast={() => (after ? show(after.part) : setLast((n) => n + 1))}
-        />
+        <SeenFrom view={atTheRear.has(open.part) ? 'rear' : 'front'}>
+          <PartBoxes
+            key={open.part}
+            sheet={sheet}
+            part={open}
+            onLast={() => (after ? show(after.part) : setLast((n) => n + 1))}
+          />
+        </SeenFrom>
         <aside
           aria-label="Versions"
           className="border-l-2 border-ink px-4 py-3 max-lg:border-t-2 max-lg:border-l-0"
@@ -178,12 +183,13 @@ function OneSheet({ id }: { id: string }) {
               </p>
               {toldPaths.length > 0 && (
                 <>
-                  <ul className="my-1 max-h-28 overflow-y-auto font-read text-base">
-                    {toldPaths.map((path) => (
+                  <ul className="my-1 font-read text-base">
+                    {toldPaths.slice(-5).map((path) => (
                       <li key={path}>
                         {labelOf(path)}: {sheet.told.findLast((t) => t.path === path)!.typed || 'not known'}
                       </li>
                     ))}
+                    {toldPaths.length > 5 && <li>{`and ${toldPaths.length - 5} before them`}</li>}
                   </ul>
                   <Field
                     label="Why, if it needs saying"

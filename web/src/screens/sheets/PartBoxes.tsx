@@ -5,6 +5,8 @@ import { useReader } from '../../entry/reader';
 import { cardFigure } from '../../figures/card';
 import { card } from '../../figures/card/scene';
 import { useNarrow } from '../../ui/useNarrow';
+import { BoltHandles } from './BoltHandles';
+import { BoltPattern } from './BoltPattern';
 import { PassageHandles } from './PassageHandles';
 import type { Sheet } from './useSheet';
 
@@ -45,6 +47,11 @@ export function PartBoxes({ sheet, part, onLast }: Props) {
       : part.values.filter((v) => (whole ? bearingOf(v.path) === null : bearingOf(v.path) === bearing));
   const drawn = sheet.now!.view.sheet;
   const figure = cardFigure(open ?? part.part, { sheet: drawn, open, reader });
+  // The cover, or the rear seal's housing where it has one.
+  const boltsAt = part.part === 'cover' ? 'cover' : 'rear/housing';
+  const bolted = part.part === 'cover' ? drawn.cover : part.part === 'rear' ? drawn.rear?.housing : undefined;
+  const count = part.values.find((v) => v.path === `${boltsAt}/boltCount`);
+  const boltsKnown = count?.number != null && (part.part === 'cover' || (open?.startsWith(boltsAt) ?? false));
   const call = (path: string) => setCalled((was) => ({ path, n: (was?.n ?? 0) + 1 }));
   const go = (from: WantedValue) => {
     const next = shown[shown.indexOf(from) + 1];
@@ -89,6 +96,19 @@ export function PartBoxes({ sheet, part, onLast }: Props) {
                 onOpen={setOpen}
               />
             )}
+            {bolted && boltsKnown && (
+              <BoltHandles
+                housing={bolted}
+                at={boltsAt}
+                onPlace={(bolt, x, y) =>
+                  sheet.tellAll([
+                    [`${boltsAt}/bolt${bolt}/xMm`, `${x} mm`],
+                    [`${boltsAt}/bolt${bolt}/yMm`, `${y} mm`],
+                  ])
+                }
+                onOpen={setOpen}
+              />
+            )}
           </div>
         </figure>
       )}
@@ -110,6 +130,26 @@ export function PartBoxes({ sheet, part, onLast }: Props) {
             <button type="button" aria-pressed={whole} className={chip(whole)} onClick={goWhole}>
               all of them
             </button>
+          </div>
+        )}
+        {count && (
+          <div className="mb-3">
+            <BoltPattern
+              key={count.number ?? 0}
+              bolts={count.number ?? 8}
+              onPlaces={(places) =>
+                sheet.tellAll([
+                  [count.path, `${places.length}`],
+                  ...places.flatMap(
+                    ([x, y], i) =>
+                      [
+                        [`${boltsAt}/bolt${i + 1}/xMm`, `${x} mm`],
+                        [`${boltsAt}/bolt${i + 1}/yMm`, `${y} mm`],
+                      ] as const,
+                  ),
+                ])
+              }
+            />
           </div>
         )}
         <div className="grid grid-cols-[repeat(auto-fill,minmax(150px,1fr))] items-start gap-x-4 gap-y-3">

@@ -27,7 +27,10 @@ export function useSheet(id: string) {
       here = false;
     };
   }, [draftsAt]);
-  const put = (next: readonly TypedValue[]) => {
+  // What was typed before each step, for undo.
+  const [past, setPast] = useState<readonly (readonly TypedValue[])[]>([]);
+  const put = (next: readonly TypedValue[], from: typeof past = [...past, told ?? []]) => {
+    setPast(from);
     setTold(next);
     set(draftsAt, next).catch(() => undefined);
   };
@@ -89,20 +92,30 @@ export function useSheet(id: string) {
       if (last(path)?.typed === text) return;
       const before = told ?? [];
       const rest = along && before[before.length - 1]?.path === path ? before.slice(0, -1) : before;
-      put([...rest, asTyped(path, text)]);
+      put([...rest, asTyped(path, text)], rest === before ? undefined : past);
+    },
+    /** Several at once, in place of what was told of each before. */
+    tellAll: (all: readonly (readonly [path: string, text: string])[]) => {
+      setSaid({});
+      const paths = new Set(all.map(([path]) => path));
+      put([
+        ...(told ?? []).filter((t) => !paths.has(t.path)),
+        ...all.map(([path, text]) => asTyped(path, text)),
+      ]);
     },
     undo: () => {
-      const gone = told?.[told.length - 1];
-      if (!gone) return;
-      typed.draft(draftsAt, knowKey(gone.path), null);
-      put(told.slice(0, -1));
+      if (!told || told.length === 0) return;
+      const before = past[past.length - 1] ?? told.slice(0, -1);
+      for (const { path } of told)
+        if (!before.some((t) => t.path === path)) typed.draft(draftsAt, knowKey(path), null);
+      put(before, past.slice(0, -1));
       setSaid({});
     },
     keep: async (by: string, because: string): Promise<boolean> => {
       const version = sheet.data?.version ?? 0;
       try {
         const kept = await api.keepSheet(id, { by, version, because, values: [...(told ?? [])] });
-        put([]);
+        put([], []);
         client.setQueryData(['sheet', id], kept);
         await client.invalidateQueries({ queryKey: ['sheets'] });
         setSaid({});

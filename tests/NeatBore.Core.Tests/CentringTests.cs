@@ -1,4 +1,5 @@
 using CsCheck;
+using NeatBore.Core.Calculators.Centring;
 using NeatBore.Core.Measures;
 using Xunit;
 using static NeatBore.Core.Calculators.Centring.BoreCentring;
@@ -66,10 +67,97 @@ public class CentringTests
         Assert.Equal("10:15", found.MoveClock);
         Assert.Equal(0.1741, found.TirMm, 5e-5);
         Assert.Equal(0.0050, found.OvalityMm!.Value, 5e-5);
-        Assert.Equal(0.0050, found.UncertaintyMm, 5e-5);
+        // Eight places and five terms leave three; with four known before, t of seven is 2.3646, and √(2/8) of it is left.
+        var s = Math.Sqrt(((4 * 0.008 * 0.008) + (8 * found.ResidualMm * found.ResidualMm)) / 7);
+        Assert.Equal(Math.Max(0.01, 2.3646 * s) / 2, found.UncertaintyMm, 5e-6);
         Assert.Equal((315, 0.04), (found.Park!.AngleDeg, found.Park.NowMm));
         Assert.Equal(-0.0483, found.Park.TargetMm, 5e-5);
         Assert.Null(found.Call);
+    }
+
+    [Theory]
+    [InlineData(0.02, 0.0153)]
+    [InlineData(0.03, 0.0212)]
+    public void Four_places_are_enough_to_say_something_and_a_worse_gauge_is_never_kinder(double gauge, double u)
+    {
+        var found = Solve(
+            new Request([new(0, 0.03), new(90, 0.02), new(180, -0.03), new(270, 0)], Sense.Gap, gauge, UpDeg: null, LimitMm: 0.1)
+        );
+        Assert.Equal(u, found.UncertaintyMm, 5e-5);
+        Assert.Equal(Verdict.Go, found.Call!.Verdict);
+    }
+
+    [Fact]
+    public void Whatever_is_read_a_worse_gauge_or_a_worse_hand_never_makes_it_surer() =>
+        Gen.Select(Gen.Double[-0.2, 0.2].Array[4, 12], Gen.Double[0, 0.05], Gen.Double[0, 0.05], Gen.Double[0, 0.02], Gen.Int[0, 8])
+            .Sample(
+                (values, gauge, more, hand, dof) =>
+                {
+                    var places = values.Select((v, i) => (Deg: i * 360.0 / values.Length, Value: v)).ToList();
+                    double Centred(double g, double mm) =>
+                        Solve(
+                            new Request([.. places.Select(p => new GaugeReading(p.Deg, p.Value))], Sense.Gap, g, Scatter: new(mm, dof))
+                        ).UncertaintyMm;
+                    double Swept(double g, double mm) =>
+                        RunOut
+                            .Solve(new([.. places.Select(p => new RunOut.SweepReading(p.Deg, p.Value))], g, Scatter: new(mm, dof)))
+                            .Radial.UncertaintyMm;
+                    double Tilted(double g, double mm) =>
+                        Squareness
+                            .Solve(
+                                new(
+                                    [.. places.Select(p => new Squareness.DepthReading(p.Deg, p.Value))],
+                                    40,
+                                    GaugeUncertaintyMm: g,
+                                    Scatter: new(mm, dof)
+                                )
+                            )
+                            .UncertaintyMm.Tilt;
+                    foreach (var of in (Func<double, double, double>[])[Centred, Swept, Tilted])
+                    {
+                        Assert.True(of(gauge + more, hand) >= of(gauge, hand) - 1e-12);
+                        Assert.True(of(gauge, hand + more) >= of(gauge, hand) - 1e-12);
+                    }
+                }
+            );
+
+    [Fact]
+    public void What_can_t_be_decided_says_what_would_decide_it()
+    {
+        Call Of(int places, double gauge, double noise) =>
+            Solve(
+                new Request(
+                    [
+                        .. Enumerable
+                            .Range(0, places)
+                            .Select(i => new GaugeReading(
+                                i * 360.0 / places,
+                                (0.095 * Math.Cos(i * 2 * Math.PI / places)) + (noise * (i % 2 == 0 ? 1 : -1))
+                            )),
+                    ],
+                    Sense.Gap,
+                    gauge,
+                    UpDeg: null,
+                    LimitMm: 0.1
+                )
+            ).Call!;
+        Assert.EndsWith("too close to 0.10 mm. Read six or more places.", Of(4, 0.04, 0).Because, StringComparison.Ordinal);
+        Assert.Matches(@"too close to 0\.10 mm\. The readings scatter by 0\.0\d\d mm: hold it steadier\.$", Of(8, 0.01, 0.03).Because);
+        // With eight places half of the gauge's uncertainty is left: 0.005 of room wants one good to 0.010.
+        Assert.EndsWith("This gauge can’t decide: take one good to 0.010 mm.", Of(8, 0.04, 0).Because, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_swing_is_at_least_twice_its_once_round_part_and_exactly_on_a_limit_is_inside_it()
+    {
+        // Three places that miss the highest: 0.05·cos θ at 60°, 180° and 300°.
+        var found = RunOut.Solve(new([new(60, 0.025), new(180, -0.05), new(300, 0.025)], 0, Limits: new(0.1), Scatter: Scatter.None));
+        Assert.Equal(0.075, found.Radial.TirMm, 9);
+        Assert.Equal((0.1, Verdict.Go), (Math.Round(found.Call!.Checks[0].Value, 9), found.Call.Verdict));
+        // In binary 36.04 − 36 is a little less than 0.04.
+        Assert.Equal(Verdict.Go, Measures.Check.AtLeast("interference", 36.04 - 36, 0.04).Verdict);
+        Assert.Equal(Verdict.Go, Measures.Check.AtMost("gap", 0.1 + 0.2, 0.3).Verdict);
+        Assert.Equal(Verdict.Stop, Measures.Check.AtMost("gap", 0.3 + 2e-9, 0.3).Verdict);
     }
 
     [Fact]

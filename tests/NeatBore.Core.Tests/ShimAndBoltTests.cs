@@ -148,12 +148,31 @@ public class ShimAndBoltTests
         var spread = new DateTimeOffset(2026, 3, 1, 10, 0, 0, TimeSpan.FromHours(2));
         var product = new SealantClock.Product(10, 12, 2, 24, 1.05);
         var cold = SealantClock.Solve(new(product, spread, spread.AddMinutes(20), 13));
-        Assert.Equal(12 * Math.Pow(1.05, 10), (cold.CloseUpBy - spread).TotalMinutes, 1e-4);
+        // It has a skin at ten, before its open time is over.
+        Assert.Equal(10 * Math.Pow(1.05, 10), (cold.CloseUpBy - spread).TotalMinutes, 1e-4);
         Assert.Equal(TimeSpan.FromHours(2), cold.CureAt.Offset);
         Assert.Equal([SealantClock.Stage.PastOpen, SealantClock.Stage.Skinned], cold.Now);
         Assert.Contains(
             "nowAt",
             Assert.Throws<UnusableInputException>(() => SealantClock.Solve(new(product, spread, spread.AddSeconds(-1)))).Errors.Keys
+        );
+    }
+
+    [Fact]
+    public void Where_no_shim_is_needed_none_need_be_in_stock_and_a_head_bears_outside_its_thread()
+    {
+        var none = ShimChoice.Solve(new(0.12, new(0.05, 0.25, 0.12), new(0, 3), []));
+        Assert.Equal((0.12, true), (Math.Round(none.Picks[0].EndPlayMm, 9), none.Reachable));
+        Assert.Empty(none.Picks[0].Shims);
+        Assert.Contains(
+            "stock",
+            Assert.Throws<UnusableInputException>(() => ShimChoice.Solve(new(0.12, new(0.05, 0.25, 0.12), new(1, 3), []))).Errors.Keys
+        );
+        Assert.Equal(
+            "must be at least the bolt’s own 12 mm: a head bears outside its thread",
+            Assert.Throws<UnusableInputException>(() => BoltPreload.Solve(new(new(12, 1.5), 0.12, 0.12, 11.9, 640, TorqueNm: 90))).Errors[
+                "headMeanDiameterMm"
+            ][0]
         );
     }
 

@@ -1,4 +1,5 @@
 using CsCheck;
+using NeatBore.Core.Calculators.Centring;
 using NeatBore.Core.Measures;
 using Xunit;
 using static NeatBore.Core.Calculators.Centring.Squareness;
@@ -106,8 +107,15 @@ public class SquarenessTests
     {
         Assert.Null(Solve(new Request([new(0, 4), new(120, 4), new(240, 4)], 42)).DeepestDeg);
         List<DepthReading> scattered = [new(0, 4.1), new(90, 4), new(180, 4.1), new(270, 4)];
-        // n − p = 1: Student's t at 95 % two-sided is 12.706; RSS = 4 · 0.05².
-        Assert.Equal(12.7062 * 0.1 / 2, Solve(new Request(scattered, 42, GaugeUncertaintyMm: 0.001)).UncertaintyMm.Mean, 1e-4);
+        // n − p = 1 and four known before: Student's t of 5 at 95 % two-sided is 2.5706; RSS = 4 · 0.05².
+        var s = Math.Sqrt(((4 * 0.008 * 0.008) + 0.01) / 5);
+        Assert.Equal(2.5706 * s / 2, Solve(new Request(scattered, 42, GaugeUncertaintyMm: 0.001)).UncertaintyMm.Mean, 1e-5);
+        // With nothing known before, t of 1 is 12.706.
+        Assert.Equal(
+            12.7062 * 0.1 / 2,
+            Solve(new Request(scattered, 42, GaugeUncertaintyMm: 0.001, Scatter: Scatter.None)).UncertaintyMm.Mean,
+            1e-4
+        );
         // Three places, gauge alone: k·u/√3 with U = 2u = 0.02.
         Assert.Equal(0.02 / Math.Sqrt(3), Solve(Worked with { GaugeUncertaintyMm = 0.02 }).UncertaintyMm.Mean, 1e-12);
     }

@@ -153,6 +153,13 @@ public static class NeatBoreDefaults
     public static DefaultLimit MarkErrorDeg { get; } =
         new("mark-error", "Mark off true centre, either way", Dimension.Angle, new(0, 20), 0.1, 1, 3) { StopSide = Side.Upper };
 
+    /// <summary>How a reading of a sweep turned by hand scatters, one standard deviation, mm.</summary>
+    public static DefaultLimit SweepScatter { get; } =
+        new("sweep-scatter", "Scatter of a sweep turned by hand", Dimension.Length, new(0, 0.1), 0.001, null, 0.008);
+
+    /// <summary>How many readings that knowledge is worth.</summary>
+    public const int SweepScatterDof = 4;
+
     /// <summary>Every limit that a shop may replace with a rule of its own, in the order of the work.</summary>
     public static IReadOnlyList<DefaultLimit> All { get; } =
     [
@@ -183,5 +190,6 @@ public static class NeatBoreDefaults
         Flush,
         OilWindow,
         MarkErrorDeg,
+        SweepScatter,
     ];
 }

@@ -56,6 +56,9 @@ public sealed record Check(
     string? Source = null
 )
 {
+    // What two ways of working out the same value may differ by: exactly on a limit is inside it.
+    private const double Slack = 1e-9;
+
     /// <summary>Holds a value against an upper limit: go if v + U ≤ L, stop if v − U > L, otherwise look again (ISO 14253-1, guarded by
     /// U).</summary>
     public static Check AtMost(
@@ -68,8 +71,8 @@ public sealed record Check(
     ) =>
         new(
             name,
-            value + uncertainty <= limit ? Verdict.Go
-                : value - uncertainty > limit ? Verdict.Stop
+            value + uncertainty <= limit + Slack ? Verdict.Go
+                : value - uncertainty > limit + Slack ? Verdict.Stop
                 : Verdict.LookAgain,
             value,
             limit,
@@ -91,8 +94,8 @@ public sealed record Check(
     ) =>
         new(
             name,
-            value - uncertainty >= limit ? Verdict.Go
-                : value + uncertainty < limit ? Verdict.Stop
+            value - uncertainty >= limit - Slack ? Verdict.Go
+                : value + uncertainty < limit - Slack ? Verdict.Stop
                 : Verdict.LookAgain,
             value,
             limit,
@@ -114,11 +117,11 @@ public sealed record Check(
     ) =>
         new(
             name,
-            value > stopAbove ? Verdict.Stop
-                : value > decideAbove ? Verdict.Decide
+            value > stopAbove + Slack ? Verdict.Stop
+                : value > decideAbove + Slack ? Verdict.Decide
                 : Verdict.Go,
             value,
-            value > stopAbove ? stopAbove : decideAbove,
+            value > stopAbove + Slack ? stopAbove : decideAbove,
             0,
             Side.Upper,
             dimension,

@@ -1244,7 +1244,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** full swing = largest − smallest; least squares v = a0 + once-round + twice-round */
+        /** full swing = largest − smallest, or twice the once-round amplitude where that is larger; least squares v = a0 + once-round + twice-round */
         post: {
             parameters: {
                 query?: never;
@@ -1824,7 +1824,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** times × perCFactor^(23 − shopC), from when it was spread; the product's own sheet gives the times at 23 °C */
+        /** times × perCFactor^(23 − shopC), from when it was spread; closed up by the earlier of skin and open time; the times are those of the product's own sheet, at 23 °C */
         post: {
             parameters: {
                 query?: never;
@@ -4388,6 +4388,7 @@ export interface components {
             extraUncertaintyMm: number;
             /** @description The bolts that hold the part. */
             fasteners?: null | components["schemas"]["BoreCentringHoldingBolt"][];
+            scatter?: null | components["schemas"]["Scatter"];
         };
         /**
          * @description What a larger value means.
@@ -8656,6 +8657,7 @@ export interface components {
             /** @description On the ring's face, likewise. */
             face?: null | components["schemas"]["RunOutSweepReading"][];
             limits?: null | components["schemas"]["RunOutRunOutLimits"];
+            scatter?: null | components["schemas"]["Scatter"];
         };
         /** @description Full swing allowed, mm. */
         RunOutRunOutLimits: {
@@ -8698,6 +8700,12 @@ export interface components {
              * @description Expanded uncertainty of the once-round amplitude, mm.
              */
             uncertaintyMm: number;
+            /**
+             * Format: double
+             * @description The larger of the readings' spread and twice the once-round amplitude, mm: few places seldom meet the
+             *                 highest.
+             */
+            swingMm: number;
         };
         /** @description A dial reading in mm at an angle in degrees. */
         RunOutSweepReading: {
@@ -8705,6 +8713,19 @@ export interface components {
             angleDeg: number;
             /** Format: double */
             valueMm: number;
+        };
+        /** @description What is known before of how readings of one kind scatter, worth as many readings more. */
+        Scatter: {
+            /**
+             * Format: double
+             * @description One standard deviation, mm, 0 or larger.
+             */
+            mm: number;
+            /**
+             * Format: int32
+             * @description Degrees of freedom that it is worth, 0 to 1,000; 0 where nothing is known.
+             */
+            dof: number;
         };
         /** @description A thread by its basic geometry (ISO 68-1 and ISO 724; ASME B1.1; ISO 2904). */
         ScrewThread: {
@@ -9115,7 +9136,7 @@ export interface components {
             target: components["schemas"]["ShimChoiceEndPlay"];
             /** @description How many shims the engine takes. */
             count: components["schemas"]["ShimChoiceShimCount"];
-            /** @description Up to 200 lines. */
+            /** @description Up to 200 lines; none where no shim need be fitted. */
             stock: components["schemas"]["ShimChoiceShimLine"][];
             /**
              * Format: double
@@ -9444,6 +9465,7 @@ export interface components {
              * @default 0.25
              */
             maxTurnPerPass: number;
+            scatter?: null | components["schemas"]["Scatter"];
         };
         /** @description A screw at an angle and radius, with its pitch in mm. */
         SquarenessScrew: {

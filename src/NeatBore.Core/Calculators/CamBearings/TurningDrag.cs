@@ -74,7 +74,7 @@ public static class TurningDrag
         faults.NotNegative(request.LimitNm ?? 0, "limitNm");
         faults.ThrowIfAny();
 
-        var fit = CircleFit.WithOval([.. request.Readings.Select(r => (r.AngleDeg, r.Nm))], 0);
+        var fit = CircleFit.WithOval([.. request.Readings.Select(r => (r.AngleDeg, r.Nm))], 0, Scatter.None);
         if (fit.Ovality is not { } oval)
         {
             throw new UnusableInputException("readings", "must be at five or more places spread round the turn");

@@ -47,6 +47,7 @@ public static class BoreCentring
     /// <param name="RepeatLimitMm">Most that it may differ; 0.01 mm or the gauge's uncertainty, whichever is larger, unless given.</param>
     /// <param name="ExtraUncertaintyMm">Of a crank that is not held central.</param>
     /// <param name="Fasteners">The bolts that hold the part.</param>
+    /// <param name="Scatter">What is known before of how such readings scatter: 0.008 mm worth 4 readings unless given.</param>
     public sealed record Request(
         IReadOnlyList<GaugeReading> Readings,
         Sense Sense,
@@ -60,7 +61,8 @@ public static class BoreCentring
         double? RepeatMm = null,
         double? RepeatLimitMm = null,
         double ExtraUncertaintyMm = 0,
-        IReadOnlyList<HoldingBolt>? Fasteners = null
+        IReadOnlyList<HoldingBolt>? Fasteners = null,
+        Scatter? Scatter = null
     );
 
     /// <summary>A reading in mm at an angle in degrees.</summary>
@@ -104,6 +106,9 @@ public static class BoreCentring
     {
         /// <inheritdoc/>
         public override string Model => BoreCentring.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>A bolt's turn in the slackening, from 1, and how far the part moves towards it, mm.</summary>
@@ -123,7 +128,7 @@ public static class BoreCentring
         double Droop(double deg) => request.UpDeg is { } up ? request.SagMm * (1 - Math.Cos((deg - up) * Math.PI / 180)) / 2 : 0;
         var sign = request.Sense == Sense.PlungerIn ? -1 : 1;
         var gaps = request.Readings.Select(r => (Deg: r.AngleDeg, Value: (sign * r.ValueMm) - Droop(r.AngleDeg))).ToList();
-        var fit = CircleFit.WithOval(gaps, request.GaugeUncertaintyMm);
+        var fit = CircleFit.WithOval(gaps, request.GaugeUncertaintyMm, request.Scatter ?? Scatter.ByHand);
         var uncertainty = Math.Sqrt(Math.Pow(fit.AmplitudeUncertainty, 2) + Math.Pow(request.ExtraUncertaintyMm, 2));
 
         var offset = fit.Amplitude;
@@ -204,26 +209,32 @@ public static class BoreCentring
         return Call.Of(
             checks,
             c =>
-                Sentence.Of(
+            {
+                var (better, named) = Undecided.By(fit, request.Readings.Count, c, (c.Name == "oval" ? 2 : 1) * fit.AmplitudeGain);
+                return Sentence.Of(
                     (c.Name, c.Verdict) switch
                     {
                         ("offset", Verdict.Go) => "The bore stands {value} off the crank; up to {limit} is allowed.",
                         ("offset", Verdict.LookAgain) =>
-                            "The bore stands {value} ± {u} off, towards {clock}: too close to {limit} for this gauge to decide.",
+                            $"The bore stands {{value}} ± {{u}} off, towards {{clock}}: too close to {{limit}}. {better}",
                         ("offset", _) => "The bore stands {value} off the crank, towards {clock}; up to {limit} is allowed.",
                         ("room in the holes", _) => "It has to move {limit}; its holes allow {value}.",
                         ("repeat", Verdict.Go) => "The first place read the same again.",
                         ("repeat", _) => "The first place read {value} different the second time: something moved.",
                         ("places", _) => "Three places can’t tell an oval from an offset: read at least four.",
                         ("oval", Verdict.Go) => "The bore is round to {value}.",
-                        ("oval", Verdict.LookAgain) => "The bore is oval by {value} ± {u}: too close to {limit} for this gauge to decide.",
+                        ("oval", Verdict.LookAgain) => $"The bore is oval by {{value}} ± {{u}}: too close to {{limit}}. {better}",
                         _ => "The bore is oval by {value}; at most {limit} is wanted.",
                     },
-                    ("value", new Quantity(c.Value, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
-                    ("u", Quantity.Mm(c.Uncertainty, 0.001)),
-                    ("limit", new Quantity(c.Limit, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
-                    ("clock", Quantity.AtClock(frontDeg))
-                )
+                    [
+                        ("value", new Quantity(c.Value, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
+                        ("u", Quantity.Mm(c.Uncertainty, 0.001)),
+                        ("limit", new Quantity(c.Limit, c.Dimension, c.Dimension == Dimension.Length ? 0.01 : 1)),
+                        ("clock", Quantity.AtClock(frontDeg)),
+                        .. named,
+                    ]
+                );
+            }
         );
     }
 
@@ -266,6 +277,7 @@ public static class BoreCentring
         faults.NotNegative(request.FreeMoveMm ?? 0, "freeMoveMm");
         faults.NotNegative(request.RepeatLimitMm ?? 0, "repeatLimitMm");
         faults.NotNegative(request.ExtraUncertaintyMm, "extraUncertaintyMm");
+        request.Scatter?.Check(faults, "scatter");
         var fasteners = request.Fasteners ?? [];
         var listed = faults.Listed(fasteners, 0, 1000, "fasteners");
         for (var i = 0; listed && i < fasteners.Count; i++)

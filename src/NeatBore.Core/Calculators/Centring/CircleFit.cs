@@ -7,8 +7,9 @@ namespace NeatBore.Core.Calculators.Centring;
 /// <summary>The fit v = m + a cos θ + b sin θ, and + c cos 2θ + d sin 2θ where asked, by least squares, with the uncertainty of what it
 /// finds.</summary>
 /// <remarks>
-/// u² = max((U_gauge/2)², RSS/(n − p)) with p terms, the first alone where n = p; k = 2 where the gauge sets u,
-/// Student's t at 95 % two-sided for n − p degrees of freedom where the scatter does.
+/// With p terms and ν = n − p: s² = (dof·mm² + RSS)/(dof + ν), where dof and mm are what is known of such readings before (a prior
+/// worth dof readings more); U = max(U_gauge, t₉₅(dof + ν)·s)·√(wᵀ(XᵀX)⁻¹w) for what is w of the fitted terms. A worse gauge is
+/// never kinder, and few places are not believed for fitting well.
 /// </remarks>
 internal sealed class CircleFit
 {
@@ -18,13 +19,26 @@ internal sealed class CircleFit
     private readonly double _twiceCos;
     private readonly double _twiceSin;
 
-    private CircleFit(Vector<double> fit, double residual, Matrix<double> covariance, double coverage)
+    private CircleFit(Vector<double> fit, double residual, Matrix<double> covariance, double coverage, double scatter, bool scatterLeads)
     {
+        (ScatterMm, ScatterLeads) = (scatter, scatterLeads);
         (Mean, Cos, Sin, ResidualMm) = (fit[0], fit[1], fit[2], residual);
         (_twiceCos, _twiceSin) = fit.Count == 5 ? (fit[3], fit[4]) : (0, 0);
         Ovality = fit.Count == 5 ? 2 * Math.Sqrt((_twiceCos * _twiceCos) + (_twiceSin * _twiceSin)) : null;
         (_covariance, _coverage) = (covariance, coverage);
     }
+
+    /// <summary>How much one reading scatters, one standard deviation.</summary>
+    public double ScatterMm { get; }
+
+    /// <summary>Whether the scatter makes the uncertainty, and not the gauge.</summary>
+    public bool ScatterLeads { get; }
+
+    /// <summary>What one reading's expanded uncertainty becomes in the mean.</summary>
+    public double MeanGain => Math.Sqrt(_covariance[0, 0]);
+
+    /// <summary>What one reading's expanded uncertainty becomes in the amplitude.</summary>
+    public double AmplitudeGain => AmplitudeUncertainty / Math.Max(_coverage, 1e-300);
 
     /// <summary>Oval, peak to valley; null where it was not asked for or the places can't tell.</summary>
     public double? Ovality { get; }
@@ -106,23 +120,23 @@ internal sealed class CircleFit
     }
 
     /// <summary>Fits the once-round part alone; call <see cref="CheckPlaces"/> first.</summary>
-    public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty) =>
-        Solve(readings, gaugeUncertainty, Design(readings, 3));
+    public static CircleFit Of(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty, Scatter scatter) =>
+        Solve(readings, gaugeUncertainty, Design(readings, 3), scatter);
 
     /// <summary>Fits the oval as well where there are six or more readings at five or more different angles that tell it apart well
     /// (cond₂ ≤ 5).</summary>
-    public static CircleFit WithOval(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty)
+    public static CircleFit WithOval(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty, Scatter scatter)
     {
         if (readings.Count >= 6 && readings.Select(r => Math.Round(Clock.Normalise(r.Deg), 9)).Distinct().Count() >= 5)
         {
             var oval = Design(readings, 5);
             if (oval.ConditionNumber() <= WorstCondition)
             {
-                return Solve(readings, gaugeUncertainty, oval);
+                return Solve(readings, gaugeUncertainty, oval, scatter);
             }
         }
 
-        return Of(readings, gaugeUncertainty);
+        return Of(readings, gaugeUncertainty, scatter);
     }
 
     private static Matrix<double> Design(IReadOnlyList<(double Deg, double Value)> readings, int terms) =>
@@ -138,18 +152,29 @@ internal sealed class CircleFit
             }
         );
 
-    private static CircleFit Solve(IReadOnlyList<(double Deg, double Value)> readings, double gaugeUncertainty, Matrix<double> x)
+    private static CircleFit Solve(
+        IReadOnlyList<(double Deg, double Value)> readings,
+        double gaugeUncertainty,
+        Matrix<double> x,
+        Scatter known
+    )
     {
         var (n, terms) = (x.RowCount, x.ColumnCount);
         var y = Vector<double>.Build.Dense(n, i => readings[i].Value);
         var fit = x.QR().Solve(y);
         var rss = (y - (x * fit)).L2Norm() is var r ? r * r : 0;
 
-        var gauge = gaugeUncertainty * gaugeUncertainty / 4;
-        var scatter = n > terms ? rss / (n - terms) : 0;
-        var coverage = scatter > gauge ? StudentT.InvCDF(0, 1, n - terms, 0.975) : 2;
-        var covariance = x.TransposeThisAndMultiply(x).Inverse() * Math.Max(gauge, scatter);
-        return new CircleFit(fit, Math.Sqrt(rss / n), covariance, coverage);
+        var freedom = known.Dof + n - terms;
+        var scatter = freedom > 0 ? Math.Sqrt(((known.Dof * known.Mm * known.Mm) + rss) / freedom) : 0;
+        var spread = freedom > 0 ? StudentT.InvCDF(0, 1, freedom, 0.975) * scatter : 0;
+        return new CircleFit(
+            fit,
+            Math.Sqrt(rss / n),
+            x.TransposeThisAndMultiply(x).Inverse(),
+            Math.Max(gaugeUncertainty, spread),
+            scatter,
+            spread > gaugeUncertainty
+        );
     }
 
     private double Along(int first, double cos, double sin) =>

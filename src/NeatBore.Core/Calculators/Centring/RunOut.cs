@@ -7,7 +7,9 @@ namespace NeatBore.Core.Calculators.Centring;
 public static class RunOut
 {
     /// <summary>The formula and its source in one line.</summary>
-    public const string Model = "full swing = largest − smallest; least squares v = a0 + once-round + twice-round";
+    public const string Model =
+        "full swing = largest − smallest, or twice the once-round amplitude where that is larger; least squares v = a0 + once-round + "
+        + "twice-round";
 
     /// <summary>A dial swept round, readings in mm.</summary>
     /// <param name="Radial">On the ring's outside: 3 to 1,000 at three or more places, no gap over 180°.</param>
@@ -15,12 +17,14 @@ public static class RunOut
     /// <param name="View">The end that angles are seen from.</param>
     /// <param name="Face">On the ring's face, likewise.</param>
     /// <param name="Limits">Full swing allowed, mm; no call is made without.</param>
+    /// <param name="Scatter">What is known before of how such readings scatter: 0.008 mm worth 4 readings unless given.</param>
     public sealed record Request(
         IReadOnlyList<SweepReading> Radial,
         double GaugeUncertaintyMm,
         View View = View.Front,
         IReadOnlyList<SweepReading>? Face = null,
-        RunOutLimits? Limits = null
+        RunOutLimits? Limits = null,
+        Scatter? Scatter = null
     );
 
     /// <summary>A dial reading in mm at an angle in degrees.</summary>
@@ -34,6 +38,9 @@ public static class RunOut
     {
         /// <inheritdoc/>
         public override string Model => RunOut.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>One sweep.</summary>
@@ -52,7 +59,12 @@ public static class RunOut
         double? OvalityMm,
         double ResidualMm,
         double UncertaintyMm
-    );
+    )
+    {
+        /// <summary>The larger of the readings' spread and twice the once-round amplitude, mm: few places seldom meet the
+        /// highest.</summary>
+        public double SwingMm => Math.Max(TirMm, 2 * OnceMm);
+    }
 
     /// <summary>Works out the run-out.</summary>
     /// <exception cref="UnusableInputException">Too few places, a gap over 180°, or a value that can't be.</exception>
@@ -67,19 +79,21 @@ public static class RunOut
         faults.Require(request.Limits?.FaceTirMm is null || request.Face is not null, "face", "is needed where limits.faceTirMm is given");
         faults.ThrowIfAny();
 
-        var radial = SweepOf(request.Radial, request.GaugeUncertaintyMm);
-        var face = request.Face is null ? null : SweepOf(request.Face, request.GaugeUncertaintyMm);
-        // A swing is the difference of two readings.
-        var uncertainty = request.GaugeUncertaintyMm * Math.Sqrt(2);
+        request.Scatter?.Check(faults, "scatter");
+        faults.ThrowIfAny();
+
+        var known = request.Scatter ?? Scatter.ByHand;
+        var (radial, radialFit) = SweepOf(request.Radial, request.GaugeUncertaintyMm, known);
+        var (face, faceFit) = request.Face is null ? (null, null) : SweepOf(request.Face, request.GaugeUncertaintyMm, known);
         var checks = new List<Check>();
         if (request.Limits?.RadialTirMm is { } most)
         {
-            checks.Add(Check.AtMost("radial run-out", radial.TirMm, most, uncertainty));
+            checks.Add(Check.AtMost("radial run-out", radial.SwingMm, most, 2 * radial.UncertaintyMm));
         }
 
         if (request.Limits?.FaceTirMm is { } faceMost)
         {
-            checks.Add(Check.AtMost("face run-out", face!.TirMm, faceMost, uncertainty));
+            checks.Add(Check.AtMost("face run-out", face!.SwingMm, faceMost, 2 * face!.UncertaintyMm));
         }
 
         return new Answer(
@@ -88,18 +102,25 @@ public static class RunOut
             Call.Of(
                 checks,
                 c =>
-                    Sentence.Of(
+                {
+                    var (fit, readings) = c.Name == "face run-out" ? (faceFit!, request.Face!.Count) : (radialFit, request.Radial.Count);
+                    var (better, named) = Undecided.By(fit, readings, c, 2 * fit.AmplitudeGain);
+                    return Sentence.Of(
                         c.Verdict switch
                         {
                             Verdict.Go => "The {name} swings {value}, within {limit}.",
                             Verdict.Stop => "The {name} swings {value}; at most {limit} is wanted.",
-                            _ => "The {name} swings {value} ± {u}: too close to {limit} for this dial to decide.",
+                            _ => $"The {{name}} swings {{value}} ± {{u}}: too close to {{limit}}. {better}",
                         },
-                        ("name", Quantity.Word(c.Name)),
-                        ("value", Quantity.Mm(c.Value)),
-                        ("u", Quantity.Mm(c.Uncertainty)),
-                        ("limit", Quantity.Mm(c.Limit))
-                    )
+                        [
+                            ("name", Quantity.Word(c.Name)),
+                            ("value", Quantity.Mm(c.Value)),
+                            ("u", Quantity.Mm(c.Uncertainty)),
+                            ("limit", Quantity.Mm(c.Limit)),
+                            .. named,
+                        ]
+                    );
+                }
             )
         );
     }
@@ -112,10 +133,10 @@ public static class RunOut
         }
     }
 
-    private static Sweep SweepOf(IReadOnlyList<SweepReading> readings, double gauge)
+    private static (Sweep Sweep, CircleFit Fit) SweepOf(IReadOnlyList<SweepReading> readings, double gauge, Scatter scatter)
     {
-        var fit = CircleFit.WithOval([.. readings.Select(r => (r.AngleDeg, r.ValueMm))], gauge);
-        return new Sweep(
+        var fit = CircleFit.WithOval([.. readings.Select(r => (r.AngleDeg, r.ValueMm))], gauge, scatter);
+        var sweep = new Sweep(
             readings.Max(r => r.ValueMm) - readings.Min(r => r.ValueMm),
             fit.Amplitude,
             fit.LargestDeg,
@@ -124,5 +145,6 @@ public static class RunOut
             fit.ResidualMm,
             fit.AmplitudeUncertainty
         );
+        return (sweep, fit);
     }
 }

@@ -36,6 +36,8 @@ public static class Squareness
     /// <param name="GaugeUncertaintyMm">Expanded uncertainty (k = 2) of one reading, mm.</param>
     /// <param name="Screws">The screws that move it; none for a part with one centre screw.</param>
     /// <param name="MaxTurnPerPass">Most turns of one screw in one pass, larger than 0.</param>
+    /// <param name="Scatter">What is known before of how such readings scatter: 0.008 mm worth 4 readings unless given. Of exactly three
+    /// the gauge alone is reckoned with, and the words say so.</param>
     public sealed record Request(
         IReadOnlyList<DepthReading> Readings,
         double MeasureRadiusMm,
@@ -46,7 +48,8 @@ public static class Squareness
         double? TiltLimitMm = null,
         double GaugeUncertaintyMm = 0,
         IReadOnlyList<Screw>? Screws = null,
-        double MaxTurnPerPass = 0.25
+        double MaxTurnPerPass = 0.25,
+        Scatter? Scatter = null
     );
 
     /// <summary>A depth (or gap) in mm at an angle in degrees.</summary>
@@ -71,6 +74,9 @@ public static class Squareness
     {
         /// <inheritdoc/>
         public override string Model => Squareness.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>Turns of one screw, + is in.</summary>
@@ -86,7 +92,11 @@ public static class Squareness
     {
         CheckUsable(request);
         var sign = request.Sense == DepthSense.Gap ? -1 : 1;
-        var fit = CircleFit.Of([.. request.Readings.Select(r => (r.AngleDeg, sign * r.DepthMm))], request.GaugeUncertaintyMm);
+        var fit = CircleFit.Of(
+            [.. request.Readings.Select(r => (r.AngleDeg, sign * r.DepthMm))],
+            request.GaugeUncertaintyMm,
+            request.Readings.Count == 3 ? Scatter.None : request.Scatter ?? Scatter.ByHand
+        );
         var screws = request.Screws ?? [];
         var here = screws.Select(s => fit.Mean + (fit.At(s.AngleDeg) * s.RadiusMm / request.MeasureRadiusMm)).ToList();
         var target =
@@ -121,7 +131,7 @@ public static class Squareness
             turns,
             Passes(turns, request.MaxTurnPerPass),
             uncertainty,
-            Call.Of(checks, c => Reason(c, frontDeg))
+            Call.Of(checks, c => Reason(c, frontDeg, fit, request.Readings.Count))
         );
     }
 
@@ -157,23 +167,29 @@ public static class Squareness
         return passes;
     }
 
-    private static Sentence Reason(Check check, double deepestFrontDeg)
+    private static Sentence Reason(Check check, double deepestFrontDeg, CircleFit fit, int readings)
     {
+        var gain = check.Name == "tilt" ? 2 * fit.AmplitudeGain : fit.MeanGain;
+        var (better, named) = Undecided.By(fit, readings, check, gain);
         string template = (check.Name, check.Verdict, check.Side) switch
         {
+            (_, Verdict.Go, _) when readings == 3 => "It sits square and at depth by three depths, the gauge alone: the {name} is {value}.",
             (_, Verdict.Go, _) => "It sits square and at depth: the {name} is {value}.",
-            (_, Verdict.LookAgain, _) => "The {name} is {value} ± {u}: too close to the limit of {limit} for this gauge to decide.",
+            (_, Verdict.LookAgain, _) => $"The {{name}} is {{value}} ± {{u}}: too close to the limit of {{limit}}. {better}",
             ("tilt", _, _) => "It sits {value} tilted, deepest towards {clock}; at most {limit} is wanted.",
             (_, _, Side.Upper) => "It sits {value} deep; at most {limit} is wanted.",
             _ => "It sits {value} deep; at least {limit} is wanted.",
         };
         return Sentence.Of(
             template,
-            ("name", Quantity.Word(check.Name)),
-            ("value", Quantity.Mm(check.Value)),
-            ("u", Quantity.Mm(check.Uncertainty)),
-            ("limit", Quantity.Mm(check.Limit)),
-            ("clock", Quantity.AtClock(deepestFrontDeg))
+            [
+                ("name", Quantity.Word(check.Name)),
+                ("value", Quantity.Mm(check.Value)),
+                ("u", Quantity.Mm(check.Uncertainty)),
+                ("limit", Quantity.Mm(check.Limit)),
+                ("clock", Quantity.AtClock(deepestFrontDeg)),
+                .. named,
+            ]
         );
     }
 
@@ -195,6 +211,7 @@ public static class Squareness
             "is needed where depthToleranceMm is given"
         );
         faults.Positive(request.MaxTurnPerPass, "maxTurnPerPass");
+        request.Scatter?.Check(faults, "scatter");
         var screws = request.Screws ?? [];
         var listed = faults.Listed(screws, 0, 1000, "screws");
         for (var i = 0; listed && i < screws.Count; i++)

@@ -19,7 +19,7 @@ public static class ShimChoice
     /// <param name="MeasuredEndPlayMm">With no shims fitted.</param>
     /// <param name="Target">What is wanted.</param>
     /// <param name="Count">How many shims the engine takes.</param>
-    /// <param name="Stock">Up to 200 lines.</param>
+    /// <param name="Stock">Up to 200 lines; none where no shim need be fitted.</param>
     /// <param name="GaugeUncertaintyMm">Expanded uncertainty (k = 2) of the end play.</param>
     public sealed record Request(
         double MeasuredEndPlayMm,
@@ -115,7 +115,8 @@ public static class ShimChoice
             $"must be from count.min ({count.Min}) to {MostShims}"
         );
         faults.NotNegative(request.GaugeUncertaintyMm, "gaugeUncertaintyMm");
-        if (faults.Listed(request.Stock, 1, 200, "stock"))
+        // Where none is needed, none need be there.
+        if (faults.Listed(request.Stock, count.Min > 0 ? 1 : 0, 200, "stock"))
         {
             for (var i = 0; i < request.Stock.Count; i++)
             {

@@ -48,7 +48,11 @@ public static class BoltPreload
         );
         faults.Within(request.ThreadFriction, 0, 1, "threadFriction");
         faults.Within(request.HeadFriction, 0, 1, "headFriction");
-        faults.Positive(request.HeadMeanDiameterMm, "headMeanDiameterMm");
+        faults.Require(
+            request.HeadMeanDiameterMm >= request.Thread.MajorMm,
+            "headMeanDiameterMm",
+            $"must be at least the bolt’s own {request.Thread.MajorMm} mm: a head bears outside its thread"
+        );
         faults.Positive(request.ProofMpa, "proofMpa");
         faults.Require(request.TorqueNm is null != request.PreloadN is null, "torqueNm", "give exactly one of torqueNm and preloadN");
         faults.Require(request.TorqueNm is null or > 0, "torqueNm", "must be larger than 0");

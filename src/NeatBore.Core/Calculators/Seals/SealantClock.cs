@@ -10,7 +10,8 @@ public static class SealantClock
 {
     /// <summary>The rule in one line.</summary>
     public const string Model =
-        "times × perCFactor^(23 − shopC), from when it was spread; the product's own sheet gives the times at 23 °C";
+        "times × perCFactor^(23 − shopC), from when it was spread; closed up by the earlier of skin and open time; the times are those "
+        + "of the product's own sheet, at 23 °C";
 
     private const double SheetC = 23;
     private const double MostMinutes = 60 * 24 * 30;
@@ -67,6 +68,9 @@ public static class SealantClock
     {
         /// <inheritdoc/>
         public override string Model => SealantClock.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>Whether a product's times can be at all.</summary>
@@ -117,7 +121,8 @@ public static class SealantClock
         var factor = Math.Pow(product.PerCFactor, SheetC - request.ShopC);
         DateTimeOffset After(double minutes) => request.SpreadAt.AddMinutes(minutes * factor);
         var (closeUpBy, skinAt, handleAt, cureAt) = (
-            After(product.OpenMinutes),
+            // What has a skin does not wet the other face any more, whatever its open time.
+            After(Math.Min(product.OpenMinutes, product.SkinMinutes)),
             After(product.SkinMinutes),
             After(product.HandleHours * 60),
             After(product.CureHours * 60)

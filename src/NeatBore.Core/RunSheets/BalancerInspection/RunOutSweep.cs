@@ -43,7 +43,8 @@ public static partial class BalancerInspection
             : RunOut.Solve(
                 new RunOut.Request(
                     [.. s_sweepDeg.Select(deg => new RunOut.SweepReading(deg, c.Number(At(which, deg))!.Value))],
-                    s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg)))
+                    s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg))),
+                    Scatter: Sweeping.ByHand(c)
                 )
             );
 
@@ -64,14 +65,12 @@ public static partial class BalancerInspection
 
         var (limit, name) = SweepLimit(c, which);
         var sweep = answer.Radial;
-        // A full swing is the difference of two readings.
-        var uncertainty = s_sweepDeg.Max(deg => c.Uncertainty(At(which, deg))) * Math.Sqrt(2);
         var call = Call.Of(
-            [Check.AtMost(name, sweep.TirMm, limit.High!.Value, uncertainty, Dimension.Length, limit.SourceWords)],
+            [Check.AtMost(name, sweep.SwingMm, limit.High!.Value, 2 * sweep.UncertaintyMm, Dimension.Length, limit.SourceWords)],
             check =>
                 Sentence.Of(
                     check.Verdict == Verdict.LookAgain
-                        ? "It swings {value} ± {u}: too close to {limit} for this dial to decide."
+                        ? "It swings {value} ± {u}: too close to {limit}. Hold it steadier, or take a finer dial."
                         : "It swings {value} in a turn; at most {limit} is wanted.",
                     ("value", Quantity.Mm(check.Value)),
                     ("u", Quantity.Mm(check.Uncertainty)),

@@ -42,11 +42,11 @@ public static partial class BalancerInspection
                 "Ring runs true?",
                 Sentence.Of(
                     "{radial} radial, {face} face",
-                    ("radial", Quantity.Mm(radial.Radial.TirMm)),
-                    ("face", Quantity.Mm(face.Radial.TirMm))
+                    ("radial", Quantity.Mm(radial.Radial.SwingMm)),
+                    ("face", Quantity.Mm(face.Radial.SwingMm))
                 ),
                 BalancerVerdict.Outcome.Replace,
-                radial.Radial.TirMm > radialLimit || face.Radial.TirMm > faceLimit
+                radial.Radial.SwingMm > radialLimit || face.Radial.SwingMm > faceLimit
             ),
             new(
                 "Hub’s bore and keyway hold?",

@@ -313,7 +313,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             FreeMoveMm: Free(c, housing),
             RepeatMm: dial ? c.Number(Repeat(c.Step.Name)) : null,
             ExtraUncertaintyMm: c.Picked(Held(Setup)) == "loose" ? NeatBoreDefaults.LooseCrankMm : 0,
-            Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))]
+            Fasteners: [.. housing.Bolts.Select(b => new BoreCentring.HoldingBolt(b.Id, Deg(b.XMm, b.YMm)))],
+            Scatter: ByHand(c)
         );
         var answer = BoreCentring.Solve(request);
         if (answer.MoveDeg is not { } way)
@@ -364,4 +365,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         );
 
     private string Label(double deg) => Clock.Text(Clock.Seen(deg, View)).Replace(":00", "", StringComparison.Ordinal);
+
+    /// <summary>How readings of a sweep turned by hand scatter.</summary>
+    internal static Scatter ByHand(StepContext c) =>
+        new(c.Sheet.Usual(NeatBoreDefaults.SweepScatter).High!.Value, NeatBoreDefaults.SweepScatterDof);
 }

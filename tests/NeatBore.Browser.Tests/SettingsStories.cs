@@ -37,6 +37,7 @@ public sealed class SettingsStories(App app) : IClassFixture<App>
         builder.Find($"{rule}//input").SendKeys(OpenQA.Selenium.Keys.Backspace + "0.3");
         builder.Click($"{rule}//button[.='House rule']");
         builder.See("set by Ines");
+        builder.Js("scrollTo(0, 0)");
         builder.Picture("settings");
         builder.Click($"{rule}//button[.='Default again']");
         builder.SeeNot("set by Ines");

@@ -60,6 +60,7 @@ public sealed class SheetStories(SheetStories.OwnShop app) : IClassFixture<Sheet
         builder.Js("document.querySelector('[role=slider]').focus()");
         builder.Press(Keys.PageUp, Keys.ArrowLeft, Keys.ArrowLeft);
         builder.Wait("return document.querySelector('[role=slider]')?.getAttribute('aria-valuenow') === '183'");
+        builder.Js("scrollTo(0, 0)");
         builder.Picture("engine-sheet");
         // Turned to where it should not be, and undone at once.
         builder.Click("//button[@aria-label='Bearing 3']");

@@ -49,6 +49,30 @@ public class InterferenceFitTests
         Assert.Equal("interference", call.Checks[0].Name);
     }
 
+    [Fact]
+    public void What_one_reading_can_t_tell_is_no_check_and_is_said_to_be_not_measured()
+    {
+        var worked = Worked(new FitLimits(0.010, 0.050, 0.010, 0.010));
+        Assert.DoesNotContain("Not measured", Solve(worked).Call!.Because, StringComparison.Ordinal);
+        var one = Solve(worked with { Hub = worked.Hub with { Readings = [new(0, 0, 33.996)] } });
+        Assert.Equal((null, null), (one.Hub.RoundnessMm, one.Hub.TaperMm));
+        Assert.NotNull(one.Shaft.RoundnessMm);
+        Assert.DoesNotContain(one.Call!.Checks, c => c.Name is "bore roundness" or "bore taper");
+        Assert.EndsWith("Not measured: bore roundness, bore taper.", one.Call.Because, StringComparison.Ordinal);
+        // Two stations with one reading each: its taper is known, its roundness is not.
+        var two = Solve(worked with { Hub = worked.Hub with { Readings = [new(0, 0, 33.996), new(20, 0, 33.998)] } });
+        Assert.EndsWith("Not measured: bore roundness.", two.Call!.Because, StringComparison.Ordinal);
+        // Exactly on the least that is wanted is inside it.
+        var exact = new Request(
+            new ShaftPart([new(0, 0, 36.04)], s_steel),
+            new HubPart([new(0, 0, 36)], 60, s_iron),
+            30,
+            new Band(0.1, 0.16),
+            Limits: new FitLimits(0.04, 0.06)
+        );
+        Assert.Equal(Verdict.Go, Solve(exact).Call!.Checks.First(c => c.Name == "interference").Verdict);
+    }
+
     /// <summary>The two cylinders' own displacements (Lamé), added up, must give back the interference.</summary>
     [Fact]
     public void Displacements_of_both_parts_add_up_to_the_interference() =>
@@ -102,8 +126,8 @@ public class InterferenceFitTests
                 new Band(0.1, 0.1)
             )
         );
-        Assert.Equal(0.01, fit.Shaft.RoundnessMm, 1e-9);
-        Assert.Equal(0.025, fit.Shaft.TaperMm, 1e-9);
+        Assert.Equal(0.01, fit.Shaft.RoundnessMm!.Value, 1e-9);
+        Assert.Equal(0.025, fit.Shaft.TaperMm!.Value, 1e-9);
     }
 
     [Fact]

@@ -105,6 +105,8 @@ public class ThermalFitTests
         var cold = Solve(Worked).CoolShaftInsteadC!.Value;
         Assert.Equal(0.008, (33.9965 * (1 - (10.6e-6 * 4))) - (34.0205 * (1 + (11.7e-6 * (cold - 20)))), 1e-9);
         Assert.Null(Solve(Worked with { ShaftMm = 34.2 }).CoolShaftInsteadC);
+        // Loose as it is: nothing need be cooled either.
+        Assert.Null(Solve(Worked with { ShaftMm = Worked.BoreMm - 0.1 }).CoolShaftInsteadC);
     }
 
     [Fact]

@@ -39,14 +39,14 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
         new([
             new Calculator<InterferenceFit.Request, InterferenceFit.Answer>(
                 "interference-fit",
-                1,
+                2,
                 InterferenceFit.Model,
                 InterferenceFit.Solve
             ),
             new Calculator<Squareness.Request, Squareness.Answer>("squareness", 2, Squareness.Model, Squareness.Solve),
             new Calculator<WrenchSetting.Request, WrenchSetting.Answer>("wrench-setting", 1, WrenchSetting.Model, WrenchSetting.Solve),
             new Calculator<DrawTravel.Request, DrawTravel.Answer>("draw-travel", 1, DrawTravel.Model, DrawTravel.Solve),
-            new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 1, ThermalFit.Model, ThermalFit.Solve),
+            new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 2, ThermalFit.Model, ThermalFit.Solve),
             new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 1, PressTrace.Model, PressTrace.Solve),
             new Calculator<ForcingScrew.Request, ForcingScrew.Answer>("forcing-screw", 1, ForcingScrew.Model, ForcingScrew.Solve),
             new Calculator<ThreadEngagement.Request, ThreadEngagement.Answer>(

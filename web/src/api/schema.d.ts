@@ -4292,10 +4292,7 @@ export interface components {
             park: null | components["schemas"]["BoreCentringParkPlace"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A bolt's turn in the slackening, from 1, and how far the part moves towards it, mm. */
@@ -4731,10 +4728,7 @@ export interface components {
             park: null | components["schemas"]["BoreCentringParkPlace"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description What was found, mm. Slack above 0 turns freely, below 0 binds. The neighbour's step is null for two bearings. */
@@ -4867,10 +4861,7 @@ export interface components {
             curve: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description Every way, and the one to take. */
@@ -5011,10 +5002,7 @@ export interface components {
             face: null | components["schemas"]["RunOutSweep"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The times, with the offset of when it was spread, and all stages that hold now. */
@@ -5031,10 +5019,7 @@ export interface components {
             cureAt: string;
             now: components["schemas"]["SealantClockStage"][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The set's middle and spread, and how far each part is off. */
@@ -5139,10 +5124,7 @@ export interface components {
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description Whole wraps, and the radial play that is left, mm. */
@@ -5188,7 +5170,8 @@ export interface components {
             gripSeconds: null | number;
             /**
              * Format: double
-             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C.
+             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C, and where no heat
+             *                 is needed.
              */
             coolShaftInsteadC: null | number;
             /**
@@ -5202,10 +5185,7 @@ export interface components {
             gripping: components["schemas"]["ThermalFitMoment"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description What holds and what does not; per screw. */
@@ -6694,10 +6674,7 @@ export interface components {
             curve: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A diameter read at a station and an angle. */
@@ -6775,14 +6752,14 @@ export interface components {
              */
             roughnessRzUm: number;
         };
-        /** @description Mean, roundness and taper in mm; stresses at the bore in MPa at the mean; yield share at the most interference. */
+        /** @description Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share at the most interference. */
         InterferenceFitHubResult: {
             /** Format: double */
             meanMm: number;
             /** Format: double */
-            roundnessMm: number;
+            roundnessMm: null | number;
             /** Format: double */
-            taperMm: number;
+            taperMm: null | number;
             /** Format: double */
             hoopMpa: number;
             /** Format: double */
@@ -6846,14 +6823,14 @@ export interface components {
              */
             roughnessRzUm: number;
         };
-        /** @description Mean, roundness and taper in mm; yield share at the most interference. */
+        /** @description Mean, roundness and taper in mm, null where one reading can't tell; yield share at the most interference. */
         InterferenceFitShaftResult: {
             /** Format: double */
             meanMm: number;
             /** Format: double */
-            roundnessMm: number;
+            roundnessMm: null | number;
             /** Format: double */
-            taperMm: number;
+            taperMm: null | number;
             /** Format: double */
             yieldShare: number;
         };
@@ -8637,10 +8614,7 @@ export interface components {
             face: null | components["schemas"]["RunOutSweep"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A dial swept round, readings in mm. */
@@ -8849,10 +8823,7 @@ export interface components {
             cureAt: string;
             now: components["schemas"]["SealantClockStage"][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A sealant's times at 23 °C. */
@@ -9397,10 +9368,7 @@ export interface components {
             uncertaintyMm: components["schemas"]["SquarenessDepthUncertainty"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A depth (or gap) in mm at an angle in degrees. */
@@ -9772,7 +9740,8 @@ export interface components {
             gripSeconds: null | number;
             /**
              * Format: double
-             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C.
+             * @description Shaft temperature that would do it with the hub at ambient; null below −196 °C, and where no heat
+             *                 is needed.
              */
             coolShaftInsteadC: null | number;
             /**
@@ -9786,10 +9755,7 @@ export interface components {
             gripping: components["schemas"]["ThermalFitMoment"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The shaft: mass in kg, heat in J/(kg·°C), surface in m². */

@@ -212,14 +212,16 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
         className={`grid grid-cols-[190px_minmax(0,1fr)_170px] gap-x-4 max-md:grid-cols-1 ${alone ? 'pt-2' : ''}`}
       >
         <div className={alone ? 'col-span-2 col-start-1 row-start-1' : ''}>
-          <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
-          <p className="text-base text-muted">
-            Build {line.number}, {line.name}
-            {line.owner != null && `, ${line.owner}`}
-            {line.due != null && (
-              <b className="block text-ink">{`due ${new Date(`${line.due}T12:00`).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}`}</b>
-            )}
-          </p>
+          <Link to={`/builds/${line.id}`} className="block">
+            <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
+            <p className="text-base text-muted">
+              Build {line.number}, {line.name}
+              {line.owner != null && `, ${line.owner}`}
+              {line.due != null && (
+                <b className="block text-ink">{`due ${new Date(`${line.due}T12:00`).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}`}</b>
+              )}
+            </p>
+          </Link>
         </div>
         <div className={alone ? 'col-span-3 row-start-2' : ''}>
           <EngineStrip

@@ -96,20 +96,23 @@ public static class InterferenceFit
     {
         /// <inheritdoc/>
         public override string Model => InterferenceFit.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>Interference from the means, and from the readings that make it least and most, with its expanded uncertainty;
     /// mm.</summary>
     public sealed record InterferenceSpread(double Mean, double Least, double Most, double Uncertainty);
 
-    /// <summary>Mean, roundness and taper in mm; yield share at the most interference.</summary>
-    public sealed record ShaftResult(double MeanMm, double RoundnessMm, double TaperMm, double YieldShare);
+    /// <summary>Mean, roundness and taper in mm, null where one reading can't tell; yield share at the most interference.</summary>
+    public sealed record ShaftResult(double MeanMm, double? RoundnessMm, double? TaperMm, double YieldShare);
 
-    /// <summary>Mean, roundness and taper in mm; stresses at the bore in MPa at the mean; yield share at the most interference.</summary>
+    /// <summary>Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share at the most interference.</summary>
     public sealed record HubResult(
         double MeanMm,
-        double RoundnessMm,
-        double TaperMm,
+        double? RoundnessMm,
+        double? TaperMm,
         double HoopMpa,
         double EquivalentMpa,
         double YieldShare
@@ -170,11 +173,11 @@ public static class InterferenceFit
                     .Range(0, 11)
                     .Select(i => new ForcePoint(request.EngagedLengthMm * i / 10, press.Low * i / 10, press.High * i / 10)),
             ],
-            Call.Of(checks, c => Reason(c, mean, uncertainty, request.Limits!))
+            Call.Of(checks, c => Reason(c, mean, uncertainty, request.Limits!, NotMeasured(request.Limits!, nose, bore)))
         );
     }
 
-    private sealed record Diameters(double Mean, double Smallest, double Largest, double Roundness, double Taper);
+    private sealed record Diameters(double Mean, double Smallest, double Largest, double? Roundness, double? Taper);
 
     private static Diameters Measured(IReadOnlyList<DiameterReading> readings, Material material, double temperatureC)
     {
@@ -198,8 +201,11 @@ public static class InterferenceFit
             sized.Average(s => s.Mm),
             sized.Min(s => s.Mm),
             sized.Max(s => s.Mm),
-            stations.Max(s => s.Max() - s.Min()),
-            means.Max() - means.Min()
+            // One diameter at each station says nothing of round, one station nothing of taper.
+            stations.Exists(s => s.Count > 1)
+                ? stations.Max(s => s.Max() - s.Min())
+                : null,
+            stations.Count > 1 ? means.Max() - means.Min() : null
         );
     }
 
@@ -234,18 +240,18 @@ public static class InterferenceFit
             checks.Add(Check.AtMost("interference", mean, max, uncertainty));
         }
 
-        if (limits.RoundnessMm is { } round)
+        void Judged(string name, double? value, double? limit, double u)
         {
-            checks.Add(Check.AtMost("nose roundness", nose.Roundness, round, shaftU * Math.Sqrt(2)));
-            checks.Add(Check.AtMost("bore roundness", bore.Roundness, round, hubU * Math.Sqrt(2)));
+            if (value is { } is_ && limit is { } most)
+            {
+                checks.Add(Check.AtMost(name, is_, most, u * Math.Sqrt(2)));
+            }
         }
 
-        if (limits.TaperMm is { } taper)
-        {
-            checks.Add(Check.AtMost("nose taper", nose.Taper, taper, shaftU * Math.Sqrt(2)));
-            checks.Add(Check.AtMost("bore taper", bore.Taper, taper, hubU * Math.Sqrt(2)));
-        }
-
+        Judged("nose roundness", nose.Roundness, limits.RoundnessMm, shaftU);
+        Judged("bore roundness", bore.Roundness, limits.RoundnessMm, hubU);
+        Judged("nose taper", nose.Taper, limits.TaperMm, shaftU);
+        Judged("bore taper", bore.Taper, limits.TaperMm, hubU);
         var grips = Check.AtLeast("effective interference", effective, 0, uncertainty);
         checks.Add(effective <= 0 && uncertainty == 0 ? grips with { Verdict = Verdict.Stop } : grips);
         checks.Add(Check.Stepped("hub stress", hubShare, 0.8, 1, Dimension.Share));
@@ -253,7 +259,22 @@ public static class InterferenceFit
         return checks;
     }
 
-    private static Sentence Reason(Check check, double mean, double uncertainty, FitLimits limits)
+    /// <summary>What has a limit and was not measured.</summary>
+    private static string NotMeasured(FitLimits limits, Diameters nose, Diameters bore) =>
+        string.Join(
+            ", ",
+            new[]
+            {
+                (Name: "nose roundness", Missing: limits.RoundnessMm is not null && nose.Roundness is null),
+                (Name: "bore roundness", Missing: limits.RoundnessMm is not null && bore.Roundness is null),
+                (Name: "nose taper", Missing: limits.TaperMm is not null && nose.Taper is null),
+                (Name: "bore taper", Missing: limits.TaperMm is not null && bore.Taper is null),
+            }
+                .Where(n => n.Missing)
+                .Select(n => n.Name)
+        );
+
+    private static Sentence Reason(Check check, double mean, double uncertainty, FitLimits limits, string notMeasured)
     {
         var value = new Quantity(check.Value, check.Dimension, check.Dimension == Dimension.Share ? 0.01 : 0.001);
         var limit = value with { Value = check.Limit };
@@ -277,13 +298,14 @@ public static class InterferenceFit
             _ => "The {name} is {value} ± {u}: too close to the limit of {limit} for this gauge to decide.",
         };
         return Sentence.Of(
-            template,
+            notMeasured.Length > 0 ? $"{template} Not measured: {{missing}}." : template,
             ("value", value),
             ("limit", limit),
             ("u", u),
             ("low", Quantity.Mm(limits.MinMm ?? mean - uncertainty, 0.001)),
             ("high", Quantity.Mm(limits.MaxMm ?? mean + uncertainty, 0.001)),
-            ("name", Quantity.Word(check.Name))
+            ("name", Quantity.Word(check.Name)),
+            ("missing", Quantity.Word(notMeasured))
         );
     }
 

@@ -60,7 +60,8 @@ public static class ThermalFit
     /// <param name="ClearanceAtLimitMm">With the hub at its limit, mm.</param>
     /// <param name="CarrySeconds">From the oven until it no longer slides; null beyond an hour.</param>
     /// <param name="GripSeconds">From when it is on until it grips; null beyond an hour.</param>
-    /// <param name="CoolShaftInsteadC">Shaft temperature that would do it with the hub at ambient; null below −196 °C.</param>
+    /// <param name="CoolShaftInsteadC">Shaft temperature that would do it with the hub at ambient; null below −196 °C, and where no heat
+    /// is needed.</param>
     /// <param name="InterferenceWarmMm">Left to press with the hub a little under its temperature; 0 when it slides.</param>
     /// <param name="Cooling">Carried: 61 even times.</param>
     /// <param name="Gripping">Joined: 61 even times.</param>
@@ -80,6 +81,9 @@ public static class ThermalFit
     {
         /// <inheritdoc/>
         public override string Model => ThermalFit.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>Both temperatures and the clearance between them at a time.</summary>
@@ -118,7 +122,7 @@ public static class ThermalFit
             Clearance(request.Hub.LimitC, request.ShaftTemperatureC),
             carry,
             grip,
-            cool < AbsoluteColdest ? null : cool,
+            wanted <= request.AmbientC || cool < AbsoluteColdest ? null : cool,
             Math.Max(0, -Clearance(start - request.OvenUncertaintyC, request.ShaftTemperatureC)),
             [.. Times(carry).Select(s => Carried(s) is var (h, c) ? new Moment(s, h, c, Clearance(h, c)) : null!)],
             gripping,

@@ -84,9 +84,9 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
         builder.Read("balancer", "HB-1");
         builder.Read("bolt", "new");
         Steps.Ticks(builder, "nose", "bore", "thread", "clean");
-        foreach (var reading in (string[])["30.011", "30.012", "30.010", "30.011", "30.009", "30.010"])
+        foreach (var (place, reading) in Steps.Stations.Zip((string[])["30.011", "30.012", "30.010", "30.011", "30.009", "30.010"]))
         {
-            builder.Press(reading, Keys.Enter);
+            builder.Read(place, reading);
         }
 
         builder.Read("temperature", "20");

@@ -113,6 +113,13 @@ public class HouseRuleTests
         Assert.Equal([ours], shop.Over(Bare()).Sealants);
         var six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
         Assert.Same(six, shop.Over(six));
+        // Rules that a sheet's file brings along from elsewhere don't count here.
+        var foreign = six with
+        {
+            House = [new("taper", null, 0.2, "Nobody")],
+        };
+        Assert.Null(shop.Over(foreign).House);
+        Assert.Equal("Ines", With(new HouseRule("taper", null, 0.02, "Ines")).Over(foreign).House!.Single().By);
     }
 
     [Fact]

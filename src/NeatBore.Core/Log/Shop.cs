@@ -21,14 +21,17 @@ public sealed record Shop(
 )
 {
     /// <summary>A sheet as it is worked with here: with the shop's own rules, and its sealants where the sheet names none.</summary>
-    public EngineSheet Over(EngineSheet sheet) =>
-        (House is null or [], Sealants is null or [] || sheet.Sealants is not null) switch
-        {
-            (true, true) => sheet,
-            (var noRules, var noSealants) => sheet with
+    public EngineSheet Over(EngineSheet sheet)
+    {
+        // A sheet that came in as a file may bring another shop's rules along: here this one's count.
+        var house = House is [_, ..] ? House : null;
+        var sealants = sheet.Sealants ?? (Sealants is [_, ..] ? Sealants : null);
+        return house is null && sheet.House is null && ReferenceEquals(sealants, sheet.Sealants)
+            ? sheet
+            : sheet with
             {
-                House = noRules ? null : House,
-                Sealants = noSealants ? sheet.Sealants : Sealants,
-            },
-        };
+                House = house,
+                Sealants = sealants,
+            };
+    }
 }

@@ -33,6 +33,7 @@ export function useFilesIn() {
         const kind = 'log' in (JSON.parse(text) as object) ? 'build' : 'sheet';
         const { build } = await api.takeIn(kind, text);
         await client.invalidateQueries({ queryKey: ['sheets'] });
+        await client.invalidateQueries({ queryKey: ['sheet'] });
         await client.invalidateQueries({ queryKey: ['today'] });
         if (build != null) await navigate(`/builds/${build}`);
       } catch (error) {

@@ -108,7 +108,8 @@ public static class InterferenceFit
     /// <summary>Mean, roundness and taper in mm, null where one reading can't tell; yield share at the most interference.</summary>
     public sealed record ShaftResult(double MeanMm, double? RoundnessMm, double? TaperMm, double YieldShare);
 
-    /// <summary>Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share at the most interference.</summary>
+    /// <summary>Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share
+    /// at the most interference.</summary>
     public sealed record HubResult(
         double MeanMm,
         double? RoundnessMm,

@@ -3,6 +3,7 @@ import { useReader } from '../../entry/reader';
 import { housingFrame } from '../../figures/card/housing';
 import { card } from '../../figures/card/scene';
 import type { EngineSheet } from '../../api/types';
+import { onDrawing } from './onDrawing';
 
 interface Props {
   housing: NonNullable<EngineSheet['cover']>;
@@ -25,10 +26,7 @@ export function BoltHandles({ housing, at, onPlace, onOpen }: Props) {
   // From the rear, what is right of the crank is left of it.
   const side = view === 'rear' ? -1 : 1;
   const placed = (clientX: number, clientY: number): [number, number] => {
-    const box = drawing.current!.getBoundingClientRect();
-    const shown = Math.min(box.width / card.width, box.height / card.height);
-    const x = (clientX - box.left - (box.width - card.width * shown) / 2) / shown;
-    const y = (clientY - box.top - (box.height - card.height * shown) / 2) / shown;
+    const [x, y] = onDrawing(drawing.current!, clientX, clientY);
     return [toStep((side * (x - centre[0])) / scale), toStep((centre[1] - y) / scale)];
   };
   return (

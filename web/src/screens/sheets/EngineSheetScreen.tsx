@@ -45,7 +45,6 @@ function OneSheet({ id }: { id: string }) {
   const sheet = useSheet(id);
   const { now } = sheet;
   const shop = useShop();
-  const client = useQueryClient();
   const files = useFilesIn();
   const { me } = useSettings();
   const by = shop.data?.people.find((p) => p.id === me) ?? shop.data?.people[0];
@@ -78,15 +77,14 @@ function OneSheet({ id }: { id: string }) {
   const parts = now.view.parts;
   const open = parts.find((p) => p.part === asks.get('part')) ?? parts[0]!;
   const missing = (part: (typeof parts)[number]) => part.values.filter((v) => v.missing).length;
-  const places: PlaceState[] = now.places.map((p) => {
+  const places = now.places.map((p): PlaceState => {
     const there = parts.filter((q) => partsAt(p.id).includes(q.part));
     const standing = there.some((q) => missing(q) > 0) ? 'to-do' : 'done';
-    return {
-      ...p,
-      standing,
-      tasks: there.map((q) => ({ ref: { kind: q.part, place: p.id }, title: q.label, standing })),
-      next: there[0] ? { kind: there[0].part, standing } : null,
-    } as unknown as PlaceState;
+    // The strip opens tasks; here a part stands for one.
+    const tasks = there.map(
+      (q) => ({ ref: { kind: q.part, place: p.id }, title: q.label, standing }) as const,
+    );
+    return { ...p, standing, tasks: [...tasks], next: tasks[0]?.ref ?? null };
   });
   const show = (part: string) => setAsks({ part });
   const here = now.places.find((p) => partsAt(p.id).includes(open.part))?.id;
@@ -96,12 +94,7 @@ function OneSheet({ id }: { id: string }) {
   const toldPaths = [...new Set(sheet.told.map((t) => t.path))];
   const after = parts[parts.indexOf(open) + 1];
   return (
-    <DropHere
-      onFiles={(dropped) => {
-        files.take(dropped);
-        setTimeout(() => void client.invalidateQueries({ queryKey: ['sheet', id] }), 800);
-      }}
-    >
+    <DropHere onFiles={files.take}>
       <header className="flex flex-wrap items-center gap-x-6 gap-y-1 border-b-2 border-ink px-5 py-2">
         <Link to="/engines" className="flex min-h-11 items-center text-title font-semibold">
           ‹ Engines

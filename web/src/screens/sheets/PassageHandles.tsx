@@ -3,6 +3,7 @@ import type { EngineSheet, TypedValue } from '../../api/types';
 import { clockText } from '../../entry/wording';
 import { bearingFront } from '../../figures/card/bearing';
 import { card } from '../../figures/card/scene';
+import { onDrawing } from './onDrawing';
 
 interface Props {
   bearing: NonNullable<EngineSheet['cam']>['bearings'][number];
@@ -23,14 +24,8 @@ export function PassageHandles({ bearing, at, onPlace, onOpen }: Props) {
   const { centre, radius } = bearingFront;
   const reach = radius + 34;
   const angleOf = (x: number, y: number): number => {
-    const box = drawing.current!.getBoundingClientRect();
-    const scale = Math.min(box.width / card.width, box.height / card.height);
-    const [left, top] = [
-      box.left + (box.width - card.width * scale) / 2,
-      box.top + (box.height - card.height * scale) / 2,
-    ];
-    const [dx, dy] = [(x - left) / scale - centre[0], (y - top) / scale - centre[1]];
-    return step((Math.atan2(dx, -dy) * 180) / Math.PI);
+    const [atX, atY] = onDrawing(drawing.current!, x, y);
+    return step((Math.atan2(atX - centre[0], centre[1] - atY) * 180) / Math.PI);
   };
   return (
     <svg

@@ -6752,7 +6752,10 @@ export interface components {
              */
             roughnessRzUm: number;
         };
-        /** @description Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share at the most interference. */
+        /**
+         * @description Mean, roundness and taper in mm, null where one reading can't tell; stresses at the bore in MPa at the mean; yield share
+         *                 at the most interference.
+         */
         InterferenceFitHubResult: {
             /** Format: double */
             meanMm: number;

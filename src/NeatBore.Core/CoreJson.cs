@@ -27,6 +27,7 @@ namespace NeatBore.Core;
 [JsonSerializable(typeof(PhotoFile))]
 [JsonSerializable(typeof(Shop))]
 [JsonSerializable(typeof(SealantSheet))]
+[JsonSerializable(typeof(Lubricant))]
 [JsonSerializable(typeof(HouseRule))]
 [JsonSerializable(typeof(ToolMatch.CribTool))]
 [JsonSerializable(typeof(PartNeed))]

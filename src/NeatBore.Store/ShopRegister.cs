@@ -52,6 +52,7 @@ public sealed class ShopRegister(Database database)
                 select body::text from crib_tool order by rank, id;
                 select id, low, high, by_name as "by" from house_rule where low is not null or high is not null order by id;
                 select body::text from sealant where not off order by rank, id;
+                select body::text from lubricant where not off order by rank, id;
                 """,
                 cancellationToken: cancel
             )
@@ -63,13 +64,15 @@ public sealed class ShopRegister(Database database)
         var crib = (await all.ReadAsync<string>()).ToList();
         var house = (await all.ReadAsync<HouseRule>()).ToList();
         var sealants = (await all.ReadAsync<string>()).ToList();
+        var lubricants = (await all.ReadAsync<string>()).ToList();
         var shop = new Shop(
             name ?? "",
             [.. people.Select(p => new Signer(p.Id, p.Name, Enum.Parse<Role>(p.Role, ignoreCase: true)))],
             [.. tools.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Instrument)!)],
             [.. crib.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.CribTool)!)],
             house,
-            [.. sealants.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.SealantSheet)!)]
+            [.. sealants.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.SealantSheet)!)],
+            [.. lubricants.Select(t => JsonSerializer.Deserialize(t, CoreJson.Default.Lubricant)!)]
         );
         return new KeptShop(id, units == "inch" ? UnitSystem.Inch : UnitSystem.Metric, shop);
     }

@@ -9,7 +9,7 @@ using Npgsql;
 namespace NeatBore.Store;
 
 /// <summary>A change of a setting.</summary>
-/// <param name="Kind">Of what: shop, person, instrument, house-rule, sealant.</param>
+/// <param name="Kind">Of what: shop, person, instrument, house-rule, sealant, lubricant.</param>
 /// <param name="Id">Of which.</param>
 /// <param name="By">Who changed it, by name.</param>
 /// <param name="At">When.</param>
@@ -74,6 +74,18 @@ public sealed class ShopSettings(Database database)
     /// <summary>A sealant, likewise.</summary>
     public Task PutSealantAsync(SealantSheet sealant, bool off, string by, CancellationToken cancel = default) =>
         PutRankedAsync("sealant", "sealant", sealant.Id, JsonSerializer.Serialize(sealant, CoreJson.Default.SealantSheet), off, by, cancel);
+
+    /// <summary>A lubricant, likewise.</summary>
+    public Task PutLubricantAsync(Lubricant lubricant, bool off, string by, CancellationToken cancel = default) =>
+        PutRankedAsync(
+            "lubricant",
+            "lubricant",
+            lubricant.Id,
+            JsonSerializer.Serialize(lubricant, CoreJson.Default.Lubricant),
+            off,
+            by,
+            cancel
+        );
 
     /// <summary>A rule in place of a default; with both ends null the default is back.</summary>
     public Task PutRuleAsync(HouseRule rule, CancellationToken cancel = default) =>

@@ -98,6 +98,21 @@ public sealed class TodayLines(Database database)
             : "001";
     }
 
+    /// <summary>The newest builds of an engine, on the bench or off it, newest first.</summary>
+    public async Task<IReadOnlyList<Guid>> OfEngineAsync(string engine, int most, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var builds = await connection.QueryAsync<Guid>(
+            new CommandDefinition(
+                "select l.build from line l join build b on b.id = l.build where l.engine = @engine "
+                    + "order by b.opened_at desc limit @most",
+                new { engine, most },
+                cancellationToken: cancel
+            )
+        );
+        return [.. builds];
+    }
+
     /// <summary>Builds without a line, or whose line another version made or an older sheet: those have to be made anew.</summary>
     public async Task<IReadOnlyList<Guid>> StaleAsync(string by, CancellationToken cancel = default)
     {

@@ -125,6 +125,96 @@ public class SheetViewTests
         Assert.Null(At(SheetView.Of(sheet, all), "cover/bolt1/xMm").Fault);
     }
 
+    private static EngineSheet Six => Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+
+    [Fact]
+    public void Bolts_of_a_described_cover_are_moved_and_all_else_of_it_stays()
+    {
+        var sheet = Six;
+        Assert.Equal(
+            (84, 42),
+            (At(SheetView.Of(sheet, []), "cover/bolt4/xMm").Number, At(SheetView.Of(sheet, []), "cover/bolt4/yMm").Number)
+        );
+        var cover = SheetView.Of(sheet, [Typed(sheet, "cover/bolt4/xMm", "82.5")]).Sheet.Cover!;
+        Assert.Equal(sheet.Cover!.Bolts.Select(b => b.Id == "4" ? b with { XMm = 82.5 } : b), cover.Bolts);
+        Assert.Equal(sheet.Cover.Outline, cover.Outline);
+
+        // One that would lie outside of its part draws the outline along.
+        var far = SheetView.Of(sheet, [Typed(sheet, "cover/bolt4/xMm", "140")]).Sheet.Cover!;
+        Assert.True(far.Outline.Max(p => p.XMm) > 140);
+
+        // Two kinds: the long ones have a torque of their own, and say which they are.
+        KnownValue[] second =
+        [
+            Typed(sheet, "cover/groups/1/majorMm", "8"),
+            Typed(sheet, "cover/groups/1/torqueNm", "24"),
+            Typed(sheet, "cover/bolt1/kind", "2"),
+        ];
+        var (view, two) = (SheetView.Of(sheet, second), SheetView.Of(sheet, second).Sheet.Cover!);
+        Assert.Equal((1.25, 21.6, 26.4), (two.Groups[1].PitchMm, two.Groups[1].Torque.Low, two.Groups[1].Torque.High));
+        Assert.Equal([two.Groups[1].Id, "m6"], two.Bolts.Take(2).Select(b => b.Group));
+        Assert.Null(At(view, "cover/bolt1/kind").Fault);
+        Assert.True(At(SheetView.Of(sheet, second[..1]), "cover/groups/1/torqueNm").Missing);
+    }
+
+    [Fact]
+    public void A_passage_of_a_described_bearing_is_turned_and_the_shells_hole_goes_with_it()
+    {
+        var sheet = Six;
+        var was = sheet.Cam!.Bearings[0];
+        Assert.Equal(90, At(SheetView.Of(sheet, []), "cam/bearings/0/oil2/angleDeg").Number);
+        var now = SheetView.Of(sheet, [Typed(sheet, "cam/bearings/0/oil2/angleDeg", "96")]).Sheet.Cam!.Bearings[0];
+        Assert.Equal(("thrust", 96.0, 8.0), (now.Passages[1].Id, now.Passages[1].AngleDeg, now.Passages[1].FromFaceMm));
+        Assert.Equal((was.Passages[0], was.Holes[0]), (now.Passages[0], now.Holes[0]));
+        Assert.Equal(("thrust", 96.0, 7.0), (now.Holes[1].Feeds, now.Holes[1].AngleDeg, now.Holes[1].FromEdgeMm));
+    }
+
+    [Fact]
+    public void An_engine_that_is_described_in_part_is_said_to_have_another_and_asks_for_it()
+    {
+        var sheet = Workbench.Demo<EngineSheet>("sheets/v8-4.4.v1.json");
+        Assert.Equal(
+            ["cover", "frontSeal", "cam", "endFloat", "rear", "spigot", "pressed-gear", "pressed-race", "pressed-bush", "pressed-pin"],
+            SheetView.Lacked(sheet).Select(p => p.Id)
+        );
+        bool Offers(EngineSheet engine, string task) => ProcedureBook.Default.Newest.Single(p => p.Id == task).Places(engine).Count > 0;
+        Assert.All(["timing-cover", "cam-bearings", "pressed-gear"], task => Assert.False(Offers(sheet, task)));
+        var grown = sheet.With([], ["cover", "cam", "pressed-gear"]);
+        Assert.Equal(2, grown.Version);
+        Assert.All(["timing-cover", "cam-bearings", "pressed-gear"], task => Assert.True(Offers(grown, task)));
+        Assert.False(Offers(grown, "rear-seal"));
+        Assert.Contains(Completion.Of(grown, [], new Wants("cover")).Missing, v => v.Path == "cover/groups/0/torqueNm");
+
+        // What is described already stays as it is.
+        string Said(BalancerSheet? balancer) => System.Text.Json.JsonSerializer.Serialize(balancer, CoreJson.Default.Options);
+        Assert.Equal(Said(sheet.Balancer), Said(SheetView.Of(grown, []).Sheet.Balancer));
+    }
+
+    [Fact]
+    public void A_gear_is_described_value_by_value_and_can_be_drawn_on_then()
+    {
+        var sheet = Bare().With([], ["pressed-gear"]);
+        (string Path, string Typed)[] typed =
+        [
+            ("inner/diameterMm", "42.03"),
+            ("outer/outerDiameterMm", "66"),
+            ("outer/heightMm", "20"),
+            ("interference/low", "0.015"),
+            ("interference/high", "0.04"),
+            ("heat/outerMassKg", "0.4"),
+            ("heat/most/high", "180 °C"),
+        ];
+        KnownValue[] told = [.. typed.Select(t => Typed(sheet, $"pressed-gear/{t.Path}", t.Typed))];
+        var cold = Completion.Of(sheet, told[..5], new Wants("pressed-gear"));
+        Assert.True(cold.Ready, string.Join(", ", cold.Missing.Select(v => v.Path)));
+        Assert.Null(cold.Sheet.Pressed!.Single().Heat);
+        var warm = Completion.Of(sheet, told, new Wants("pressed-gear")).Sheet.Pressed!.Single();
+        Assert.Equal((PressedKind.Gear, 20.0, new Limit(0, 0.05, LimitSource.Default)), (warm.Kind, warm.EngagedMm, warm.Home));
+        Assert.Equal(180, warm.Heat!.Most.High);
+        // A disc of 66 × 20: both faces and its rim.
+        Assert.Equal((2 * Math.PI * 0.033 * 0.033) + (Math.PI * 0.066 * 0.020), warm.Heat.OuterSurfaceM2, 4);
+    }
+
     [Fact]
     public void A_version_says_what_it_changed_and_what_only_follows_is_left_out()
     {

@@ -17,6 +17,7 @@ import { typedKept } from './bench/state/typed';
 import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
 import { Found } from './screens/Found';
+import { Parts } from './screens/Parts';
 import { Fasteners } from './screens/Fasteners';
 import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
@@ -47,6 +48,7 @@ createRoot(document.getElementById('root')!).render(
                 <Route path="/engines/new" element={<NewEngine />} />
                 <Route path="/builds/:build/fasteners" element={<Fasteners />} />
                 <Route path="/builds/:build/found" element={<Found />} />
+                <Route path="/builds/:build/parts" element={<Parts />} />
                 <Route path="/builds/:build/record" element={<Record />} />
                 <Route path="/builds/:build" element={<BenchScreen />} />
                 <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />

@@ -38,8 +38,13 @@ internal static class EnginePlaces
         foreach (
             var (id, label, there, width) in new[]
             {
-                (Rockers, "Rockers", sheet.Rockers is not null || sheet.Arrangement is { Rockers: > 0 }, 120.0),
-                (Pressed, "Pressed parts", sheet.Pressed is { Count: > 0 }, 90.0),
+                (
+                    Rockers,
+                    "Rockers",
+                    sheet.Rockers is not null || (sheet.MayHave(null, "rockers") && sheet.Layout.Rockers.Count > 0),
+                    120.0
+                ),
+                (Pressed, "Pressed parts", Enum.GetValues<PressedKind>().Any(sheet.HasPressed), 90.0),
             }
         )
         {

@@ -25,6 +25,8 @@ namespace NeatBore.Core.Engines;
 /// <param name="Known">Single values of parts that are not known whole, and where each value came from that was typed or came by
 /// rule.</param>
 /// <param name="House">The shop's own rules in place of Neat Bore's defaults, on the sheet that a task works with.</param>
+/// <param name="Undescribed">Parts that the engine has and nobody has described yet, where others of it are described whole.</param>
+/// <param name="Lubricants">The shop's own, on the sheet that a task works with.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
@@ -44,7 +46,9 @@ public sealed record EngineSheet(
     IReadOnlyList<PressedSheet>? Pressed = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Arrangement? Arrangement = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<KnownValue>? Known = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<HouseRule>? House = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<HouseRule>? House = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Undescribed = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<Lubricant>? Lubricants = null
 )
 {
     /// <summary>The name of this version.</summary>
@@ -64,20 +68,28 @@ public sealed record EngineSheet(
     }
 
     /// <summary>Whether the engine has a part, as far as anybody can tell: it is described, or nobody has described the engine
-    /// yet.</summary>
+    /// yet, or somebody said that it has one.</summary>
     /// <param name="part">The part; null where it is not described.</param>
-    public bool MayHave(object? part) => part is not null || Arrangement is not null;
+    /// <param name="name">Its name in a sheet.</param>
+    public bool MayHave(object? part, string name) => part is not null || Arrangement is not null || Undescribed?.Contains(name) == true;
+
+    /// <summary>Whether a kind of part is pressed on it: one is described, or somebody said that there is one.</summary>
+    public bool HasPressed(PressedKind kind) =>
+        Pressed?.Any(p => p.Kind == kind) == true || (PressedValues.PartOf(kind) is { } part && Undescribed?.Contains(part) == true);
 
     /// <summary>The next version, with what was told of it; this one where it knows all of that already.</summary>
     /// <param name="told">In order: a later value of the same path wins.</param>
-    public EngineSheet With(IEnumerable<KnownValue> told)
+    /// <param name="parts">Parts that it has besides, described or not.</param>
+    public EngineSheet With(IEnumerable<KnownValue> told, IReadOnlyList<string>? parts = null)
     {
         var lacked = Lacks(told);
-        return lacked.Count == 0
+        var more = (parts ?? []).Except(Undescribed ?? []).ToList();
+        return lacked.Count == 0 && more.Count == 0
             ? this
             : this with
             {
                 Version = Version + 1,
+                Undescribed = more.Count == 0 ? Undescribed : [.. Undescribed ?? [], .. more],
                 Known = [.. (Known ?? []).Where(k => lacked.All(l => l.Path != k.Path)), .. lacked],
             };
     }

@@ -11,13 +11,15 @@ namespace NeatBore.Core.Log;
 /// <param name="Crib">Its tools.</param>
 /// <param name="House">Its own rules in place of Neat Bore's defaults.</param>
 /// <param name="Sealants">What it closes joints with, for engines whose sheet names none; the first is usual.</param>
+/// <param name="Lubricants">What it presses with, besides what an engine's sheet names.</param>
 public sealed record Shop(
     string Name,
     IReadOnlyList<Signer> People,
     IReadOnlyList<Instrument> Instruments,
     IReadOnlyList<ToolMatch.CribTool> Crib,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<HouseRule>? House = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<SealantSheet>? Sealants = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<SealantSheet>? Sealants = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<Lubricant>? Lubricants = null
 )
 {
     /// <summary>A sheet as it is worked with here: with the shop's own rules, and its sealants where the sheet names none.</summary>
@@ -26,12 +28,22 @@ public sealed record Shop(
         // A sheet that came in as a file may bring another shop's rules along: here this one's count.
         var house = House is [_, ..] ? House : null;
         var sealants = sheet.Sealants ?? (Sealants is [_, ..] ? Sealants : null);
-        return house is null && sheet.House is null && ReferenceEquals(sealants, sheet.Sealants)
+        var lubricants = Lubricants is [_, ..] ? Lubricants : null;
+        return house is null && sheet.House is null && ReferenceEquals(sealants, sheet.Sealants) && lubricants is null
             ? sheet
             : sheet with
             {
                 House = house,
                 Sealants = sealants,
+                // Of a balancer that nobody has described yet they are laid by until somebody has.
+                Lubricants = lubricants,
+                Balancer =
+                    lubricants is not null && sheet.Balancer is { } balancer
+                        ? balancer with
+                        {
+                            Lubricants = [.. balancer.Lubricants, .. lubricants.Where(l => balancer.Lubricants.All(b => b.Id != l.Id))],
+                        }
+                        : sheet.Balancer,
             };
     }
 }

@@ -104,6 +104,27 @@ public static class ShopRules
         faults.ThrowIfAny();
     }
 
+    /// <summary>A lubricant for pressing: the friction that it gives, from 0.02 to 0.5.</summary>
+    /// <exception cref="UnusableInputException">By the field, with what would be right.</exception>
+    public static void Check(Lubricant lubricant)
+    {
+        var faults = new Faults();
+        Named(faults, lubricant.Id, lubricant.Name);
+        var friction = lubricant.Friction;
+        faults.Require(friction.Source != LimitSource.Default, "source", "must be the product’s own sheet, measured, or a house rule");
+        foreach (var (end, field) in new[] { (friction.Low, "friction.low"), (friction.High, "friction.high") })
+        {
+            faults.Require(
+                end is >= 0.02 and <= 0.5,
+                field,
+                "must be from 0.02 to 0.5, as the lubricant’s maker or your own trial gives it"
+            );
+        }
+
+        faults.Require(!(friction.Low > friction.High), "friction.high", "must not be below the low end");
+        faults.ThrowIfAny();
+    }
+
     /// <summary>The line of a simulated instrument that ships with the app.</summary>
     private const string StandIn = "stand-in";
 

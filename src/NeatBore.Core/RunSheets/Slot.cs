@@ -78,6 +78,10 @@ public sealed record Slot(
     BoltTag? Bolt = null
 )
 {
+    /// <summary>The value of an engine's sheet that it reads, by path, where a nominal size can be taken from it; null for none.</summary>
+    [JsonIgnore]
+    public string? Reads { get; init; }
+
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
 

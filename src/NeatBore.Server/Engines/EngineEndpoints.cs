@@ -44,6 +44,11 @@ internal static class EngineEndpoints
             .ProducesProblem(404)
             .WithTags("Builds")
             .WithSummary("A task before it begins: what it wants to know, its tools, its gauges, its cautions");
+        app.MapGet("/api/builds/{id:guid}/parts", PartsAsync)
+            .Produces<BuildParts>()
+            .ProducesProblem(404)
+            .WithTags("Builds")
+            .WithSummary("Parts and consumables of all tasks of a build, and where they are");
         app.MapPost("/api/builds/{id:guid}/sheet", TakeAsync)
             .Accepts<TakeIntoSheet>("application/json")
             .Produces<SheetRef>()
@@ -97,6 +102,17 @@ internal static class EngineEndpoints
         await reader.ReadAsync(id, cancel) is not { } build ? TypedResults.Problem(statusCode: 404, title: "There is no such build.")
         : JobCard.Of(build, new TaskRef(kind, place), book, await register.ReadAsync(cancel)) is { } card ? TypedResults.Ok(card)
         : TypedResults.Problem(statusCode: 404, title: $"There is no task “{kind}” at “{place}” on this engine.");
+
+    private static async Task<Results<Ok<BuildParts>, ProblemHttpResult>> PartsAsync(
+        Guid id,
+        BuildReader reader,
+        ShopRegister register,
+        ProcedureBook book,
+        CancellationToken cancel
+    ) =>
+        await reader.ReadAsync(id, cancel) is { } build
+            ? TypedResults.Ok(BuildParts.Of(build, book, await register.ReadAsync(cancel)))
+            : TypedResults.Problem(statusCode: 404, title: "There is no such build.");
 
     private static async Task<Results<Ok<SheetRef>, ProblemHttpResult>> TakeAsync(
         Guid id,

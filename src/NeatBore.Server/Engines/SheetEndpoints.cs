@@ -4,6 +4,7 @@ using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
+using NeatBore.Server.Builds;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Shops;
 using NeatBore.Store;
@@ -19,6 +20,7 @@ namespace NeatBore.Server.Engines;
 /// <param name="View">Part by part, with what is tried on it.</param>
 /// <param name="Versions">All of them, newest first.</param>
 /// <param name="Wrong">What is tried and can't be, by its path.</param>
+/// <param name="Lacked">Parts that it does not have as far as it tells, and may be said to have.</param>
 public sealed record SheetNow(
     string Id,
     int Version,
@@ -27,7 +29,8 @@ public sealed record SheetNow(
     IReadOnlyList<StripPlace> Places,
     SheetView View,
     IReadOnlyList<VersionNow> Versions,
-    IReadOnlyDictionary<string, string> Wrong
+    IReadOnlyDictionary<string, string> Wrong,
+    IReadOnlyList<NamedWord> Lacked
 );
 
 /// <summary>A version of a sheet, and what it says otherwise than the one before.</summary>
@@ -35,14 +38,22 @@ public sealed record VersionNow(int Version, string By, string Because, DateTime
 
 /// <summary>Values as they are typed, tried on a sheet without keeping them.</summary>
 /// <param name="Values">In order; a later one of the same path wins.</param>
-public sealed record TrySheet(IReadOnlyList<TypedValue> Values);
+/// <param name="Parts">Parts that the engine has besides, by name.</param>
+public sealed record TrySheet(IReadOnlyList<TypedValue> Values, IReadOnlyList<string>? Parts = null);
 
 /// <summary>Makes the next version of a sheet.</summary>
 /// <param name="By">Who, by id: a lead.</param>
 /// <param name="Version">The version that was typed on.</param>
 /// <param name="Because">Why, up to 200 characters; empty for no reason.</param>
 /// <param name="Values">What is typed.</param>
-public sealed record KeepSheet(string By, int Version, string Because, IReadOnlyList<TypedValue> Values);
+/// <param name="Parts">Parts that the engine has besides, by name.</param>
+public sealed record KeepSheet(
+    string By,
+    int Version,
+    string Because,
+    IReadOnlyList<TypedValue> Values,
+    IReadOnlyList<string>? Parts = null
+);
 
 /// <summary>Makes another engine that is like this one.</summary>
 /// <param name="By">Who, by id: a lead.</param>
@@ -53,6 +64,9 @@ public sealed record CopySheet(string By, Guid Id, string Name);
 internal static class SheetEndpoints
 {
     private const int MostVersions = 12;
+
+    // Of how many builds what was measured is looked through.
+    private const int MostBuilds = 12;
 
     public static void MapSheets(this IEndpointRouteBuilder app)
     {
@@ -67,6 +81,11 @@ internal static class SheetEndpoints
             .Produces<EngineSheet>()
             .ProducesProblem(404)
             .WithSummary("The newest version as its open file; it comes in again at /api/sheets");
+        sheets
+            .MapGet("/measured", MeasuredAsync)
+            .Produces<IReadOnlyList<MeasuredValue>>()
+            .ProducesProblem(404)
+            .WithSummary("Values of the sheet as they were measured on the newest builds of this engine, newest first");
         sheets
             .MapPost("/try", TryAsync)
             .Accepts<TrySheet>("application/json")
@@ -101,7 +120,7 @@ internal static class SheetEndpoints
         CancellationToken cancel
     ) =>
         await NewestAsync(id, shelf, cancel) is { } sheet
-            ? TypedResults.Ok(await NowAsync(sheet, [], shelf, register, book, cancel))
+            ? TypedResults.Ok(await NowAsync(sheet, [], null, shelf, register, book, cancel))
             : Gone();
 
     private static async Task<Results<JsonHttpResult<EngineSheet>, ProblemHttpResult>> FileAsync(
@@ -120,6 +139,35 @@ internal static class SheetEndpoints
         return TypedResults.Json(sheet, Json.Of<EngineSheet>());
     }
 
+    private static async Task<Results<Ok<IReadOnlyList<MeasuredValue>>, ProblemHttpResult>> MeasuredAsync(
+        string id,
+        SheetShelf shelf,
+        TodayLines today,
+        BuildReader reader,
+        CancellationToken cancel
+    )
+    {
+        if (await NewestAsync(id, shelf, cancel) is null)
+        {
+            return Gone();
+        }
+
+        var measured = new List<MeasuredValue>();
+        foreach (var build in await today.OfEngineAsync(id, MostBuilds, cancel))
+        {
+            try
+            {
+                measured.AddRange(await reader.ReadAsync(build, cancel) is { } read ? MeasuredValue.Of(read) : []);
+            }
+            catch (UnreadableLogException)
+            {
+                // Its line of Today says so; the others are measured all the same.
+            }
+        }
+
+        return TypedResults.Ok<IReadOnlyList<MeasuredValue>>([.. measured.OrderByDescending(m => m.At)]);
+    }
+
     private static async Task<Results<Ok<SheetNow>, ProblemHttpResult>> TryAsync(
         string id,
         HttpRequest http,
@@ -131,7 +179,7 @@ internal static class SheetEndpoints
     {
         var tried = await RequestReader.ReadAsync(http, Json.Of<TrySheet>(), cancel);
         return await NewestAsync(id, shelf, cancel) is { } sheet
-            ? TypedResults.Ok(await NowAsync(sheet, tried.Values, shelf, register, book, cancel))
+            ? TypedResults.Ok(await NowAsync(sheet, tried.Values, tried.Parts, shelf, register, book, cancel))
             : Gone();
     }
 
@@ -152,8 +200,9 @@ internal static class SheetEndpoints
         }
 
         var faults = new Faults();
+        var typedOn = sheet.With([], Parts(sheet, keep.Parts));
         faults.Require(keep.Because.Length <= 200, "because", "must be up to 200 characters");
-        var (told, wrong) = Read(sheet, keep.Values, by.Name);
+        var (told, wrong) = Read(typedOn, keep.Values, by.Name);
         foreach (var (path, words) in wrong)
         {
             faults.Add(path, words);
@@ -162,16 +211,16 @@ internal static class SheetEndpoints
         // Two values that can't both be true stand in no version.
         foreach (
             var value in SheetView
-                .Of(sheet, told)
+                .Of(typedOn, told)
                 .Parts.SelectMany(p => p.Values)
-                .Where(v => v.Fault is not null || (v.Missing && told.Any(t => SameGroup(t.Path, v.Path))))
+                .Where(v => v.Fault is not null || (v.Missing && SheetView.WholeOrNot(v.Path, sheet.Layout)))
         )
         {
             faults.Add(value.Path, value.Fault ?? $"{value.Label}: belongs to the others, and is still to be typed");
         }
 
         faults.ThrowIfAny();
-        var next = sheet.With(told);
+        var next = sheet.With(told, keep.Parts);
         return
             keep.Version != sheet.Version
             || (next.Version != sheet.Version && !await shelf.AddAsync(next, by.Name, keep.Because.Trim(), cancel))
@@ -180,7 +229,7 @@ internal static class SheetEndpoints
                 title: "Somebody else has changed this sheet meanwhile.",
                 detail: "Look at what the newest version says, and keep yours again."
             )
-            : TypedResults.Ok(await NowAsync(next, [], shelf, register, book, cancel));
+            : TypedResults.Ok(await NowAsync(next, [], null, shelf, register, book, cancel));
     }
 
     private static async Task<Results<Ok<SheetRef>, ProblemHttpResult>> CopyAsync(
@@ -212,22 +261,24 @@ internal static class SheetEndpoints
     private static async Task<SheetNow> NowAsync(
         EngineSheet sheet,
         IReadOnlyList<TypedValue> tried,
+        IReadOnlyList<string>? parts,
         SheetShelf shelf,
         ShopRegister register,
         ProcedureBook book,
         CancellationToken cancel
     )
     {
-        var (told, wrong) = Read(sheet, tried, "");
+        var shown = sheet.With([], Parts(sheet, parts));
+        var (told, wrong) = Read(shown, tried, "");
         var all = (await shelf.AllAsync(cancel)).Values.Where(s => s.Id == sheet.Id).ToDictionary(s => s.Version);
         return new SheetNow(
             sheet.Id,
             sheet.Version,
             sheet.Name,
             sheet.Summary,
-            EngineStrip.Of(sheet, book).Places,
-            SheetView.Of((await register.ReadAsync(cancel)).Over(sheet), told),
-            tried.Count > 0
+            EngineStrip.Of(shown, book).Places,
+            SheetView.Of((await register.ReadAsync(cancel)).Over(shown), told),
+            tried.Count > 0 || parts is [_, ..]
                 ? []
                 :
                 [
@@ -243,8 +294,30 @@ internal static class SheetEndpoints
                                 : []
                         )),
                 ],
-            wrong
+            wrong,
+            SheetView.Lacked(shown)
         );
+    }
+
+    /// <summary>Parts that are said to be there besides.</summary>
+    /// <exception cref="UnusableInputException">There is no such part, or the engine has it already.</exception>
+    private static IReadOnlyList<string> Parts(EngineSheet sheet, IReadOnlyList<string>? asked)
+    {
+        var lacked = SheetView.Lacked(sheet);
+        foreach (var part in asked ?? [])
+        {
+            if (lacked.All(l => l.Id != part))
+            {
+                throw new UnusableInputException(
+                    "parts",
+                    lacked.Count == 0
+                        ? "must be empty: this engine has every part that a sheet can describe"
+                        : $"“{part}” can’t be added to this engine; it may be one of {string.Join(", ", lacked.Select(l => l.Id))}"
+                );
+            }
+        }
+
+        return asked ?? [];
     }
 
     /// <summary>What was typed, as far as it can be read; what can't is said by its path.</summary>
@@ -270,10 +343,4 @@ internal static class SheetEndpoints
 
         return (told, wrong);
     }
-
-    // A passage or a bolt is there whole or not at all.
-    private static bool SameGroup(string a, string b) =>
-        a[..a.LastIndexOf('/')] is var group
-        && group == b[..b.LastIndexOf('/')]
-        && (group.Contains("/oil", StringComparison.Ordinal) || group.Contains("/bolt", StringComparison.Ordinal));
 }

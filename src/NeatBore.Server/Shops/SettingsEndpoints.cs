@@ -12,12 +12,14 @@ namespace NeatBore.Server.Shops;
 /// <param name="House">The shop's own rules.</param>
 /// <param name="Kinds">Every kind of instrument.</param>
 /// <param name="Sealants">The shop's sealants.</param>
+/// <param name="Lubricants">The shop's lubricants for pressing.</param>
 /// <param name="Changes">What was changed last, newest first.</param>
 public sealed record ShopSettingsNow(
     IReadOnlyList<DefaultLimit> Defaults,
     IReadOnlyList<HouseRule> House,
     IReadOnlyList<InstrumentKind> Kinds,
     IReadOnlyList<SealantSheet> Sealants,
+    IReadOnlyList<Lubricant> Lubricants,
     IReadOnlyList<SettingChange> Changes
 );
 
@@ -27,8 +29,9 @@ public sealed record ShopSettingsNow(
 /// <param name="Person">A person, new or changed.</param>
 /// <param name="Instrument">An instrument, new or changed.</param>
 /// <param name="Sealant">A sealant, new or changed.</param>
-/// <param name="Off">Whether that instrument or sealant is here no longer.</param>
+/// <param name="Off">Whether that instrument, sealant or lubricant is here no longer.</param>
 /// <param name="Rule">A rule in place of a default; both ends null gives the default back.</param>
+/// <param name="Lubricant">A lubricant for pressing, new or changed.</param>
 public sealed record ChangeSettings(
     string By,
     ShopName? Shop = null,
@@ -36,7 +39,8 @@ public sealed record ChangeSettings(
     Instrument? Instrument = null,
     SealantSheet? Sealant = null,
     bool Off = false,
-    HouseRule? Rule = null
+    HouseRule? Rule = null,
+    Lubricant? Lubricant = null
 );
 
 /// <summary>What a shop is called, 1 to 60 characters, and works in.</summary>
@@ -70,6 +74,7 @@ internal static class SettingsEndpoints
                 shop.House ?? [],
                 InstrumentKind.All,
                 shop.Sealants ?? [],
+                shop.Lubricants ?? [],
                 await settings.ChangesAsync(MostChanges, cancel)
             )
         );
@@ -108,6 +113,10 @@ internal static class SettingsEndpoints
                 ShopRules.Check(sealant);
                 await settings.PutSealantAsync(sealant with { Name = sealant.Name.Trim() }, change.Off, by, cancel);
                 break;
+            case { Lubricant: { } lubricant }:
+                ShopRules.Check(lubricant);
+                await settings.PutLubricantAsync(lubricant with { Name = lubricant.Name.Trim() }, change.Off, by, cancel);
+                break;
             case { Rule: { } rule }:
                 if (rule is not { Low: null, High: null })
                 {
@@ -117,7 +126,7 @@ internal static class SettingsEndpoints
                 await settings.PutRuleAsync(rule with { By = by }, cancel);
                 break;
             default:
-                throw new UnusableInputException("shop", "must say what to change: shop, person, instrument, sealant or rule");
+                throw new UnusableInputException("shop", "must say what to change: shop, person, instrument, sealant, lubricant or rule");
         }
 
         return await ReadAsync(register, settings, cancel);

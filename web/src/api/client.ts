@@ -1,6 +1,7 @@
 import type {
   Aimed,
   BeginRecording,
+  BuildParts,
   BuildView,
   ChangeSettings,
   Command,
@@ -10,6 +11,7 @@ import type {
   GaugeLineState,
   JobCard,
   KeepSheet,
+  MeasuredValue,
   NewEngine,
   NextBuild,
   PartNeed,
@@ -128,9 +130,12 @@ export const api = {
     return ask<StepState[]>(`/api/builds/${id}/steps?${which.toString()}`);
   },
   record: (id: string) => ask<WholeBuild>(`/api/builds/${id}/record`),
+  parts: (id: string) => ask<BuildParts>(`/api/builds/${id}/parts`),
   shop: () => ask<ShopNow>('/api/shop'),
   setUp: (shop: SetUpShop) => ask<ShopNow>('/api/shop', shop),
   sheet: (id: string) => ask<SheetNow>(`/api/sheets/${id}`),
+  /** What of it was measured on the newest builds. */
+  measured: (id: string) => ask<MeasuredValue[]>(`/api/sheets/${id}/measured`),
   /** A sheet with values as they are typed; nothing is kept. */
   trySheet: (id: string, values: TrySheet) => ask<SheetNow>(`/api/sheets/${id}/try`, values),
   keepSheet: (id: string, values: KeepSheet) => ask<SheetNow>(`/api/sheets/${id}/versions`, values),

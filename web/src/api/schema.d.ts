@@ -599,6 +599,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/parts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Parts and consumables of all tasks of a build, and where they are */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["BuildParts"];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/{id}/sheet": {
         parameters: {
             query?: never;
@@ -3232,6 +3279,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sheets/{id}/measured": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Values of the sheet as they were measured on the newest builds of this engine, newest first */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MeasuredValue"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets/{id}/try": {
         parameters: {
             query?: never;
@@ -4167,7 +4261,7 @@ export interface components {
             torque: components["schemas"]["Limit"];
             stages?: null | number[];
         };
-        /** @description A bolt as seen from the front, mm, and its group. */
+        /** @description A bolt as seen from the front, mm, its group, and whether nobody has placed it: it is drawn somewhere then. */
         BoltPlace: {
             id: string;
             /** Format: double */
@@ -4175,6 +4269,7 @@ export interface components {
             /** Format: double */
             yMm: number;
             group: string;
+            drawn?: null | boolean;
         };
         /** @description Preload and torque that belong together, and how hard the bolt is worked. */
         BoltPreloadAnswer: {
@@ -4574,6 +4669,13 @@ export interface components {
              * @default false
              */
             offBench: boolean;
+        };
+        /** @description What the tasks of a build want in parts and consumables, on one page. */
+        BuildParts: {
+            /** @description Each task that wants any, in working order. */
+            tasks: components["schemas"]["TaskParts"][];
+            /** @description What is said not to be here, in one sentence; null where nothing is. */
+            lacking: null | string;
         };
         /** @description A build's whole state: a pure function of its log. */
         BuildState: {
@@ -5535,6 +5637,7 @@ export interface components {
             /** @default false */
             off: boolean;
             rule?: null | components["schemas"]["HouseRule"];
+            lubricant?: null | components["schemas"]["Lubricant"];
         };
         /** @description One value held against one limit. */
         Check: {
@@ -6192,6 +6295,10 @@ export interface components {
             known?: null | components["schemas"]["KnownValue"][];
             /** @description The shop's own rules in place of Neat Bore's defaults, on the sheet that a task works with. */
             house?: null | components["schemas"]["HouseRule"][];
+            /** @description Parts that the engine has and nobody has described yet, where others of it are described whole. */
+            undescribed?: null | string[];
+            /** @description The shop's own, on the sheet that a task works with. */
+            lubricants?: null | components["schemas"]["Lubricant"][];
         };
         /** @description What the strip of an engine is drawn from, the same for all builds of it. */
         EngineStrip: {
@@ -6918,6 +7025,7 @@ export interface components {
             version: number;
             because: string;
             values: components["schemas"]["TypedValue"][];
+            parts?: null | string[];
         };
         /** @description One value of an engine that somebody told, or that a rule gave. */
         KnownValue: {
@@ -7738,6 +7846,30 @@ export interface components {
         };
         /** @description A material in a request: the key of a built-in one, or its own properties. */
         MaterialChoice: unknown;
+        /** @description A value of an engine's sheet as it was measured on a build. */
+        MeasuredValue: {
+            /** @description Where it stands in the sheet. */
+            path: string;
+            /**
+             * Format: double
+             * @description The mean of what was read, in the base unit.
+             */
+            number: number;
+            /**
+             * Format: int32
+             * @description How many were.
+             */
+            readings: number;
+            /** @description The build's number. */
+            build: string;
+            /** @description Who took the last of them. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+        };
         /** @description A word that a value may be, by its id, and as the builder says it. */
         NamedWord: {
             id: string;
@@ -8977,6 +9109,7 @@ export interface components {
             wrong: {
                 [key: string]: string;
             };
+            lacked: components["schemas"]["NamedWord"][];
         };
         /** @description Names one version of an engine sheet. */
         SheetRef: {
@@ -9159,6 +9292,7 @@ export interface components {
             house: components["schemas"]["HouseRule"][];
             kinds: components["schemas"]["InstrumentKind"][];
             sealants: components["schemas"]["SealantSheet"][];
+            lubricants: components["schemas"]["Lubricant"][];
             changes: components["schemas"]["SettingChange"][];
         };
         /**
@@ -9689,6 +9823,13 @@ export interface components {
             upDeg: null | number;
             pressed: null | components["schemas"]["PressedKind"];
             last: null | components["schemas"]["LastReading"];
+        };
+        /** @description What one task wants. */
+        TaskParts: {
+            task: components["schemas"]["TaskRef"];
+            title: string;
+            standing: components["schemas"]["Standing"];
+            supplies: components["schemas"]["CardSupply"][];
         };
         /** @description One piece of work on one place of the engine. */
         TaskRef: {
@@ -10397,6 +10538,7 @@ export interface components {
         };
         TrySheet: {
             values: components["schemas"]["TypedValue"][];
+            parts?: null | string[];
         };
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {

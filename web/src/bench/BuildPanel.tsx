@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Link } from 'react-router';
 import { Button } from '../ui/Button';
 import { Panel } from '../ui/Panel';
 import { useKeyboard } from '../ui/useKeyboard';
@@ -95,6 +96,12 @@ function Life({ bench, onDone }: { bench: Bench; onDone: () => void }) {
       <Button disabled={missing} onClick={() => send(!life.offBench)}>
         {life.offBench ? 'Put it back on the bench' : 'Take it off the bench'}
       </Button>
+      <Link
+        to={`/builds/${bench.view!.id}/parts`}
+        className="flex min-h-11 items-center font-semibold underline"
+      >
+        Its parts, on one page
+      </Link>
       {!life.offBench && <p>Its record stays; Find brings it back.</p>}
     </form>
   );

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
@@ -12,8 +13,14 @@ public sealed record BoltGroup(
     IReadOnlyList<double>? Stages = null
 );
 
-/// <summary>A bolt as seen from the front, mm, and its group.</summary>
-public sealed record BoltPlace(string Id, double XMm, double YMm, string Group)
+/// <summary>A bolt as seen from the front, mm, its group, and whether nobody has placed it: it is drawn somewhere then.</summary>
+public sealed record BoltPlace(
+    string Id,
+    double XMm,
+    double YMm,
+    string Group,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? Drawn = null
+)
 {
     /// <summary>The bolts of a ring as seen from the front, numbered clockwise from 12 in the builder's view.</summary>
     public static IReadOnlyList<BoltPlace> Ring(int bolts, double circleMm, string group, View view, double? offsetHoleDeg = null) =>

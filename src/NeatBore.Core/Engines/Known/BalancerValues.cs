@@ -207,6 +207,37 @@ internal static class BalancerValues
                         ]
                     )
                     .Select(v => v with { Optional = true }),
+                .. Of(
+                        "balancer/sealTrack",
+                        _ => true,
+                        [
+                            Ask.Mm("balancer/sealTrack/fromMm", "Seal’s track begins behind the hub’s face at", 0, 150),
+                            Ask.Mm("balancer/sealTrack/toMm", "Seal’s track ends at", 0, 200),
+                            Ask.Mm("balancer/sealTrack/lipAtMm", "Lip runs on it at", 0, 200),
+                            Ask.Mm("balancer/sealTrack/lipBandMm", "Lip touches, wide", 0.1, 5) with
+                            {
+                                Rule = k => k.Number("balancer/sealTrack/fromMm") is null ? null : 0.8,
+                            },
+                            Follows("balancer/sealTrack/sealDepthMm", "Seal’s depth that it is for", -20, 40, "frontSeal/depthMm"),
+                            Follows("balancer/sealTrack/sealDepthMinMm", "Seal’s depth, least", -25, 45, "frontSeal/depth/low"),
+                            Follows("balancer/sealTrack/sealDepthMaxMm", "Seal’s depth, most", -25, 45, "frontSeal/depth/high"),
+                            Follows("balancer/sealTrack/floatMm", "Crank’s end float that it is for", 0, 1, "endFloat/idealMm"),
+                        ]
+                    )
+                    .Select(v => v with { Optional = true, More = true }),
+                .. new[]
+                {
+                    Ask.Mm("balancer/sealTrack/sleeveWallMm", "Wall of the repair sleeve to be had", 0.1, 2),
+                    Ask.Mm("balancer/sealTrack/lipMaxGrowthMm", "Growth of the track that the lip stands", 0, 3),
+                }.Select(v =>
+                    v with
+                    {
+                        Group = v.Path,
+                        Optional = true,
+                        More = true,
+                        When = k => k.Number("balancer/sealTrack/toMm") is not null,
+                    }
+                ),
             ],
             [
                 Ask.MadeOf("balancer/nose/material"),
@@ -220,7 +251,12 @@ internal static class BalancerValues
                 ),
                 new(
                     "balancer/lubricants",
-                    _ => new JsonArray(Lubricant("oil", "clean engine oil", 0.10, 0.16), Lubricant("paste", "assembly paste", 0.08, 0.12))
+                    (_, sheet) =>
+                        new JsonArray([
+                            .. (sheet["lubricants"] as JsonArray ?? []).Select(own => own!.DeepClone()),
+                            Lubricant("oil", "clean engine oil", 0.10, 0.16),
+                            Lubricant("paste", "assembly paste", 0.08, 0.12),
+                        ])
                 ),
             ],
             [
@@ -249,6 +285,24 @@ internal static class BalancerValues
                     Hub,
                     (circle, hub) => circle < hub,
                     "the puller’s holes can’t lie outside of the hub that they are in"
+                ),
+                new(
+                    "balancer/sealTrack/fromMm",
+                    "balancer/sealTrack/toMm",
+                    (from, to) => from < to,
+                    "the track can’t begin behind where it ends"
+                ),
+                new(
+                    "balancer/sealTrack/lipAtMm",
+                    "balancer/sealTrack/toMm",
+                    (lip, to) => lip < to,
+                    "the lip can’t run behind the end of its track"
+                ),
+                new(
+                    "balancer/sealTrack/sealDepthMinMm",
+                    "balancer/sealTrack/sealDepthMaxMm",
+                    (low, high) => low <= high,
+                    "the least can’t be larger than the most"
                 ),
                 Ask.Ends("balancer/seatedDepth"),
                 Ask.Ends("balancer/interference"),
@@ -286,6 +340,13 @@ internal static class BalancerValues
     /// <summary>Values of what stays out whole while one of them is not known.</summary>
     private static IEnumerable<SheetValue> Of(string group, Func<KnownValues, bool> when, IEnumerable<SheetValue> values) =>
         values.Select(v => v with { Group = group, When = when });
+
+    /// <summary>A value of the hub's track that another part tells, once anybody has begun to describe the track.</summary>
+    private static SheetValue Follows(string path, string label, double low, double high, string other) =>
+        Ask.Mm(path, label, low, high) with
+        {
+            Rule = k => k.Number("balancer/sealTrack/fromMm") is null ? null : k.Number(other),
+        };
 
     private static double? Interference(double? nose, double usual) =>
         nose is not { } d ? null

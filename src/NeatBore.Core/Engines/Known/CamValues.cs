@@ -18,6 +18,8 @@ internal static class CamValues
                 .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance).JudgedBy("bore-gauge"),
                 .. Ask.Limit("cam/turnTorque", "Cam turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
                     .Select(v => v with { Dimension = Dimension.Torque }),
+                .. Ask.Limit("cam/plugDepth", "Plug behind the rear bearing", new(-5, 60), _ => null, _ => null)
+                    .Select(v => v with { Group = "cam/plugDepth", Optional = true, More = true }),
                 Ask.Metal("cam/block", "Block is of", "iron-grey"),
                 Ask.Metal("cam/shell", "Shells are backed with", "steel-mild"),
                 Ask.Metal("cam/cam", "Cam is of", "steel-forged"),
@@ -71,24 +73,34 @@ internal static class CamValues
                 {
                     Asked = true,
                     Drawn = _ => 180,
+                    From = HoleFrom(at, 0, "angleDeg"),
                 },
                 Size("oil/diameterMm", "Oil hole, across", 1, 20, 6) with
                 {
                     Asked = true,
+                    From = HoleFrom(at, 0, "shape/diameterMm"),
                 },
                 Ask.Mm(Of("oil/fromFaceMm"), $"{name}: oil hole from its face", 0.5, 78) with
                 {
                     Asked = true,
+                    From = HoleFrom(at, 0, "fromFaceMm"),
                     Rule = k => Ask.Rounded(k.Number(Of("widthMm")) / 2, 0.1),
                     Drawn = k => (k.Number(Of("widthMm")) ?? place.WidthMm) / 2,
                 },
-                .. s_more.SelectMany(m => Another(Of(m.Path), $"{name}: {m.Word} oil hole")),
+                .. s_more.SelectMany((m, n) => Another(at, Of(m.Path), n + 1, $"{name}: {m.Word} oil hole")),
+                Ask.Deg(Of("jointDeg"), $"{name}: shell’s joint at, from 12") with
+                {
+                    Group = Of("jointDeg"),
+                    Optional = true,
+                    More = true,
+                },
             ],
             [
                 new(Of("id"), _ => JsonValue.Create(place.Id)),
                 new(Of("mark"), _ => JsonValue.Create($"{i + 1}")),
-                new(Of("passages"), k => Holes(k, at, "id", "fromFaceMm", 0)),
-                new(Of("holes"), k => Holes(k, at, "feeds", "fromEdgeMm", k.Number(Of("depthMm")) ?? 0)),
+                // The shell's holes first: one that stood on its passage goes with it.
+                new(Of("holes"), (k, sheet) => Holes(k, sheet, at, k.Number(Of("depthMm")) ?? 0)) { From = Of("oil") },
+                new(Of("passages"), (k, sheet) => Passages(k, sheet, at)) { From = Of("oil") },
             ],
             [
                 new(
@@ -124,33 +136,101 @@ internal static class CamValues
     // A bearing that feeds another, or drains: all in one plane, or not.
     private static readonly (string Path, string Word, string Id)[] s_more = [("oil2", "second", "feed-2"), ("oil3", "third", "feed-3")];
 
-    private static IEnumerable<SheetValue> Another(string at, string what)
+    private static IEnumerable<SheetValue> Another(string bearing, string at, int index, string what)
     {
-        SheetValue Of(SheetValue value) => value with { Asked = true, Group = at, Optional = true, More = true };
+        SheetValue Of(SheetValue value, string from) =>
+            value with
+            {
+                Asked = true,
+                Group = at,
+                Optional = true,
+                More = true,
+                From = HoleFrom(bearing, index, from),
+            };
         return
         [
-            Of(Ask.Deg($"{at}/angleDeg", $"{what} at, from 12, seen from the front")),
-            Of(Ask.Mm($"{at}/diameterMm", $"{what}, across", 1, 20)),
-            Of(Ask.Mm($"{at}/fromFaceMm", $"{what} from its face", 0.5, 78)),
+            Of(Ask.Deg($"{at}/angleDeg", $"{what} at, from 12, seen from the front"), "angleDeg"),
+            Of(Ask.Mm($"{at}/diameterMm", $"{what}, across", 1, 20), "shape/diameterMm"),
+            Of(Ask.Mm($"{at}/fromFaceMm", $"{what} from its face", 0.5, 78), "fromFaceMm"),
         ];
     }
 
-    /// <summary>The passages in the bore, or the shell's holes for them: each at one place when the shell is home.</summary>
-    private static JsonArray? Holes(KnownValues k, string at, string name, string from, double depth)
+    /// <summary>Of a passage that a sheet describes: a round one; another shape is the sheet's own matter.</summary>
+    private static Func<JsonObject, double?> HoleFrom(string bearing, int index, string value) =>
+        sheet =>
+            sheet.NumberAt($"{bearing}/passages/{index}/shape/diameterMm") is null
+                ? null
+                : sheet.NumberAt($"{bearing}/passages/{index}/{value}");
+
+    private static IEnumerable<(string Path, string Id)> Each => [("oil", "feed"), .. s_more.Select(m => (m.Path, m.Id))];
+
+    /// <summary>The passages in the bore; one that was there keeps its id, and its shape where it is not round.</summary>
+    private static JsonArray? Passages(KnownValues k, JsonObject sheet, string at)
     {
-        var holes = ((string Path, string Id)[])[("oil", "feed"), .. s_more.Select(m => (m.Path, m.Id))];
-        var made = holes.Select(h => Hole(k, $"{at}/{h.Path}", h.Id, name, from, depth)).OfType<JsonNode>().ToArray();
-        return made.Length == 0 ? null : new JsonArray(made);
+        var was = sheet.At($"{at}/passages") as JsonArray ?? [];
+        var made = Each.Select((h, i) => Passage(k, $"{at}/{h.Path}", h.Id, i < was.Count ? was[i] : null)).OfType<JsonNode>();
+        JsonNode[] all = [.. made, .. was.Skip(Each.Count()).Select(p => p!.DeepClone())];
+        return all.Length == 0 ? null : new JsonArray(all);
     }
 
-    private static JsonObject? Hole(KnownValues k, string at, string id, string name, string from, double depth) =>
-        k.Number($"{at}/angleDeg") is { } deg && k.Number($"{at}/diameterMm") is { } across && k.Number($"{at}/fromFaceMm") is { } along
-            ? new JsonObject
+    private static JsonNode? Passage(KnownValues k, string hole, string id, JsonNode? was) =>
+        Round(k, hole) is not { } round
+            ? was?.DeepClone()
+            : new JsonObject
             {
-                [name] = id,
-                ["angleDeg"] = deg,
-                [from] = Math.Round(along - depth, 2),
-                ["shape"] = new JsonObject { ["kind"] = "circle", ["diameterMm"] = across },
+                ["id"] = was?["id"]?.ToString() ?? id,
+                ["angleDeg"] = round.Deg,
+                ["fromFaceMm"] = round.Along,
+                ["shape"] = Circle(round.Across),
+            };
+
+    /// <summary>The shell's holes: each at its passage when the shell is home, unless the sheet has it stand elsewhere.</summary>
+    private static JsonArray? Holes(KnownValues k, JsonObject sheet, string at, double depth)
+    {
+        var was = sheet.At($"{at}/passages") as JsonArray ?? [];
+        var holes = (sheet.At($"{at}/holes") as JsonArray ?? []).Select(h => h!.DeepClone().AsObject()).ToList();
+        foreach (var (hole, i) in Each.Select((h, i) => (h, i)))
+        {
+            if (Round(k, $"{at}/{hole.Path}") is not { } round)
+            {
+                continue;
             }
+
+            var passage = i < was.Count ? was[i] : null;
+            var id = passage?["id"]?.ToString() ?? hole.Id;
+            var own = holes.Find(h => h["feeds"]?.ToString() == id);
+            var stoodOn = own is null || passage is null || Math.Abs((double)own["angleDeg"]! - (double)passage["angleDeg"]!) < 1e-6;
+            if (!stoodOn)
+            {
+                continue;
+            }
+
+            var made = new JsonObject
+            {
+                ["feeds"] = id,
+                ["angleDeg"] = round.Deg,
+                ["fromEdgeMm"] = Math.Round(round.Along - depth, 2),
+                ["shape"] = Circle(round.Across),
+            };
+            if (own is null)
+            {
+                holes.Add(made);
+            }
+            else
+            {
+                holes[holes.IndexOf(own)] = made;
+            }
+        }
+
+        return holes.Count == 0 ? null : new JsonArray([.. holes]);
+    }
+
+    private static (double Deg, double Across, double Along)? Round(KnownValues k, string hole) =>
+        k.Number($"{hole}/angleDeg") is { } deg
+        && k.Number($"{hole}/diameterMm") is { } across
+        && k.Number($"{hole}/fromFaceMm") is { } along
+            ? (deg, across, Math.Round(along, 2))
             : null;
+
+    private static JsonObject Circle(double across) => new() { ["kind"] = "circle", ["diameterMm"] = across };
 }

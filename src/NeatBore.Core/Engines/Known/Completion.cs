@@ -30,6 +30,7 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
         }
 
         var node = JsonSerializer.SerializeToNode(sheet, SheetJson.Default.EngineSheet)!.AsObject();
+        PressedValues.Unfold(node);
         var parts = wants.Parts.Select(p => SheetValues.Of(p, sheet.Layout)).OfType<PartValues>().ToList();
         var draft = new SheetDraft(node, by, byRule, sheet.House ?? []);
         foreach (var part in parts)
@@ -50,11 +51,14 @@ public sealed record Completion(EngineSheet Sheet, IReadOnlyList<WantedValue> Va
             values = values.ConvertAll(v => v is { Need: Need.Rule, Known: false } ? v with { Need = Need.Must } : v);
         }
 
+        PressedValues.Fold(node);
         return made
             ? new Completion(
                 node.Deserialize(SheetJson.Default.EngineSheet)! with
                 {
                     Arrangement = null,
+                    Undescribed = null,
+                    Lubricants = null,
                     Known = [.. values.Where(v => v is { Known: true, Source: not null }).Select(draft.Origin)],
                 },
                 values,

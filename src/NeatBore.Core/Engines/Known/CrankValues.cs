@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using NeatBore.Core.Measures;
 
@@ -115,13 +116,17 @@ internal static class CrankValues
                 Ask.Word($"{Flange}/once", "Flange bolts used once", new("yes", "new ones each time"), new("no", "may be used again")) with
                 {
                     Asked = true,
+                    WordFrom = sheet =>
+                        sheet.At($"{Flange}/boltsUsedOnce") is JsonValue once
+                            ? (once.GetValueKind() == JsonValueKind.False ? "no" : "yes")
+                            : null,
                 },
-                .. housing.Values.Select(v => v with { Group = "rear/housing" }),
+                .. housing.Values.Select(v => v with { Group = v.Group ?? "rear/housing" }),
             ],
             [
                 .. seal.Made,
-                new($"{Flange}/boltsUsedOnce", k => JsonValue.Create(k.Word($"{Flange}/once") != "no")),
-                .. housing.Made.Select(m => m with { Make = k => k.Word(Kind) == "housing" ? m.Make(k) : null }),
+                new($"{Flange}/boltsUsedOnce", k => JsonValue.Create(k.Word($"{Flange}/once") != "no")) { From = $"{Flange}/once" },
+                .. housing.Made.Select(m => m with { Make = (k, sheet) => k.Word(Kind) == "housing" ? m.Make(k, sheet) : null }),
             ],
             [
                 .. seal.Contradictions,

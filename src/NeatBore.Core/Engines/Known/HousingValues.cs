@@ -6,6 +6,8 @@ namespace NeatBore.Core.Engines;
 /// <summary>What can be known of a part that holds a seal round the crank: the timing cover, or the rear seal's housing.</summary>
 internal static class HousingValues
 {
+    private const int MostDowels = 4;
+
     /// <summary>The timing cover; until its outline is known it is drawn from below the crank to above the cam.</summary>
     public static PartValues Cover(EngineLayout layout) =>
         Of("cover", "cover", "Cover", k => k.Number("frontSeal/outerMm"), layout.CamHeightMm + 45, -layout.RailMm, _ => true);
@@ -54,6 +56,7 @@ internal static class HousingValues
             {
                 Asked = true,
                 Drawn = _ => 8,
+                From = sheet => sheet.CountAt($"{at}/bolts"),
             },
             Ask.Mm($"{at}/groups/0/majorMm", $"{name} bolts, thread", 4, 16),
             Ask.Mm($"{at}/groups/0/pitchMm", $"{name} bolts, pitch", 0.5, 3) with
@@ -67,6 +70,7 @@ internal static class HousingValues
             {
                 Asked = true,
                 Drawn = _ => 0,
+                From = sheet => sheet.At(at) is null ? null : sheet.CountAt($"{at}/dowels") ?? 0,
             },
             Ask.Mm($"{at}/holeFreeMm", "Bolt holes larger than bolts, half", 0, 3) with
             {
@@ -74,7 +78,10 @@ internal static class HousingValues
                 Drawn = _ => 0.3,
             },
             .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
+            .. part == "cover" ? Ask.Limit($"{at}/rail", "Step at the sump’s joint", new(0, 1), NeatBoreDefaults.RailStep) : [],
+            .. Enumerable.Range(1, BoltPlaces.MostKinds - 1).SelectMany(i => AnotherKind(at, i)),
             .. Enumerable.Range(1, BoltPlaces.Most).SelectMany(i => BoltPlaces.Of(at, count, i)),
+            .. Enumerable.Range(1, MostDowels).SelectMany(i => Dowel(at, dowels, i)),
         ];
         return new PartValues(
             part,
@@ -82,33 +89,27 @@ internal static class HousingValues
             [
                 new(
                     $"{at}/outline",
-                    k => new JsonArray([
-                        .. (BoltPlaces.Outline(k, at, count, Across(k)) ?? Edge(k, 24, 0)).Select(p => (JsonNode)Point(p.X, p.Y)),
-                    ])
-                ),
+                    (k, sheet) =>
+                        new JsonArray([
+                            .. (BoltPlaces.Outline(k, sheet, at, count, Across(k)) ?? Edge(k, 24, 0)).Select(p =>
+                                (JsonNode)Point(p.X, p.Y)
+                            ),
+                        ])
+                )
+                {
+                    From = $"{at}/bolt",
+                },
+                new($"{at}/groups/0/id", _ => JsonValue.Create(BoltPlaces.GroupId(0))),
+                .. Enumerable
+                    .Range(1, BoltPlaces.MostKinds - 1)
+                    .Select(i => new MadePiece($"{at}/groups/{i}/id", _ => JsonValue.Create(BoltPlaces.GroupId(i)))),
                 new(
                     $"{at}/bolts",
-                    k =>
-                        k.Number(count) is { } bolts
-                            ? new JsonArray([
-                                .. Edge(k, (int)bolts, 9)
-                                    // Where nobody has placed one it stands on the edge, evenly.
-                                    .Select((p, i) => BoltPlaces.At(k, at, i + 1) ?? p)
-                                    .Select(
-                                        (p, i) =>
-                                            (JsonNode)
-                                                new JsonObject
-                                                {
-                                                    ["id"] = $"{i + 1}",
-                                                    ["xMm"] = p.X,
-                                                    ["yMm"] = p.Y,
-                                                    ["group"] = "bolts",
-                                                }
-                                    ),
-                            ])
-                            : null
-                ),
-                new($"{at}/groups/0/id", _ => JsonValue.Create("bolts")),
+                    (k, sheet) => k.Number(count) is { } bolts ? BoltPlaces.Bolts(k, sheet, at, Edge(k, (int)bolts, 9)) : null
+                )
+                {
+                    From = $"{at}/bolt",
+                },
                 new(
                     $"{at}/dowels",
                     k =>
@@ -117,18 +118,57 @@ internal static class HousingValues
                                 .. Enumerable
                                     .Range(0, (int)n)
                                     .Select(i =>
-                                        (JsonNode)Point((i % 2 == 0 ? -1 : 1) * (Across(k) - 4), (i < 2 ? 1 : -1) * Across(k) / 2)
+                                        (JsonNode)Point(
+                                            k.Number($"{at}/dowel{i + 1}/xMm") ?? (i % 2 == 0 ? -1 : 1) * (Across(k) - 4),
+                                            k.Number($"{at}/dowel{i + 1}/yMm") ?? (i < 2 ? 1 : -1) * Across(k) / 2
+                                        )
                                     ),
                             ])
                             : null
-                ),
+                )
+                {
+                    From = $"{at}/dowel",
+                },
             ],
-            [Ask.Ends($"{at}/groups/0/torque")]
+            [.. Enumerable.Range(0, BoltPlaces.MostKinds).Select(i => Ask.Ends($"{at}/groups/{i}/torque"))]
         )
         {
             Clashes = k => BoltPlaces.Clashes(k, at, count, Across(k)),
         };
     }
+
+    /// <summary>Bolts of another thread or torque than the first ones: all of their kind is known, or none.</summary>
+    private static IEnumerable<SheetValue> AnotherKind(string at, int index)
+    {
+        var group = $"{at}/groups/{index}";
+        var (name, before) = ($"Bolts of kind {index + 1}", index == 1 ? at : $"{at}/groups/{index - 1}/majorMm");
+        return (
+            (SheetValue[])
+                [
+                    Ask.Mm($"{group}/majorMm", $"{name}, thread", 4, 16),
+                    Ask.Mm($"{group}/pitchMm", $"{name}, pitch", 0.5, 3) with
+                    {
+                        Rule = k => Ask.CoarsePitch(k.Number($"{group}/majorMm")),
+                    },
+                    Ask.Nm($"{group}/torqueNm", $"{name}, each"),
+                    .. Ask.TorqueLimit($"{group}/torque", $"{group}/torqueNm", $"{name}, each", 0.1),
+                ]
+        ).Select(v => More(v, group) with { When = k => index == 1 || k.Number(before) is not null });
+    }
+
+    private static IEnumerable<SheetValue> Dowel(string at, string count, int dowel)
+    {
+        SheetValue One(string axis, string label) =>
+            More(Ask.Mm($"{at}/dowel{dowel}/{axis}", $"Dowel {dowel}, {label}", -600, 600), $"{at}/dowel{dowel}") with
+            {
+                Asked = true,
+                When = k => k.Number(count) >= dowel,
+                From = sheet => sheet.NumberAt($"{at}/dowels/{dowel - 1}/{axis}"),
+            };
+        return [One("xMm", "right of the crank"), One("yMm", "above the crank")];
+    }
+
+    private static SheetValue More(SheetValue value, string group) => value with { Group = group, Optional = true, More = true };
 
     /// <summary>A point on a box's edge, clockwise from the top's middle.</summary>
     /// <param name="share">Of the way round, 0 to 1.</param>

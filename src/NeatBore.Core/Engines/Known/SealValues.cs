@@ -29,6 +29,7 @@ internal static class SealValues
                 ) with
                 {
                     Asked = true,
+                    WordFrom = sheet => sheet.At($"{at}/lips/0")?.ToString(),
                     // Where only one kind can be there, it is that.
                     WordRule = k => lips(k) is [var only] ? only : null,
                 },
@@ -56,12 +57,65 @@ internal static class SealValues
                         k => Ask.Rounded(k.Number(depth) + 0.5, 0.1)
                     )
                     .JudgedBy("depth-gauge"),
+                .. Ask.Limit($"{at}/tilt", "Seal’s tilt", new(0, 2), NeatBoreDefaults.SealTilt),
+                Ask.Mm($"{at}/bottomsMm", "It touches what is behind it at", -20, 60) with
+                {
+                    Group = $"{at}/bottomsMm",
+                    Optional = true,
+                    More = true,
+                },
+                .. Enumerable.Range(1, MostJoints).Select(i => Joint(at, i)),
             ],
-            [new($"{at}/lips", k => k.Word($"{at}/lip") is { } lip ? new JsonArray(JsonValue.Create(lip)) : null)],
+            [
+                new(
+                    $"{at}/lips",
+                    // Others that are to be had for it stay so.
+                    (k, sheet) =>
+                        k.Word($"{at}/lip") is { } lip
+                            ? new JsonArray([
+                                JsonValue.Create(lip),
+                                .. (sheet.At($"{at}/lips") as JsonArray ?? [])
+                                    .Select(l => l!.ToString())
+                                    .Where(l => l != lip && lips(k).Contains(l))
+                                    .Select(l => (JsonNode)JsonValue.Create(l)!),
+                            ])
+                            : null
+                )
+                {
+                    From = $"{at}/lip",
+                },
+                new(
+                    $"{at}/jointsDeg",
+                    k =>
+                        Enumerable.Range(1, MostJoints).Select(i => k.Number(JointAt(at, i))).OfType<double>().ToList()
+                            is { Count: > 0 } all
+                            ? new JsonArray([.. all.Select(deg => (JsonNode)deg)])
+                            : null
+                )
+                {
+                    From = $"{at}/joint",
+                },
+            ],
             [
                 new(shaft, outer, (inner, outside) => inner < outside, "the shaft can’t be larger than the seal round it"),
                 Ask.Ends($"{at}/depth"),
             ]
         );
     }
+
+    private const int MostJoints = 4;
+
+    private static string JointAt(string at, int joint) => $"{at}/joint{joint}/deg";
+
+    /// <summary>Where castings meet in the seal's bore.</summary>
+    private static SheetValue Joint(string at, int joint) =>
+        Ask.Deg(JointAt(at, joint), $"Joint {joint} runs into the bore at, from 12") with
+        {
+            Asked = true,
+            Group = $"{at}/joint{joint}",
+            Optional = true,
+            More = true,
+            When = k => joint == 1 || k.Number(JointAt(at, joint - 1)) is not null,
+            From = sheet => sheet.NumberAt($"{at}/jointsDeg/{joint - 1}"),
+        };
 }

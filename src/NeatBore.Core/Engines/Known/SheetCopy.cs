@@ -10,7 +10,7 @@ public static class SheetCopy
     /// <param name="sheet">The one that it is like.</param>
     /// <param name="id">The copy's own id.</param>
     /// <param name="name">As the shop calls the other engine.</param>
-    /// <remarks>Parts of which only a whole sheet tells, pressed ones and sealants, are not copied: nothing could be asked of
+    /// <remarks>Sealants are not copied, nor a pressed part of which only a whole sheet tells: nothing could be asked of
     /// them.</remarks>
     public static EngineSheet Of(EngineSheet sheet, string id, string name)
     {
@@ -30,7 +30,7 @@ public static class SheetCopy
             Version = 1,
             Name = name,
             Summary = $"Copied from {sheet.Name}, version {sheet.Version}",
-            Pressed = null,
+            Pressed = sheet.Pressed?.Where(p => PressedValues.PartOf(p.Kind) is not null).ToList() is [_, ..] pressed ? pressed : null,
             Sealants = null,
             House = null,
             Known = known,

@@ -1,4 +1,3 @@
-using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 
@@ -29,6 +28,10 @@ internal sealed class SheetDraft(
             if (told.TryGetValue(value.Path, out var known))
             {
                 _known.Put(value.Path, known.Number, known.Word);
+            }
+            else if (value.From is not null || value.WordFrom is not null)
+            {
+                _known.Put(value.Path, value.From?.Invoke(sheet), value.WordFrom?.Invoke(sheet));
             }
             else if (!value.Asked && !derived.Contains(value.Path) && At(value.Path) is JsonValue there)
             {
@@ -68,8 +71,8 @@ internal sealed class SheetDraft(
                     !v.Hidden
                     && v.When(_known)
                     && wants.Looks(v.Path)
-                    && (!v.More || wants.More || Begun(part, v))
-                    && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path))
+                    && (!v.More || wants.More || (Begun(part, v) && !Complete(part, v)))
+                    && (!whole || _known.Has(v.Path) || told.ContainsKey(v.Path) || (wants.More && MayBeAdded(v)))
                 )
                 .Select(v =>
                 {
@@ -80,7 +83,7 @@ internal sealed class SheetDraft(
                         v.Dimension,
                         v.Plausible,
                         v.Words,
-                        v.Optional && !_known.Has(v.Path) && !(v.More && Begun(part, v)) ? Need.Skip
+                        (v.Optional || (whole && MayBeAdded(v))) && !_known.Has(v.Path) && !(v.More && Begun(part, v)) ? Need.Skip
                             : v.HasRule ? Need.Rule
                             : Need.Must,
                         _known.Number(v.Path),
@@ -154,18 +157,18 @@ internal sealed class SheetDraft(
         foreach (var piece in part.Made.Where(m => !without.Any(g => m.Path.StartsWith($"{g}/", StringComparison.Ordinal))))
         {
             // What is made from a value that was told is made anew with it.
-            if (At(piece.Path) is null || told.Keys.Any(k => k.StartsWith($"{piece.Path}/", StringComparison.Ordinal)))
+            if (At(piece.Path) is null || told.Keys.Any(k => k.StartsWith(piece.From ?? $"{piece.Path}/", StringComparison.Ordinal)))
             {
-                if (piece.Make(drawn) is { } made)
+                if (piece.Make(drawn, sheet) is { } made)
                 {
-                    Set(piece.Path, made);
+                    sheet.Put(piece.Path, made);
                 }
             }
         }
 
         foreach (var group in without)
         {
-            Remove(group);
+            sheet.Drop(group);
         }
 
         return true;
@@ -190,8 +193,14 @@ internal sealed class SheetDraft(
     private bool Added(SheetValue value) =>
         value.Group is { } group && At(group) is null && told.Keys.Any(k => k.StartsWith($"{group}/", StringComparison.Ordinal));
 
-    // Something of its group is known: half of it is no use.
-    private bool Begun(PartValues part, SheetValue value) => part.Values.Any(o => o.Group == value.Group && o.More && _known.Has(o.Path));
+    // What a part that is described whole may do without, or goes by the usual limit for.
+    private static bool MayBeAdded(SheetValue value) => value.Optional || value.Usual is not null;
+
+    // Something of its group was told: half of it is no use.
+    private bool Begun(PartValues part, SheetValue value) =>
+        part.Values.Any(o => o.Group == value.Group && o.More && told.GetValueOrDefault(o.Path) is { NotKnown: false });
+
+    private bool Complete(PartValues part, SheetValue value) => part.Values.All(o => o.Group != value.Group || _known.Has(o.Path));
 
     private bool Whole(PartValues part) => sheet[part.Part] is not null;
 
@@ -200,7 +209,10 @@ internal sealed class SheetDraft(
 
     private void Put(SheetValue value, KnownValues from)
     {
-        Set(value.Path, value.Words is null ? JsonValue.Create(from.Number(value.Path)!.Value) : JsonValue.Create(from.Word(value.Path)!));
+        sheet.Put(
+            value.Path,
+            value.Words is null ? JsonValue.Create(from.Number(value.Path)!.Value) : JsonValue.Create(from.Word(value.Path)!)
+        );
         if (value.Path.EndsWith("/low", StringComparison.Ordinal) || value.Path.EndsWith("/high", StringComparison.Ordinal))
         {
             // A limit has both ends, one of them perhaps open, and says where it came from: the one that was told, where one was.
@@ -227,65 +239,5 @@ internal sealed class SheetDraft(
             ? source.Deserialize(SheetJson.Default.LimitSource)
             : null;
 
-    private JsonNode? At(string path) =>
-        path.Split('/')
-            .Aggregate(
-                (JsonNode?)sheet,
-                (node, name) =>
-                    node switch
-                    {
-                        JsonObject o => o[name],
-                        JsonArray a when Index(name) is { } i && i < a.Count => a[i],
-                        _ => null,
-                    }
-            );
-
-    private void Set(string path, JsonNode value)
-    {
-        var names = path.Split('/');
-        JsonNode at = sheet;
-        for (var n = 0; n < names.Length; n++)
-        {
-            var last = n == names.Length - 1;
-            JsonNode Next() =>
-                last ? value
-                : Index(names[n + 1]) is null ? new JsonObject()
-                : new JsonArray();
-            if (at is JsonArray list)
-            {
-                var i = Index(names[n])!.Value;
-                if (i == list.Count)
-                {
-                    list.Add(Next());
-                }
-                else if (last)
-                {
-                    list[i] = value;
-                }
-
-                at = list[i]!;
-            }
-            else
-            {
-                var o = (JsonObject)at;
-                if (last || o[names[n]] is null)
-                {
-                    o[names[n]] = Next();
-                }
-
-                at = o[names[n]]!;
-            }
-        }
-    }
-
-    private void Remove(string path)
-    {
-        var cut = path.LastIndexOf('/');
-        if (cut > 0 && At(path[..cut]) is JsonObject parent)
-        {
-            parent.Remove(path[(cut + 1)..]);
-        }
-    }
-
-    private static int? Index(string name) => int.TryParse(name, NumberStyles.None, CultureInfo.InvariantCulture, out var i) ? i : null;
+    private JsonNode? At(string path) => sheet.At(path);
 }

@@ -38,6 +38,12 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
     /// <summary>Asked for, and stands in the sheet as something that is made from it.</summary>
     public bool Asked { get; init; }
 
+    /// <summary>Its number in a sheet that is described whole, where it stands as part of something else; null where it has none.</summary>
+    public Func<JsonObject, double?>? From { get; init; }
+
+    /// <summary>The same for a word.</summary>
+    public Func<JsonObject, string?>? WordFrom { get; init; }
+
     /// <summary>What stays out of the sheet whole while one value of it is not known: its path.</summary>
     public string? Group { get; init; }
 
@@ -59,8 +65,15 @@ internal sealed record SheetValue(string Path, string Label, Dimension Dimension
 
 /// <summary>A piece of a sheet that is made from values: a list, a material.</summary>
 /// <param name="Path">Where it stands.</param>
-/// <param name="Make">It.</param>
-internal sealed record MadePiece(string Path, Func<KnownValues, JsonNode?> Make);
+/// <param name="Make">It, by what is known and by the sheet as it was; null for none.</param>
+internal sealed record MadePiece(string Path, Func<KnownValues, JsonObject, JsonNode?> Make)
+{
+    public MadePiece(string path, Func<KnownValues, JsonNode?> make)
+        : this(path, (known, _) => make(known)) { }
+
+    /// <summary>How the paths begin that it is made anew with, once it is there; null for its own path.</summary>
+    public string? From { get; init; }
+}
 
 /// <summary>Two values that can't both be true.</summary>
 /// <param name="A">The path of one.</param>

@@ -16,7 +16,7 @@ internal static class SheetValues
             "spigot" => CrankValues.Spigot,
             "cam" => CamValues.Of(layout),
             "rockers" => RockerValues.Of(layout),
-            _ => null,
+            _ => PressedValues.Of(part),
         };
 
     /// <summary>A value by its path; null where there is none.</summary>

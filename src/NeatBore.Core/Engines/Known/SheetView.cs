@@ -22,6 +22,7 @@ public sealed record SheetView(EngineSheet Sheet, IReadOnlyList<PartView> Parts)
         ("rear", "Rear seal"),
         ("spigot", "Spigot bearing"),
         ("rockers", "Rockers"),
+        .. PressedValues.Parts,
     ];
 
     /// <summary>A sheet with what is told besides.</summary>
@@ -43,17 +44,29 @@ public sealed record SheetView(EngineSheet Sheet, IReadOnlyList<PartView> Parts)
         );
     }
 
+    /// <summary>Whether a value is known together with the others of its kind, or not at all: half of a passage is no use.</summary>
+    public static bool WholeOrNot(string path, EngineLayout layout) => SheetValues.Find(path, layout) is { More: true };
+
+    /// <summary>Parts that the engine does not have as far as the sheet tells, and may have.</summary>
+    public static IReadOnlyList<NamedWord> Lacked(EngineSheet sheet) =>
+        [
+            .. s_parts
+                .Where(p => !Has(sheet, p.Part) && Has(sheet with { Undescribed = [p.Part] }, p.Part))
+                .Select(p => new NamedWord(p.Part, p.Label)),
+        ];
+
     private static bool Has(EngineSheet sheet, string part) =>
         part switch
         {
-            "balancer" => sheet.MayHave(sheet.Balancer),
-            "crankBolt" => sheet.MayHave(sheet.CrankBolt),
-            "cover" => sheet.MayHave(sheet.Cover),
-            "frontSeal" => sheet.MayHave(sheet.FrontSeal),
-            "cam" => sheet.Cam is not null || (sheet.Arrangement is not null && sheet.Layout.CamBearings.Count > 0),
-            "endFloat" => sheet.MayHave(sheet.EndFloat),
-            "rear" => sheet.MayHave(sheet.Rear),
-            "spigot" => sheet.MayHave(sheet.Spigot),
-            _ => sheet.Rockers is not null || (sheet.Arrangement is not null && sheet.Layout.Rockers.Count > 0),
+            "balancer" => sheet.MayHave(sheet.Balancer, part),
+            "crankBolt" => sheet.MayHave(sheet.CrankBolt, part),
+            "cover" => sheet.MayHave(sheet.Cover, part),
+            "frontSeal" => sheet.MayHave(sheet.FrontSeal, part),
+            "cam" => sheet.MayHave(sheet.Cam, part) && sheet.Layout.CamBearings.Count > 0,
+            "endFloat" => sheet.MayHave(sheet.EndFloat, part),
+            "rear" => sheet.MayHave(sheet.Rear, part),
+            "spigot" => sheet.MayHave(sheet.Spigot, part),
+            "rockers" => sheet.MayHave(sheet.Rockers, part) && sheet.Layout.Rockers.Count > 0,
+            _ => PressedValues.KindOf(part) is { } kind && sheet.HasPressed(kind),
         };
 }

@@ -15,7 +15,7 @@ public static partial class BalancerInspection
             "balancer-inspect",
             1,
             "Inspection",
-            sheet => sheet.MayHave(sheet.Balancer) ? ["balancer"] : [],
+            sheet => sheet.MayHave(sheet.Balancer, "balancer") ? ["balancer"] : [],
             [],
             [
                 new Step(RubberStep.Name, "Rubber", "inspect-rubber")

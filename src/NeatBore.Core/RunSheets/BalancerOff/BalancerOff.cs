@@ -34,7 +34,7 @@ public static partial class BalancerOff
             "balancer-off",
             1,
             "Balancer off",
-            sheet => (sheet.Balancer is null ? sheet.MayHave(null) : DesignRules.Of(sheet).ComesOff(sheet)) ? ["balancer"] : [],
+            sheet => (sheet.Balancer is null ? sheet.MayHave(null, "balancer") : DesignRules.Of(sheet).ComesOff(sheet)) ? ["balancer"] : [],
             [
                 new Choice(
                     Lock,

@@ -41,7 +41,7 @@ public static partial class BalancerOn
             "balancer-on",
             1,
             "Balancer on",
-            sheet => sheet.MayHave(sheet.Balancer) ? ["balancer"] : [],
+            sheet => sheet.MayHave(sheet.Balancer, "balancer") ? ["balancer"] : [],
             [
                 new Choice(
                     Lubricant,
@@ -215,6 +215,7 @@ public static partial class BalancerOn
                                 {
                                     AngleDeg = deg,
                                     Expected = c.Sheet.Balancer!.SeatedDepthMm,
+                                    Reads = "balancer/seatedDepthMm",
                                 }
                             ),
                         ],

@@ -56,7 +56,10 @@ public static partial class BalancerOn
                     plausible,
                     "diameter",
                     Expected: instrument == "micrometer" ? nominal : nominal - (Middle(c) ?? 0)
-                ))
+                )
+                {
+                    Reads = instrument == "micrometer" ? "balancer/nose/diameterMm" : null,
+                })
         );
         return
         [

@@ -37,7 +37,7 @@ public static partial class CamBearingSet
             "Cam bearings",
             sheet =>
                 sheet.Cam is { } cam ? [.. cam.Bearings.Select(b => b.Id)]
-                : sheet.MayHave(null) ? [.. sheet.Layout.CamBearings.Select(b => b.Id)]
+                : sheet.MayHave(null, "cam") ? [.. sheet.Layout.CamBearings.Select(b => b.Id)]
                 : [],
             [
                 new Choice(
@@ -65,7 +65,7 @@ public static partial class CamBearingSet
                     Each = All,
                     ItemName = Name,
                     Together = "out",
-                    Slots = _ =>
+                    Slots = c =>
                         [
                             Slot.Tick("noted", "Holes, joint and side noted, photo taken"),
                             new Slot(
@@ -77,7 +77,10 @@ public static partial class CamBearingSet
                                 "depth-gauge",
                                 Plausible: new Band(-5, 40),
                                 Required: false
-                            ),
+                            )
+                            {
+                                Reads = Path(c, "depthMm"),
+                            },
                         ],
                     Judge = Prompt.Next,
                     NoWayBack = true,
@@ -110,7 +113,10 @@ public static partial class CamBearingSet
                                 new("missing", "one missing"),
                                 new("turned", "wrong way round")
                             ),
-                            Diameter(SetStep.Outer, "Shell’s outside", "micrometer", Of(c).ShellOuterMm),
+                            Diameter(SetStep.Outer, "Shell’s outside", "micrometer", Of(c).ShellOuterMm) with
+                            {
+                                Reads = Path(c, "shellOuterMm"),
+                            },
                             new Slot(
                                 SetStep.Wall,
                                 "Shell’s wall",
@@ -120,7 +126,10 @@ public static partial class CamBearingSet
                                 "micrometer",
                                 Plausible: new Band(0.5, 6),
                                 Expected: Of(c).WallMm
-                            ),
+                            )
+                            {
+                                Reads = Path(c, "wallMm"),
+                            },
                             .. SetStep.Across.Select(k =>
                                 Diameter(
                                     k,
@@ -316,4 +325,8 @@ public static partial class CamBearingSet
 
     private static CamBearingSheet Of(StepContext c) =>
         c.Sheet.Cam!.Bearings.FirstOrDefault(b => b.Id == c.Item) ?? c.Sheet.Cam.Bearings[0];
+
+    /// <summary>A value of the bearing in the engine's sheet.</summary>
+    private static string Path(StepContext c, string value) =>
+        $"cam/bearings/{c.Sheet.Cam!.Bearings.TakeWhile(b => b.Id != c.Item).Count()}/{value}";
 }

@@ -21,7 +21,7 @@ public static partial class CrankFloat
             "crank-float",
             1,
             "Crank float",
-            sheet => sheet.MayHave(sheet.EndFloat) ? ["rear-seal"] : [],
+            sheet => sheet.MayHave(sheet.EndFloat, "endFloat") ? ["rear-seal"] : [],
             [],
             [
                 new Step(DialStep.Name, "Dial on the flange", "float")

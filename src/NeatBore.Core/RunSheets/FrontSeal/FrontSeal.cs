@@ -55,7 +55,7 @@ public static class FrontSeal
             "front-seal",
             1,
             "Front seal",
-            sheet => sheet.MayHave(sheet.FrontSeal) ? ["cover"] : [],
+            sheet => sheet.MayHave(sheet.FrontSeal, "frontSeal") ? ["cover"] : [],
             [
                 new Choice(SealCare.Lip, LipStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.FrontSeal)),
                 new Choice(
@@ -139,7 +139,12 @@ public static class FrontSeal
                     Slots = c =>
                         [
                             Slot.Tick("ring", "Ring as wide as the seal, pressed evenly"),
-                            .. SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm),
+                            .. SealSeat.Slots(
+                                c.Sheet.FrontSeal!,
+                                View.Front,
+                                c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                                "frontSeal"
+                            ),
                         ],
                     Judge = c =>
                         SealSeat.Judge(

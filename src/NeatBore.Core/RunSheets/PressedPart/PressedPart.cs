@@ -118,7 +118,7 @@ public static partial class PressedPart
             id,
             1,
             title,
-            sheet => sheet.Pressed?.Any(p => p.Kind == kind) == true ? [EnginePlaces.Pressed] : [],
+            sheet => sheet.HasPressed(kind) ? [EnginePlaces.Pressed] : [],
             [
                 new Choice(
                     Way,
@@ -145,12 +145,14 @@ public static partial class PressedPart
                         Slots = c =>
                             [
                                 Slot.Tick("clean", "Both deburred, washed, dry"),
-                                .. PressedIn.Across(
-                                    SizesStep.Inner,
-                                    $"{Capital(parts.Inner)}, outside",
-                                    "micrometer",
-                                    Part(c.Sheet).Inner.DiameterMm
-                                ),
+                                .. PressedIn
+                                    .Across(
+                                        SizesStep.Inner,
+                                        $"{Capital(parts.Inner)}, outside",
+                                        "micrometer",
+                                        Part(c.Sheet).Inner.DiameterMm
+                                    )
+                                    .Select(s => s with { Reads = $"{PressedValues.PartOf(kind)}/inner/diameterMm" }),
                                 .. PressedIn.Across(
                                     SizesStep.Outer,
                                     $"{Capital(parts.Outer)}, bore",
@@ -331,6 +333,7 @@ public static partial class PressedPart
         )
         {
             Pressed = kind,
+            Wants = PressedValues.PartOf(kind) is { } part ? new Wants(part) : Wants.Nothing,
             Supplies = sheet =>
                 [
                     .. (sheet.Pressed ?? [])

@@ -85,7 +85,7 @@ public static class RearSeal
             "rear-seal",
             1,
             "Rear seal",
-            sheet => sheet.MayHave(sheet.Rear) ? ["rear-seal"] : [],
+            sheet => sheet.MayHave(sheet.Rear, "rear") ? ["rear-seal"] : [],
             [
                 new Choice(Job, PartsStep.Name, "The job", _ => [new("rebuild", "engine apart"), new("reseal", "seal only, sound engine")]),
                 new Choice(SealCare.Lip, PartsStep.Name, "What lip it is", sheet => SealCare.Lips(sheet.Rear?.Seal)),
@@ -258,7 +258,7 @@ public static class RearSeal
                     Slots = c =>
                         [
                             Slot.Tick("plate", "Pressing plate on, screws into the flange, even"),
-                            .. SealSeat.Slots(c.Sheet.Rear!.Seal, View.Rear, c.Sheet.Rear.Seal.DepthMm),
+                            .. SealSeat.Slots(c.Sheet.Rear!.Seal, View.Rear, c.Sheet.Rear.Seal.DepthMm, "rear/seal"),
                         ],
                     Judge = c =>
                         SealSeat.Judge(

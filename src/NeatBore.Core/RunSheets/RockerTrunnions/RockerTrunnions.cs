@@ -46,7 +46,10 @@ public static partial class RockerTrunnions
             "rocker-trunnions",
             1,
             "Rocker trunnions",
-            sheet => sheet.Rockers is not null || sheet.Arrangement is { Rockers: > 0 } ? [EnginePlaces.Rockers] : [],
+            sheet =>
+                sheet.Rockers is not null || (sheet.MayHave(null, "rockers") && sheet.Layout.Rockers.Count > 0)
+                    ? [EnginePlaces.Rockers]
+                    : [],
             [
                 new Choice(Kit, SetStep.Name, "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]),
                 new Choice(
@@ -161,7 +164,9 @@ public static partial class RockerTrunnions
                         Slots = c =>
                             [
                                 Slot.Tick("washed", "Washed, dried, bore wiped"),
-                                .. PressedIn.Across(BodyStep.Bore, "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm),
+                                .. PressedIn
+                                    .Across(BodyStep.Bore, "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm)
+                                    .Select(s => s with { Reads = "rockers/body/boreMm" }),
                                 .. PressedIn.Across(
                                     BodyStep.Bush,
                                     KitOf(c).Kind == TrunnionKind.Bush ? "Bush, outside" : "Cup, outside",
@@ -177,7 +182,10 @@ public static partial class RockerTrunnions
                                     "micrometer",
                                     Plausible: new Band(TrunnionOf(c).DiameterMm * 0.98, TrunnionOf(c).DiameterMm * 1.02),
                                     Expected: TrunnionOf(c).DiameterMm
-                                ),
+                                )
+                                {
+                                    Reads = "rockers/trunnion/diameterMm",
+                                },
                             ],
                         Judge = c =>
                             c.Step.Slots(c).Any(s => s.Required && !c.Taken(BodyStep.Name, s)) || Fit(c) is not { } fit

@@ -14,7 +14,7 @@ internal static class SealSeat
 
     private static NumberSlot At(StepName step, int deg) => step.Number($"{deg}");
 
-    public static IReadOnlyList<Slot> Slots(SealSheet seal, View view, double plannedMm) =>
+    public static IReadOnlyList<Slot> Slots(SealSheet seal, View view, double plannedMm, string at) =>
         [
             .. s_deg.Select(deg => new Slot(
                 $"{deg}",
@@ -27,7 +27,10 @@ internal static class SealSeat
                 Plausible: new Band(-seal.WidthMm, seal.WidthMm * 2),
                 Peers: "depth",
                 Expected: plannedMm
-            )),
+            )
+            {
+                Reads = $"{at}/depthMm",
+            }),
         ];
 
     /// <summary>Whether a planned depth can be pressed to at all; null where it can.</summary>

@@ -38,7 +38,7 @@ public static class SpigotBearing
             "spigot-bearing",
             1,
             "Spigot bearing",
-            sheet => sheet.MayHave(sheet.Spigot) ? ["rear-seal"] : [],
+            sheet => sheet.MayHave(sheet.Spigot, "spigot") ? ["rear-seal"] : [],
             [
                 new Choice(
                     Out,
@@ -110,7 +110,10 @@ public static class SpigotBearing
                                 "depth-gauge",
                                 Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5),
                                 Expected: c.Sheet.Spigot.DepthMm
-                            ),
+                            )
+                            {
+                                Reads = "spigot/depthMm",
+                            },
                         ],
                     Judge = c =>
                         Depth(

@@ -67,7 +67,7 @@ public static partial class TimingCover
             "timing-cover",
             1,
             "Timing cover",
-            sheet => sheet.MayHave(sheet.Cover) ? ["cover"] : [],
+            sheet => sheet.MayHave(sheet.Cover, "cover") ? ["cover"] : [],
             [
                 new Choice(
                     Sweeping.School,

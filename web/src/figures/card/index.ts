@@ -3,6 +3,7 @@ import { balancer } from './balancer';
 import { bearing } from './bearing';
 import { flange, float } from './crank';
 import { housing } from './housing';
+import { pressed } from './pressed';
 import { rocker } from './rocker';
 import { seal } from './seal';
 
@@ -27,6 +28,8 @@ export function cardFigure(path: string, input: CardInput): CardScene | undefine
         : on === 'housing' && input.sheet.rear?.housing
           ? housing
           : seal
-      : parts[part!];
+      : part!.startsWith('pressed-')
+        ? pressed(part!)
+        : parts[part!];
   return draws?.(input);
 }

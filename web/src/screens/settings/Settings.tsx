@@ -11,6 +11,7 @@ import { NoLine } from '../NoLine';
 import { Field, Wrong } from './Field';
 import { HouseRules } from './HouseRules';
 import { Instruments } from './Instruments';
+import { Lubricants } from './Lubricants';
 import { People } from './People';
 import { Sealants } from './Sealants';
 import { useChange } from './useChange';
@@ -20,6 +21,7 @@ const parts = [
   ['rules', 'House rules'],
   ['people', 'People'],
   ['sealants', 'Sealants'],
+  ['lubricants', 'Lubricants'],
   ['shop', 'The shop'],
 ] as const;
 
@@ -28,6 +30,7 @@ const kinds: Record<string, string> = {
   instrument: 'instrument',
   'house-rule': 'house rule',
   sealant: 'sealant',
+  lubricant: 'lubricant',
   shop: 'the shop',
 };
 
@@ -92,6 +95,7 @@ export function Settings() {
             {open === 'rules' && <HouseRules defaults={settings.data.defaults} house={settings.data.house} />}
             {open === 'people' && <People all={shop.data.people} />}
             {open === 'sealants' && <Sealants all={settings.data.sealants} />}
+            {open === 'lubricants' && <Lubricants all={settings.data.lubricants} />}
             {open === 'shop' && <TheShop key={shop.data.name} now={shop.data} />}
             {settings.data.changes.length > 0 && (
               <section className="mt-8 border-t-2 border-ink pt-2">

@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
@@ -29,7 +29,9 @@ const partsAt = (place: string): readonly string[] =>
         ? ['cam']
         : place === 'rear-seal'
           ? ['rear', 'endFloat', 'spigot']
-          : [place];
+          : place === 'pressed'
+            ? ['pressed-gear', 'pressed-race', 'pressed-bush', 'pressed-pin']
+            : [place];
 
 /** What is worked on, and drawn, from the rear. */
 const atTheRear: ReadonlySet<string> = new Set(['rear', 'endFloat', 'spigot']);
@@ -45,6 +47,11 @@ function OneSheet({ id }: { id: string }) {
   const sheet = useSheet(id);
   const { now } = sheet;
   const shop = useShop();
+  const measured = useQuery({
+    queryKey: ['measured', id],
+    queryFn: () => api.measured(id),
+    staleTime: 60_000,
+  });
   const files = useFilesIn();
   const { me } = useSettings();
   const by = shop.data?.people.find((p) => p.id === me) ?? shop.data?.people[0];
@@ -141,6 +148,24 @@ function OneSheet({ id }: { id: string }) {
             )}
           </button>
         ))}
+        {now.lacked.length > 0 && (
+          <select
+            aria-label="It has another part"
+            className="min-h-12 border-l-2 border-structure bg-field px-2 text-base font-bold text-line"
+            value=""
+            onChange={(e) => {
+              sheet.addPart(e.target.value);
+              show(e.target.value);
+            }}
+          >
+            <option value="">It has also …</option>
+            {now.lacked.map((part) => (
+              <option key={part.id} value={part.id}>
+                {part.label}
+              </option>
+            ))}
+          </select>
+        )}
       </nav>
       <main className="grid min-h-[480px] grow grid-cols-[minmax(0,1fr)_340px] max-lg:grid-cols-1">
         <SeenFrom view={atTheRear.has(open.part) ? 'rear' : 'front'}>
@@ -148,6 +173,7 @@ function OneSheet({ id }: { id: string }) {
             key={open.part}
             sheet={sheet}
             part={open}
+            measured={measured.data ?? []}
             onLast={() => (after ? show(after.part) : setLast((n) => n + 1))}
           />
         </SeenFrom>
@@ -170,11 +196,25 @@ function OneSheet({ id }: { id: string }) {
             </label>
             <section aria-label="Not kept yet" className="border-t-2 border-ink pt-2">
               <p className="font-read text-title leading-tight font-semibold" role="status">
-                {toldPaths.length === 0
+                {toldPaths.length + sheet.parts.length === 0
                   ? 'Nothing typed that isn’t kept.'
-                  : `${toldPaths.length === 1 ? 'One value' : `${toldPaths.length} values`} typed, not kept yet.`}
+                  : toldPaths.length === 0
+                    ? 'Not kept yet.'
+                    : `${toldPaths.length === 1 ? 'One value' : `${toldPaths.length} values`} typed, not kept yet.`}
               </p>
-              {toldPaths.length > 0 && (
+              {sheet.parts.map((part) => (
+                <p key={part} className="flex flex-wrap items-center gap-x-3 font-read text-base">
+                  It has: {parts.find((p) => p.part === part)?.label ?? part}
+                  <button
+                    type="button"
+                    className="min-h-11 font-semibold underline"
+                    onClick={() => sheet.dropPart(part)}
+                  >
+                    it hasn’t
+                  </button>
+                </p>
+              ))}
+              {toldPaths.length + sheet.parts.length > 0 && (
                 <>
                   <ul className="my-1 font-read text-base">
                     {toldPaths.slice(-5).map((path) => (
@@ -201,9 +241,11 @@ function OneSheet({ id }: { id: string }) {
                     >
                       Keep as version {now.version + 1}
                     </button>
-                    <Button low onClick={undo} title="Alt+Z">
-                      Undo: {labelOf(lastTold!.path).toLowerCase()}
-                    </Button>
+                    {lastTold && (
+                      <Button low onClick={undo} title="Alt+Z">
+                        Undo: {labelOf(lastTold.path).toLowerCase()}
+                      </Button>
+                    )}
                   </div>
                 </>
               )}

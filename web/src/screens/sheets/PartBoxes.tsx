@@ -1,7 +1,8 @@
 import { useState } from 'react';
-import type { PartView, WantedValue } from '../../api/types';
+import type { MeasuredValue, PartView, WantedValue } from '../../api/types';
 import { ValueBox } from '../../bench/card/ValueBox';
 import { useReader } from '../../entry/reader';
+import { writeQuantity } from '../../entry/wording';
 import { cardFigure } from '../../figures/card';
 import { card } from '../../figures/card/scene';
 import { useNarrow } from '../../ui/useNarrow';
@@ -13,6 +14,8 @@ import type { Sheet } from './useSheet';
 interface Props {
   sheet: Sheet;
   part: PartView;
+  /** What was measured on builds, newest first. */
+  measured: readonly MeasuredValue[];
   /** The keyboard goes on to what comes after this part. */
   onLast: () => void;
 }
@@ -29,7 +32,7 @@ const withoutBearing = (label: string): string => {
 };
 
 /** A part on its drawing, with every value that can be known of it, in the drawing's order. */
-export function PartBoxes({ sheet, part, onLast }: Props) {
+export function PartBoxes({ sheet, part, measured, onLast }: Props) {
   const reader = useReader();
   const narrow = useNarrow();
   const first = part.values.find((v) => v.missing) ?? part.values[0];
@@ -156,26 +159,53 @@ export function PartBoxes({ sheet, part, onLast }: Props) {
           {shown.map((value, i) => {
             const wrong = sheet.wrongAt(value.path);
             const label = bearing === undefined ? value.label : withoutBearing(value.label);
+            const here = open === value.path ? measured.find((m) => m.path === value.path) : undefined;
             return (
-              <ValueBox
-                key={value.path}
-                build={sheet.draftsAt}
-                value={{ ...value, label, ...(wrong === undefined ? {} : { fault: wrong }) }}
-                number={i + 1}
-                waiting={undefined}
-                called={called?.path === value.path ? `${called.path}${called.n}` : null}
-                open={open === value.path}
-                onOpen={() => setOpen(value.path)}
-                keeps
-                onTell={(words, goOn) => {
-                  if (words !== null) sheet.tell(value.path, words);
-                  if (goOn) go(value);
-                }}
-              />
+              <div key={value.path}>
+                <ValueBox
+                  build={sheet.draftsAt}
+                  value={{ ...value, label, ...(wrong === undefined ? {} : { fault: wrong }) }}
+                  number={i + 1}
+                  waiting={undefined}
+                  called={called?.path === value.path ? `${called.path}${called.n}` : null}
+                  open={open === value.path}
+                  onOpen={() => setOpen(value.path)}
+                  keeps
+                  onTell={(words, goOn) => {
+                    if (words !== null) sheet.tell(value.path, words);
+                    if (goOn) go(value);
+                  }}
+                />
+                {here && here.number !== value.number && (
+                  <Measured
+                    of={here}
+                    value={value}
+                    onTake={() => sheet.tell(value.path, `${here.number} mm`, false, 'measured')}
+                  />
+                )}
+              </div>
             );
           })}
         </div>
       </div>
     </section>
+  );
+}
+
+/** What a build measured of a value, one tap to take it. */
+function Measured({ of, value, onTake }: { of: MeasuredValue; value: WantedValue; onTake: () => void }) {
+  const reader = useReader();
+  const size = writeQuantity({ value: of.number, dimension: value.dimension, resolution: 0.001 }, reader);
+  return (
+    <button
+      type="button"
+      className="mt-1 min-h-11 w-full border-2 border-structure bg-field px-2 text-left text-base leading-tight font-semibold text-line"
+      // Before the box is left and closes this.
+      onMouseDown={(e) => e.preventDefault()}
+      onClick={onTake}
+    >
+      Take {size}, measured on build {of.build}
+      {of.readings > 1 ? `, mean of ${of.readings}` : ''}
+    </button>
   );
 }

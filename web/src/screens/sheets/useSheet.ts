@@ -27,6 +27,22 @@ export function useSheet(id: string) {
       here = false;
     };
   }, [draftsAt]);
+  const partsAt = `${draftsAt}/parts`;
+  const [parts, setParts] = useState<readonly string[]>([]);
+  useEffect(() => {
+    let here = true;
+    get<readonly string[]>(partsAt).then(
+      (kept) => here && kept && setParts(kept),
+      () => undefined,
+    );
+    return () => {
+      here = false;
+    };
+  }, [partsAt]);
+  const putParts = (next: readonly string[]) => {
+    setParts(next);
+    set(partsAt, next).catch(() => undefined);
+  };
   // What was typed before each step, for undo.
   const [past, setPast] = useState<readonly (readonly TypedValue[])[]>([]);
   const put = (next: readonly TypedValue[], from: typeof past = [...past, told ?? []]) => {
@@ -36,15 +52,26 @@ export function useSheet(id: string) {
   };
 
   const sheet = useQuery({ queryKey: ['sheet', id], queryFn: () => api.sheet(id) });
-  const all = new Map(sheet.data?.view.parts.flatMap((p) => p.values.map((v) => [v.path, v] as const)));
-  const asTyped = (path: string, text: string): TypedValue => {
+  const asked = (values: readonly TypedValue[], needed: boolean) => ({
+    queryKey: ['sheet', id, 'tried', values, parts, sheet.data?.version],
+    queryFn: () => api.trySheet(id, { values: [...values], parts: [...parts] }),
+    enabled: needed && sheet.data !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 60_000,
+  });
+  // What is told brings more to be known along: a bolt's place, a part's values.
+  const settled = useQuery(asked(told ?? [], (told ?? []).length + parts.length > 0));
+  const known = (told ?? []).length + parts.length > 0 ? (settled.data ?? sheet.data) : sheet.data;
+  const all = new Map(known?.view.parts.flatMap((p) => p.values.map((v) => [v.path, v] as const)));
+  const asTyped = (path: string, text: string, from: LimitSource = source): TypedValue => {
     const value = all.get(path);
     return {
       path,
       typed: text,
       unit: !value || value.words ? '' : bareUnit(value.dimension, reader.units),
       decimalMark: localMark(),
-      source,
+      source: from,
     };
   };
   // What is being typed is drawn with each key.
@@ -53,15 +80,9 @@ export function useSheet(id: string) {
     return text.trim() === '' || !all.has(path) ? [] : [asTyped(path, text)];
   });
   const values = [...(told ?? []), ...typing];
-  const tried = useQuery({
-    queryKey: ['sheet', id, 'tried', values, sheet.data?.version],
-    queryFn: () => api.trySheet(id, { values }),
-    enabled: values.length > 0 && sheet.data !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 60_000,
-  });
-  const now = values.length > 0 ? (tried.data ?? sheet.data) : sheet.data;
+  const typingNow = useQuery(asked(values, typing.length > 0));
+  const tried = typing.length > 0 ? typingNow : settled;
+  const now = typing.length > 0 ? (typingNow.data ?? known) : known;
 
   const last = (path: string) => (told ?? []).findLast((t) => t.path === path);
   const wrongAt = (path: string): string | undefined =>
@@ -80,6 +101,14 @@ export function useSheet(id: string) {
     sheet,
     now,
     told: told ?? [],
+    /** Parts that the engine is said to have besides, not kept yet. */
+    parts,
+    addPart: (part: string) => putParts([...parts.filter((p) => p !== part), part]),
+    /** Leaves a part out again, with what was typed of it. */
+    dropPart: (part: string) => {
+      putParts(parts.filter((p) => p !== part));
+      put((told ?? []).filter((t) => !t.path.startsWith(`${part}/`)));
+    },
     source,
     setSource,
     said,
@@ -87,12 +116,12 @@ export function useSheet(id: string) {
     wrongAt,
     draftsAt,
     /** Along takes the place of what was just told of the same value: a handle that is drawn about is undone at once. */
-    tell: (path: string, text: string, along = false) => {
+    tell: (path: string, text: string, along = false, from: LimitSource = source) => {
       setSaid({});
-      if (last(path)?.typed === text) return;
+      if (last(path)?.typed === text && last(path)?.source === from) return;
       const before = told ?? [];
       const rest = along && before[before.length - 1]?.path === path ? before.slice(0, -1) : before;
-      put([...rest, asTyped(path, text)], rest === before ? undefined : past);
+      put([...rest, asTyped(path, text, from)], rest === before ? undefined : past);
     },
     /** Several at once, in place of what was told of each before. */
     tellAll: (all: readonly (readonly [path: string, text: string])[]) => {
@@ -114,8 +143,15 @@ export function useSheet(id: string) {
     keep: async (by: string, because: string): Promise<boolean> => {
       const version = sheet.data?.version ?? 0;
       try {
-        const kept = await api.keepSheet(id, { by, version, because, values: [...(told ?? [])] });
+        const kept = await api.keepSheet(id, {
+          by,
+          version,
+          because,
+          values: [...(told ?? [])],
+          parts: [...parts],
+        });
         put([], []);
+        putParts([]);
         client.setQueryData(['sheet', id], kept);
         await client.invalidateQueries({ queryKey: ['sheets'] });
         setSaid({});

@@ -149,7 +149,8 @@ static bool IsPage(HttpRequest request) =>
     (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
     && !request.Path.StartsWithSegments("/api")
     && !request.Path.StartsWithSegments("/assets")
-    && !Path.HasExtension(request.Path);
+    // A file lies at the root; further down a dot is an engine's, such as a Four 1.8.
+    && (!Path.HasExtension(request.Path) || request.Path.Value!.LastIndexOf('/') > 0);
 
 /// <summary>Named so that the tests can start the whole server.</summary>
 public partial class Program;

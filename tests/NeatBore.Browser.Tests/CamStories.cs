@@ -34,7 +34,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
         for (var n = 0; n < 7; n++)
         {
-            Set(builder, n);
+            Set(builder, s_bearings[n].Bore, "1.500", $"SC{n + 1}");
             builder.GoOn(n < 6 ? $"Bearing {n + 2}: shell" : "The order and the tool");
         }
 
@@ -114,14 +114,14 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.HasNoErrors();
     }
 
-    private static void Set(Builder builder, int n)
+    /// <summary>Measures a shell and its bore, which fit.</summary>
+    internal static void Set(Builder builder, double bore, string wall, string mark)
     {
         string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
-        var bore = s_bearings[n].Bore;
-        builder.Read("mark", $"SC{n + 1}");
+        builder.Read("mark", mark);
         builder.Pick("holes", "all there, right way round");
         builder.Read("outer", N(bore + 0.09));
-        builder.Read("wall", "1.500");
+        builder.Read("wall", wall);
         builder.Read("front-0", N(bore + 0.001));
         builder.Read("front-90", N(bore + 0.002));
         builder.Read("rear-0", N(bore));
@@ -131,9 +131,11 @@ public sealed class CamStories(App app) : IClassFixture<App>
 
     /// <summary>Moves the metal at each passage by so many steps of 0.2 mm to the left and to the rear, and says that it looks like
     /// this.</summary>
-    private static void Look(Builder builder, int n, int left, int rear)
+    private static void Look(Builder builder, int n, int left, int rear) => Look(builder, s_bearings[n].Passages, left, rear);
+
+    internal static void Look(Builder builder, IEnumerable<string> passages, int left, int rear)
     {
-        foreach (var passage in s_bearings[n].Passages)
+        foreach (var passage in passages)
         {
             builder.WaitForPlace(passage);
             for (var i = 0; i < Math.Abs(left); i++)
@@ -150,7 +152,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         }
     }
 
-    private static void Bite(Builder builder, int n)
+    internal static void Bite(Builder builder, int n)
     {
         builder.Pick("mark", "in line");
         builder.Pick("turns", "it turns");

@@ -25,6 +25,12 @@ public class CompletionTests
             foreach (var file in Directory.GetFiles(Repository.At("demo", "sheets")).Select(f => Path.GetFileName(f)).Order())
             {
                 var sheet = Workbench.Demo<EngineSheet>($"sheets/{file}");
+                if (sheet.Known is not null)
+                {
+                    // Made by telling: those that are described whole are what telling is held against.
+                    continue;
+                }
+
                 foreach (var task in ProcedureBook.Default.Newest.Where(p => p.Wants.Parts.Count > 0 && p.Places(sheet).Count > 0))
                 {
                     data.Add(file, task.Id);

@@ -17,6 +17,8 @@ public class HostileWorkTests
     internal static readonly Dictionary<SheetRef, EngineSheet> Sheets = Directory
         .EnumerateFiles(Repository.At("demo", "sheets"))
         .Select(f => JsonSerializer.Deserialize(File.ReadAllText(f), CoreJson.Default.EngineSheet)!)
+        // A task on one that was made by telling begins on its completion, not on itself.
+        .Where(s => s.Known is null)
         .ToDictionary(s => s.Ref);
 
     public static TheoryData<string, string> Tasks =>

@@ -243,10 +243,11 @@ public class FastenerBoardTests
     [Fact]
     public void What_a_step_tightens_and_what_its_places_name_are_the_same_bolts()
     {
-        foreach (var sheet in Directory.EnumerateFiles(Repository.At("demo", "sheets")).Select(f => Workbench.Demo<EngineSheet>(f)))
+        foreach (var known in Directory.EnumerateFiles(Repository.At("demo", "sheets")).Select(f => Workbench.Demo<EngineSheet>(f)))
         {
-            foreach (var procedure in ProcedureBook.Default.Newest.Where(p => p.Places(sheet).Count > 0))
+            foreach (var procedure in ProcedureBook.Default.Newest.Where(p => p.Places(known).Count > 0))
             {
+                var sheet = Completion.Of(known, [], procedure.Wants).Sheet;
                 var chosen = procedure.Choices.ToDictionary(c => c.Id, c => c.Options(sheet)[0].Id);
                 foreach (var step in procedure.Steps)
                 {

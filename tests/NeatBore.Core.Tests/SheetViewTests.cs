@@ -27,11 +27,26 @@ public class SheetViewTests
         foreach (var sheet in Demo())
         {
             var view = SheetView.Of(sheet, []);
-            Assert.Equal(sheet.Cam is not null, view.Parts.Any(p => p.Part == "cam"));
+            Assert.Equal(sheet.Cam is not null || sheet.Undescribed?.Contains("cam") == true, view.Parts.Any(p => p.Part == "cam"));
             Assert.All(view.Parts, p => Assert.NotEmpty(p.Values));
             Assert.All(view.Parts.SelectMany(p => p.Values), v => Assert.Null(v.Fault));
-            Assert.Same(sheet, view.Sheet);
+            if (sheet.Known is null)
+            {
+                Assert.Same(sheet, view.Sheet);
+            }
+
+            // Every task that the demo offers on it can begin.
+            Assert.All(
+                ProcedureBook.Default.Newest.Where(p => p.Places(sheet).Count > 0 && (p.Wants.Parts.Count == 0 || Described(sheet, p))),
+                p => Assert.True(Completion.Of(sheet, [], p.Wants).Ready, $"{sheet.Name}, {p.Id}")
+            );
         }
+
+        // Of an engine that is only arranged, some parts are not described at all.
+        static bool Described(EngineSheet sheet, Procedure procedure) =>
+            procedure.Wants.Parts.All(part =>
+                sheet.Arrangement is null || (sheet.Known ?? []).Any(k => k.Path.StartsWith($"{part}/", StringComparison.Ordinal))
+            );
     }
 
     [Fact]

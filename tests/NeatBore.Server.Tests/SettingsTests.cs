@@ -37,7 +37,10 @@ public sealed class SettingsTests(Site site) : IClassFixture<Site>
         );
         var changed = (await site.GetAsync("/api/settings"))["changes"]![0]!;
         Assert.Equal(("person", "Ines"), ((string)changed["kind"]!, (string)changed["by"]!));
-        Assert.Equal("shop: must say what to change: shop, person, instrument, sealant or rule", await RefusedAsync("shop", "null"));
+        Assert.Equal(
+            "shop: must say what to change: shop, person, instrument, sealant, lubricant or rule",
+            await RefusedAsync("shop", "null")
+        );
     }
 
     [Fact]
@@ -97,6 +100,31 @@ public sealed class SettingsTests(Site site) : IClassFixture<Site>
             .Select(e => e!["event"]!)
             .Last(e => (string?)e["kind"] == "reading-taken");
         Assert.Equal(("mic-new", 0.004), ((string)read["instrument"]!["id"]!, (double)read["instrument"]!["uncertainty"]!));
+    }
+
+    [Fact]
+    public async Task A_shop_s_own_lubricant_is_offered_beside_those_of_the_engine()
+    {
+        string Wax(double low, double high) =>
+            $$"""{"id":"wax","name":"Dry wax","friction":{"low":{{low}},"high":{{high}},"source":"manual"} }""";
+        var begun = await site.BeginAsync();
+        Assert.StartsWith("friction.low: must be from 0.02 to 0.5", await RefusedAsync("lubricant", Wax(0, 0.1)));
+        Assert.Equal("friction.high: must not be below the low end", await RefusedAsync("lubricant", Wax(0.12, 0.1)));
+        var (status, settings) = await ChangeAsync("lubricant", Wax(0.06, 0.09));
+        Assert.Equal((200, "Dry wax"), (status, (string)settings["lubricants"]![0]!["name"]!));
+        var card = await site.GetAsync($"/api/builds/{begun}/card?kind=balancer-on&place=balancer");
+        var names = card["sheet"]!["balancer"]!["lubricants"]!.AsArray().Select(l => (string)l!["name"]!).ToList();
+        // A task that is begun goes on with what it began with.
+        Assert.DoesNotContain("Dry wax", names);
+        var fresh = Guid.CreateVersion7();
+        await site.PostAsync(
+            "/api/builds",
+            $$"""{"build":"{{fresh}}","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:00:00Z","by":"ines","number":"771","name":"T","sheet":"straight-six-2.7"}"""
+        );
+        card = await site.GetAsync($"/api/builds/{fresh}/card?kind=balancer-on&place=balancer");
+        names = [.. card["sheet"]!["balancer"]!["lubricants"]!.AsArray().Select(l => (string)l!["name"]!)];
+        Assert.Equal("Dry wax", names[^1]);
+        Assert.True(names.Count > 1);
     }
 
     [Fact]

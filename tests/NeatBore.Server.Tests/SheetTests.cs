@@ -101,4 +101,55 @@ public sealed class SheetTests(Site site) : IClassFixture<Site>
                 ).StatusCode
         );
     }
+
+    [Fact]
+    public async Task An_engine_is_said_to_have_a_part_more_and_what_it_can_t_have_is_refused()
+    {
+        Task<(int Status, JsonNode Body)> SayAsync(string engine, int version, string part) =>
+            site.PostAsync(
+                $"/api/sheets/{engine}/versions",
+                $$"""{"by":"ines","version":{{version}},"because":"","values":[],"parts":["{{part}}"]}"""
+            );
+        var (status, refused) = await SayAsync("four-1.8", 1, "pressed-pin");
+        Assert.Equal(422, status);
+        Assert.StartsWith("“pressed-pin” can’t be added to this engine; it may be one of", (string)refused["errors"]!["parts"]![0]!);
+        (status, var now) = await SayAsync("four-1.8", 1, "pressed-gear");
+        Assert.Equal((200, 2), (status, (int)now["version"]!));
+        Assert.Contains("pressed-gear", now["view"]!["parts"]!.AsArray().Select(p => (string)p!["part"]!));
+        Assert.DoesNotContain("pressed-gear", now["lacked"]!.AsArray().Select(p => (string)p!["id"]!));
+        Assert.Equal(422, (await SayAsync("four-1.8", 2, "pressed-gear")).Status);
+    }
+
+    [Fact]
+    public async Task What_a_build_measured_of_its_engine_and_what_it_wants_of_parts_is_told()
+    {
+        var build = await site.BeginAsync();
+        await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
+        await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.023"));
+
+        var measured = (await site.GetAsync("/api/sheets/straight-six-2.7/measured"))
+            .AsArray()
+            .Single(m => (string)m!["path"]! == "balancer/nose/diameterMm" && (int)m["readings"]! == 2)!;
+        Assert.Equal(34.022, (double)measured["number"]!, 6);
+        var parts = await site.GetAsync($"/api/builds/{build}/parts");
+        Assert.Null(parts["lacking"]);
+        Assert.Contains(
+            "Front seal 56 × 72 × 9",
+            parts["tasks"]!.AsArray().SelectMany(t => t!["supplies"]!.AsArray()).Select(x => (string)x!["label"]!)
+        );
+    }
+
+    [Fact]
+    public async Task A_page_of_an_engine_with_a_dot_in_its_name_is_opened_and_a_file_that_is_not_there_is_not()
+    {
+        async Task<string?> TypeAsync(string path) =>
+            (await site.Client.GetAsync(new Uri(path, UriKind.Relative), TestContext.Current.CancellationToken))
+                .Content
+                .Headers
+                .ContentType
+                ?.MediaType;
+        Assert.Equal("text/html", await TypeAsync("/engines/straight-six-2.7"));
+        Assert.Equal("application/problem+json", await TypeAsync("/nothing.png"));
+        Assert.Equal("application/problem+json", await TypeAsync("/assets/nothing.js"));
+    }
 }

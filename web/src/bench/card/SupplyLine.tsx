@@ -26,7 +26,7 @@ export function SupplyLine({ supply, waiting, onSay }: Props) {
   const where = waiting ?? supply.where;
   return (
     <div className="flex flex-wrap items-center justify-between gap-x-2 gap-y-1">
-      <span className="flex min-w-0 gap-2">
+      <span className="flex min-w-0 flex-1 basis-40 gap-2">
         <span className="pt-0.5">
           <CallMark mark={where === null ? 'to-do' : marks[where]} size={18} />
         </span>

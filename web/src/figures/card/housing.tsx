@@ -21,7 +21,7 @@ export function housingFrame(part: NonNullable<CardInput['sheet']['cover']>): {
 }
 
 /** The timing cover or the rear seal's housing, with its bore and as many bolts as are told. */
-export function housing({ sheet, open, reader }: CardInput): CardScene {
+export function housing({ sheet, open, reader, handled }: CardInput): CardScene {
   const rear = open?.startsWith('rear/') ?? false;
   const part = (rear ? sheet.rear?.housing : sheet.cover)!;
   const { centre, scale } = housingFrame(part);
@@ -31,7 +31,13 @@ export function housing({ sheet, open, reader }: CardInput): CardScene {
     drawing: (
       <>
         <Hatches />
-        <Outline housing={part} centre={centre} scale={scale} reader={reader} />
+        <Outline
+          housing={part}
+          centre={centre}
+          scale={scale}
+          reader={reader}
+          {...(handled ? { bolt: () => null } : {})}
+        />
         {open?.endsWith('/boreMm') && (
           <Measure from={[centre[0] - r, centre[1]]} to={[centre[0] + r, centre[1]]} />
         )}

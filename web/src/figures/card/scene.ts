@@ -11,6 +11,8 @@ export interface CardInput {
   /** The path of the value that is open. */
   open: string | undefined;
   reader: Reader;
+  /** Whether handles lie on its bolts, with their numbers. */
+  handled?: boolean;
 }
 
 export interface CardScene {

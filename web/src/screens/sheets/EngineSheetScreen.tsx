@@ -110,6 +110,24 @@ function OneSheet({ id }: { id: string }) {
         <Demo />
         <p className="text-title text-muted">version {now.version}</p>
         <span className="grow" />
+        {now.lacked.length > 0 && (
+          <select
+            aria-label="It has another part"
+            className="min-h-11 border-2 border-ink bg-white px-2 text-title font-semibold"
+            value=""
+            onChange={(e) => {
+              sheet.addPart(e.target.value);
+              show(e.target.value);
+            }}
+          >
+            <option value="">It has also …</option>
+            {now.lacked.map((part) => (
+              <option key={part.id} value={part.id}>
+                {part.label}
+              </option>
+            ))}
+          </select>
+        )}
         <a
           className="flex min-h-11 items-center text-title font-semibold underline"
           href={`/api/sheets/${id}/file`}
@@ -148,24 +166,6 @@ function OneSheet({ id }: { id: string }) {
             )}
           </button>
         ))}
-        {now.lacked.length > 0 && (
-          <select
-            aria-label="It has another part"
-            className="min-h-12 border-l-2 border-structure bg-field px-2 text-base font-bold text-line"
-            value=""
-            onChange={(e) => {
-              sheet.addPart(e.target.value);
-              show(e.target.value);
-            }}
-          >
-            <option value="">It has also …</option>
-            {now.lacked.map((part) => (
-              <option key={part.id} value={part.id}>
-                {part.label}
-              </option>
-            ))}
-          </select>
-        )}
       </nav>
       <main className="grid min-h-[480px] grow grid-cols-[minmax(0,1fr)_340px] max-lg:grid-cols-1">
         <SeenFrom view={atTheRear.has(open.part) ? 'rear' : 'front'}>

@@ -49,12 +49,12 @@ export function PartBoxes({ sheet, part, measured, onLast }: Props) {
       ? part.values
       : part.values.filter((v) => (whole ? bearingOf(v.path) === null : bearingOf(v.path) === bearing));
   const drawn = sheet.now!.view.sheet;
-  const figure = cardFigure(open ?? part.part, { sheet: drawn, open, reader });
   // The cover, or the rear seal's housing where it has one.
   const boltsAt = part.part === 'cover' ? 'cover' : 'rear/housing';
   const bolted = part.part === 'cover' ? drawn.cover : part.part === 'rear' ? drawn.rear?.housing : undefined;
   const count = part.values.find((v) => v.path === `${boltsAt}/boltCount`);
   const boltsKnown = count?.number != null && (part.part === 'cover' || (open?.startsWith(boltsAt) ?? false));
+  const figure = cardFigure(open ?? part.part, { sheet: drawn, open, reader, handled: boltsKnown });
   const call = (path: string) => setCalled((was) => ({ path, n: (was?.n ?? 0) + 1 }));
   const go = (from: WantedValue) => {
     const next = shown[shown.indexOf(from) + 1];

@@ -49,7 +49,7 @@ public sealed class SheetStories(SheetStories.OwnShop app) : IClassFixture<Sheet
         builder.Click("//label[.='Bearing bore, across']/preceding::input[1]");
         builder.Press(Keys.Control + "a", "54", Keys.Enter);
         builder.SeeNot("must be from 15");
-        Next(builder, "22", "", "1.8", "50", "", "", "", "180", "6", "", "90", "5", "9", "300", "5", "9");
+        Next(builder, "22", "", "1.8", "50", "", "", "", "180", "6", "", "90", "5", "9", "300", "5", "9", "");
         // On to the next bearing, of which only its own hole is still to be told.
         At(builder, "Bearing bore, across");
         builder.See("Bearing 2 from the front");

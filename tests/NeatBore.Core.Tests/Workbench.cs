@@ -77,6 +77,9 @@ internal sealed class Workbench
         return Begin();
     }
 
+    /// <summary>Since it began.</summary>
+    public int Minutes => _clock;
+
     /// <summary>Lets time go by.</summary>
     public Workbench Wait(int minutes)
     {

@@ -24,6 +24,7 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(TellSupply), "tell-supply")]
 [JsonDerivedType(typeof(AskOwner), "ask-owner")]
 [JsonDerivedType(typeof(TellAnswer), "tell-answer")]
+[JsonDerivedType(typeof(JudgeByHand), "judge-by-hand")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -150,4 +151,14 @@ public sealed record AskOwner(Guid Id, DateTimeOffset DoneAt, StepRef Step, stri
 /// <param name="Who">Who answered, 1 to 80 characters.</param>
 /// <param name="How">How.</param>
 public sealed record TellAnswer(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Question, string Answer, string Who, AnswerBy How)
+    : Command(Id, DoneAt);
+
+/// <summary>Judge a step without measuring it; that is the decision, too.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">The step.</param>
+/// <param name="How">One of the step's ways, by id.</param>
+/// <param name="Found">What was found; not checked at all is a lead's.</param>
+/// <param name="Line">In words, up to 200 characters; wanted for another way, and for what was not checked.</param>
+public sealed record JudgeByHand(Guid Id, DateTimeOffset DoneAt, StepRef Step, string How, HandFound Found, string Line = "")
     : Command(Id, DoneAt);

@@ -220,6 +220,13 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 Reason(decide.Because, "because"),
                 Step(state, decide.Step).StandsOn?.Invoke()
             ),
+            JudgeByHand judge => ByHand(judge, state, by),
+            // What has no call yet was not checked.
+            OpenGate open when by.Role == Role.Lead && Unblocked(state, open.Step).Now.Call is null => ByHand(
+                new JudgeByHand(open.Id, open.DoneAt, open.Step, HandWays.Other.Id, HandFound.NotChecked, open.Because),
+                state,
+                by
+            ),
             OpenGate open => by.Role == Role.Lead
                 ? new GateOpened(
                     open.Id,
@@ -672,6 +679,49 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 "step",
                 $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason"
             );
+    }
+
+    private static JudgedByHand ByHand(JudgeByHand judge, WorkedBuild state, Signer by)
+    {
+        var step = Unblocked(state, judge.Step);
+        var line = judge.Line.Trim();
+        var faults = new Faults();
+        faults.Require(line.Length <= 2000, "line", "must be up to 2000 characters");
+        if (judge.Found == HandFound.NotChecked)
+        {
+            faults.Require(by.Role == Role.Lead, "by", $"only a lead goes on with what was not checked at all; {by.Name} is a builder");
+            faults.Require(line.Length > 0, "line", "must say why it was not checked");
+            faults.ThrowIfAny();
+            return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, "", "", judge.Found, line);
+        }
+
+        if (step.HandWays is not { } ways)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” needs no instrument: do what it asks, or a lead opens the gate");
+        }
+
+        var how = ways.FirstOrDefault(w => w.Id == judge.How);
+        faults.Require(how is not null, "how", $"must be one of {string.Join(", ", ways.Select(w => w.Id))}");
+        faults.Require(judge.How != HandWays.Other.Id || line.Length > 0, "line", "must say how it was judged");
+        faults.ThrowIfAny();
+        // Once taken, a number rules; a hand's own no stands until something was done about it.
+        if (step.Hand is { Found: HandFound.Bad })
+        {
+            throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” was judged bad: put it right and begin it again, measure it, or a lead opens the gate with a reason"
+            );
+        }
+
+        if (step.Calls.LastOrDefault(c => c.Judgement.Call?.Checks.Count > 0) is { Judgement.Call.Verdict: Verdict.Stop, Release: null })
+        {
+            throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” was measured, and its number is a stop: measure it again, or a lead opens the gate with a reason"
+            );
+        }
+
+        return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, how!.Id, how.Label, judge.Found, line);
     }
 
     private static string Reason(string text, string field) =>

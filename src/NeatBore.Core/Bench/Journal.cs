@@ -15,6 +15,7 @@ internal sealed class Journal
     private readonly ILookup<StepRef, NoteState> _notes;
     private readonly ILookup<StepRef, PhotoState> _photos;
     private readonly ILookup<StepRef, QuestionState> _questions;
+    private readonly Dictionary<(StepRef Step, int Round), LogEntry> _hands = [];
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
     private readonly TaskRef _task;
 
@@ -63,6 +64,11 @@ internal sealed class Journal
                     break;
                 case GateOpened opened when opened.Step.Task == task:
                     _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
+                    break;
+                case JudgedByHand hand when hand.Step.Task == task:
+                    _hands[(hand.Step, hand.Round)] = entry;
+                    _roundAt[hand.Step] = entry.Seq;
+                    LastAt = LastAt > hand.DoneAt ? LastAt : hand.DoneAt;
                     break;
                 case Chose chose when chose.Task == task:
                     _chosen[chose.Choice] = chose.Option;
@@ -139,6 +145,9 @@ internal sealed class Journal
                     .. looked.Tasks.Select(t => _taskAt.GetValueOrDefault(t)),
                 ]
         ).Max();
+
+    /// <summary>What was judged by hand in a step's newest round; null where nothing was.</summary>
+    public LogEntry? Hand(StepRef step) => _hands.GetValueOrDefault((step, Round(step)));
 
     /// <summary>What was looked at, as it stands now.</summary>
     public Footing Footing(Looked looked, SheetRef sheet, IReadOnlyDictionary<string, string> chosen, bool complete) =>

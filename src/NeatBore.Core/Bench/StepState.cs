@@ -1,6 +1,7 @@
 using System.Text.Json.Serialization;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 
@@ -89,6 +90,17 @@ public sealed record StepState(
     /// on.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public IReadOnlyList<QuestionState>? Questions { get; init; }
+
+    /// <summary>How it may be judged without an instrument; null where it needs none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Option>? HandWays { get; init; }
+
+    /// <summary>What was judged by hand, while no number took its place; null where nothing was.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public HandState? Hand { get; init; }
+
+    /// <summary>Whether nothing of it was measured, here or in what it stands on.</summary>
+    internal bool Unmeasured { get; init; }
 
     /// <summary>Tells what it says stands on, for a decision to keep; null where nothing is judged.</summary>
     internal Func<Footing>? StandsOn { get; init; }

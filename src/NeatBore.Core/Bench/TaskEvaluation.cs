@@ -88,7 +88,9 @@ internal static class TaskEvaluation
                 (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot),
                 known,
                 kind => other(kind)?.Standing,
-                (s, i) => journal.Round(new StepRef(started.Task, s, i))
+                (s, i) => journal.Round(new StepRef(started.Task, s, i)),
+                null,
+                (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad }
             );
 
         var next = Next(steps, procedure);
@@ -186,8 +188,21 @@ internal static class TaskEvaluation
         var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
+        // A hand's judgement stands while no number does; what stands on it alone has nothing to reckon with.
+        var hand = complete && judged?.Call is not null ? null : journal.Hand(at);
+        var told = hand?.Event as JudgedByHand;
+        // It takes the place of what would be measured, not of what is done.
+        var undone = newest.Slots.FirstOrDefault(s => s is { Live: null, Slot.Required: true } && !HandWays.Measured(s.Slot));
+        var unmeasured =
+            told is null && slots.Count == 0 && judged is { Call: null } ? StoodOn(step, at, before).Find(s => s.Unmeasured) : null;
         var now =
-            judged
+            (
+                conflict is not null || told is null ? null
+                : undone is null ? HandWays.Judged(told, step.Catches)
+                : Prompt.For(undone.Slot)
+            )
+            ?? (unmeasured is null ? null : HandWays.Follows(unmeasured.Title, step.Catches))
+            ?? Settled(judged, journal, at)
             ?? new Judgement(
                 Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))
             );
@@ -208,7 +223,8 @@ internal static class TaskEvaluation
         }
 
         var looked = known?.Looked ?? context.Looked;
-        var changedAt = known?.ChangedAt ?? journal.ChangedAt(looked);
+        var changedAt = Math.Max(known?.ChangedAt ?? journal.ChangedAt(looked), hand?.Seq ?? 0);
+        changedAt = Math.Max(changedAt, unmeasured?.StoodOnAt ?? 0);
         var same =
             given is not null
             && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
@@ -218,7 +234,9 @@ internal static class TaskEvaluation
         var says = otherwise is null ? now : given!.Judgement.Read();
         var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));
         var was = otherwise is not null && says.Call?.Verdict == Verdict.Go;
-        complete |= was || (holds && given!.Release!.StoodOn is { Complete: true });
+        var byHand = conflict is null && (unmeasured is not null || (undone is null && told is { Found: not HandFound.Bad }));
+        holds |= byHand;
+        complete |= byHand || was || (holds && given!.Release!.StoodOn is { Complete: true });
         var questions = journal.Questions(at);
         var answered = questions?.All(q => q.Answer is not null) ?? true;
         var passed =
@@ -229,11 +247,7 @@ internal static class TaskEvaluation
             : complete && (slots.Count > 0 || says.Call is not null) ? StepStatus.Judged
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
-        var stoodOn = before
-            .Where(s =>
-                (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))
-            )
-            .ToList();
+        var stoodOn = StoodOn(step, at, before);
         var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(changedAt).Max();
         var state = new StepState(
             at,
@@ -264,9 +278,56 @@ internal static class TaskEvaluation
             ChangedAt = Math.Max(Math.Max(journal.ToldAt(at), stoodOnAt), step.NoWayBack ? journal.SuppliedAt : 0),
             StoodOnAt = stoodOnAt,
             Questions = questions,
+            HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,
+            Hand = hand is null ? null : HandState.Of(hand),
+            Unmeasured = told is not null || unmeasured is not null,
             StandsOn = says.Call is null ? null : () => journal.Footing(looked, sheet, chosen, complete),
         };
         return (state, new Judged(looked, left, slots, judged, changedAt, given is null ? null : (given.Id, same)));
+    }
+
+    private static List<StepState> StoodOn(Step step, StepRef at, List<StepState> before) =>
+        [
+            .. before.Where(s =>
+                (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))
+            ),
+        ];
+
+    /// <summary>What two rounds could not settle is the builder's to decide, with its number and how far that can be off.</summary>
+    private static Judgement? Settled(Judgement? judged, Journal journal, StepRef at)
+    {
+        if (
+            judged is not { Call: { Verdict: Verdict.LookAgain } call }
+            || call.Checks.FirstOrDefault(c => c.Verdict == Verdict.LookAgain) is not { } open
+            || Math.Abs(open.Value - open.Limit) > open.Uncertainty
+            || journal.Round(at) is not (> 1 and var round)
+            || !journal
+                .Calls(at)
+                .Any(c =>
+                    c.Round < round
+                    && c.Judgement.Call is { Verdict: Verdict.LookAgain } before
+                    && before.Checks.Any(b => b.Name == open.Name && b.Verdict == Verdict.LookAgain)
+                )
+        )
+        {
+            return judged;
+        }
+
+        Quantity Of(double value) => new(value, open.Dimension, open.Dimension == Dimension.Length ? 0.001 : 0.1);
+        return judged with
+        {
+            Do = Sentence.Of("Two rounds don’t settle it. Decide, and say why."),
+            Call = call with
+            {
+                Verdict = Verdict.Decide,
+                Why = Sentence.Of(
+                    "{value}, give or take {u}; {limit} is the limit. It may be either side of it.",
+                    ("value", Of(open.Value)),
+                    ("u", Of(open.Uncertainty)),
+                    ("limit", Of(open.Limit))
+                ),
+            },
+        };
     }
 
     private static string Title(Step step, StepContext context) =>

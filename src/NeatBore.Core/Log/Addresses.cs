@@ -17,6 +17,7 @@ internal static class Addresses
             Attached attached => attached.Step,
             OwnerAsked asked => asked.Step,
             OwnerAnswered answered => answered.Step,
+            JudgedByHand judged => judged.Step,
             _ => null,
         };
 

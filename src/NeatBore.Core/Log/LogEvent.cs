@@ -23,6 +23,7 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(SupplyTold), "supply-told")]
 [JsonDerivedType(typeof(OwnerAsked), "owner-asked")]
 [JsonDerivedType(typeof(OwnerAnswered), "owner-answered")]
+[JsonDerivedType(typeof(JudgedByHand), "judged-by-hand")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

@@ -6,10 +6,12 @@ namespace NeatBore.Core.RunSheets;
 public static class Prompt
 {
     /// <summary>The next thing to read or tick at the step, or that it is done.</summary>
-    public static Judgement Next(StepContext context)
-    {
-        var slot = context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(s));
-        return new Judgement(
+    public static Judgement Next(StepContext context) =>
+        For(context.Step.Slots(context).FirstOrDefault(s => s.Required && !context.Taken(s)));
+
+    /// <summary>What is read or ticked at a place; null for that it is done.</summary>
+    internal static Judgement For(Slot? slot) =>
+        new(
             slot switch
             {
                 null => Sentence.Of("Done. Go on to the next step."),
@@ -26,5 +28,4 @@ public static class Prompt
                 _ => Sentence.Of("Read: {label}.", ("label", Quantity.Word(slot.Label))),
             }
         );
-    }
 }

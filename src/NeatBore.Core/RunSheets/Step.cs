@@ -53,6 +53,16 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>Whether it can't be undone: what is missing of the task's supplies is said before it.</summary>
     public bool NoWayBack { get; init; }
 
+    /// <summary>How it is judged without an instrument; none for by hand and by eye. A step without readings of its own is judged so only
+    /// where it names ways.</summary>
+    public IReadOnlyList<Option> Hand { get; init; } = [];
+
+    /// <summary>Whether it needs no instrument, so that nothing takes the place of doing it.</summary>
+    public bool NoHand { get; init; }
+
+    /// <summary>What could still catch a fault that a hand lets by here, as a sentence without its full stop.</summary>
+    public string Catches { get; init; } = HandWays.Later;
+
     /// <summary>Shown where the step is.</summary>
     public IReadOnlyList<string> Cautions { get; init; } = [];
 }

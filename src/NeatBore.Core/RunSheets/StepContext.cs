@@ -15,7 +15,8 @@ public sealed class StepContext(
     Dictionary<string, (object? Value, Looked Looked)>? known = null,
     Func<string, Standing?>? other = null,
     Func<string, string, int>? round = null,
-    Looked? looked = null
+    Looked? looked = null,
+    Func<string, string, bool>? byHand = null
 )
 {
     private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
@@ -59,16 +60,23 @@ public sealed class StepContext(
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked);
+    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked);
+    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
     {
         Looked.AtRounds(step, Item);
         return round?.Invoke(step, Item) ?? 1;
+    }
+
+    /// <summary>Whether a step of this item was judged by hand, and not bad.</summary>
+    public bool ByHand(StepName step)
+    {
+        Looked.AtRounds(step, Item);
+        return byHand?.Invoke(step, Item) ?? false;
     }
 
     /// <summary>How another task of the same build stands, by its kind; null where it was not begun.</summary>

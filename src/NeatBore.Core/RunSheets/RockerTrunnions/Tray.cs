@@ -83,7 +83,8 @@ public static partial class RockerTrunnions
                 Steps: own.Where(s => s.When(o.SeenBy(s)).Because is null).Select(s => (Step: s, Slots: s.Slots(o.SeenBy(s)))).ToList()
             )
         );
-        bool Complete((Step Step, IReadOnlyList<Slot> Slots) s, StepContext o) => s.Slots.All(x => !x.Required || o.Taken(s.Step.Name, x));
+        bool Complete((Step Step, IReadOnlyList<Slot> Slots) s, StepContext o) =>
+            s.Slots.All(x => !x.Required || o.Taken(s.Step.Name, x) || (HandWays.Measured(x) && o.ByHand(s.Step.Name)));
         var done = progress.Count(p => p.Steps.TrueForAll(s => Complete(s, p.Rocker)));
         var half = progress
             .Where(p =>

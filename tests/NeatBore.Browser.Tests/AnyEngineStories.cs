@@ -129,7 +129,7 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
 
         builder.GoOn("Crank bolt");
         Steps.Ticks(builder, "tool-off", "by-hand");
-        foreach (var (place, value) in (IEnumerable<(string, string)>)[("wrench", "450"), ("adaptor", "0"), ("angle", "0"), ("set", "95")])
+        foreach (var (place, value) in (IEnumerable<(string, string)>)[("adaptor", "0"), ("set", "95")])
         {
             builder.Read(place, value);
         }

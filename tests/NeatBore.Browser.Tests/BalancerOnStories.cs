@@ -56,8 +56,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.GoOn("Crank bolt");
 
         Ticks(builder, "tool-off", "by-hand");
-        builder.Read("wrench", "420");
         builder.Read("adaptor", "60");
+        builder.Read("wrench", "420");
         builder.Read("angle", "35");
         builder.See("Set the wrench to 125.3 N·m");
         builder.WaitForPlace("set");

@@ -167,7 +167,7 @@ public class BenchTests
             .TakeAll("tool")
             .TakeAll("draw", "40.0", "22.5")
             .TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "420", "60", "35", "125.3")
+            .TakeAll("bolt", "60", "420", "35", "125.3")
             .TakeAll("turn")
             .TakeAll("mark", "-2");
         Assert.Equal(Standing.Decide, bench.Task.Standing);

@@ -33,10 +33,17 @@ public class ByHandTests
             bench = new Workbench(sheet, At(procedure, sheet)).Begin();
         }
 
+        // A wrench that clicks gives no number.
+        foreach (var choice in bench.Task.Choices.Where(c => c.Id.EndsWith("wrench", StringComparison.Ordinal)))
+        {
+            var how = choice.Id == "wrench" ? "clicks" : "clicks-pass";
+            bench.Do((id, at) => new Choose(id, at, bench.Task.Ref, choice.Id, how), Workbench.Tomas);
+        }
+
         Walk(bench);
         Assert.All(
             bench.Log.Select(e => e.Event).OfType<ReadingTaken>(),
-            r => Assert.True(r.Value is null || s_settings.Contains(r.Slot.Slot) || Counted(bench, r), $"{r.Slot.Step.Step}/{r.Slot.Slot}")
+            r => Assert.True(r.Value is null || Told(r.Slot.Slot) || Counted(bench, r), $"{r.Slot.Step.Step}/{r.Slot.Slot}")
         );
         Assert.DoesNotContain(bench.Log, e => e.Event is GateOpened);
     }
@@ -56,7 +63,7 @@ public class ByHandTests
     }
 
     // What a wrench is set to is told, not measured.
-    private static readonly HashSet<string> s_settings = ["set", "wrench", "adaptor", "angle"];
+    private static bool Told(string slot) => slot is "set" or "adaptor" || slot.StartsWith("set-", StringComparison.Ordinal);
 
     private static bool Counted(Workbench bench, ReadingTaken reading) =>
         bench.Task.Steps.SelectMany(s => s.Rounds).SelectMany(r => r.Slots).First(s => s.Slot.Key == reading.Slot.Slot).Slot.Dimension
@@ -85,7 +92,7 @@ public class ByHandTests
             return true;
         }
 
-        if (step.Rounds[^1].Slots.FirstOrDefault(s => s.Live is null && s.Slot.Required && s_settings.Contains(s.Slot.Key)) is { } told)
+        if (step.Rounds[^1].Slots.FirstOrDefault(s => s.Live is null && s.Slot.Required && Told(s.Slot.Key)) is { } told)
         {
             Take(bench, step, told.Slot);
             return true;
@@ -117,6 +124,7 @@ public class ByHandTests
                     {
                         SlotKind.Pick => slot.Options![0].Id,
                         SlotKind.Tool => Tool(slot),
+                        SlotKind.Number when slot.Key == "set" => $"{bench.Sheet.CrankBolt!.TorqueNm}",
                         SlotKind.Number => $"{slot.Expected ?? 0}",
                         SlotKind.Text when slot.Key == "places" => $"1-{bench.Sheet.Rockers!.Places.Count}",
                         _ => "done",
@@ -129,4 +137,127 @@ public class ByHandTests
 
     private static string Tool(Slot slot) =>
         Calculators.Tooling.ToolMatch.Solve(new(slot.Need!, s_shop.Crib)).Fits is [var fits, ..] ? fits.Id : s_shop.Crib[0].Id;
+
+    private static string Refused(Workbench bench, string step, string how, HandFound found, string line = "", Signer? by = null) =>
+        Assert
+            .Throws<UnusableInputException>(() =>
+                bench.Do((id, at) => new JudgeByHand(id, at, bench.Step(step).Ref, how, found, line), by ?? Workbench.Tomas)
+            )
+            .Errors.Select(e => $"{e.Key}: {e.Value[0]}")
+            .First();
+
+    private static Workbench Judge(Workbench bench, string step, HandFound found, string how = "same-part", Signer? by = null) =>
+        bench.Do((id, at) => new JudgeByHand(id, at, bench.Step(step).Ref, how, found), by ?? Workbench.Tomas);
+
+    private static Workbench Cleaned() =>
+        new Workbench()
+            .Begin()
+            .Take("parts", "balancer", "HB-21")
+            .Take("parts", "bolt", "B-7")
+            .Take("parts", "nose")
+            .Take("parts", "bore")
+            .Take("parts", "thread")
+            .Take("parts", "clean");
+
+    [Fact]
+    public void It_is_said_how_and_what_was_found_and_what_needs_no_instrument_is_done()
+    {
+        var bench = Cleaned();
+        Assert.Equal(["same-part", "came-off-hard", "by-hand", "other"], bench.Step("nose").HandWays!.Select(w => w.Id));
+        Assert.Null(bench.Step("parts").HandWays);
+        Assert.StartsWith("step: “Parts and cleaning” needs no instrument", Refused(bench, "parts", "by-hand", HandFound.Good));
+        Assert.StartsWith("how: must be one of same-part, came-off-hard", Refused(bench, "nose", "guessed", HandFound.Good));
+        Assert.Equal("line: must say how it was judged", Refused(bench, "nose", "other", HandFound.Good));
+        Assert.Equal(
+            "by: only a lead goes on with what was not checked at all; Tomas is a builder",
+            Refused(bench, "nose", "", HandFound.NotChecked, "no time")
+        );
+        Assert.Equal("line: must say why it was not checked", Refused(bench, "nose", "", HandFound.NotChecked, "", Workbench.Ines));
+    }
+
+    [Fact]
+    public void What_was_found_decides_and_the_fit_has_nothing_to_reckon_with()
+    {
+        var bench = Judge(Judge(Cleaned(), "nose", HandFound.Good), "bore", HandFound.NotSure);
+        var (nose, fit) = (bench.Step("nose"), bench.Step("fit"));
+        Assert.Equal((Verdict.Decide, true, StepStatus.Released), (nose.Now.Call!.Verdict, nose.Passed, nose.Status));
+        Assert.Equal("Good, judged the same part back: not measured.", nose.Now.Call.Because);
+        Assert.StartsWith("Feel the force as it goes on", Wording.Write(nose.Now.Do));
+        Assert.Equal("Not measured: “Measure the nose” was judged by hand.", fit.Now.Call!.Because);
+        Assert.True(fit.Passed);
+        Assert.Equal("method", bench.Task.Next!.Step);
+        // It is worked out alike from the log.
+        var whole = WorkedBuild.Of(bench.Sheets, ProcedureBook.Default, bench.Log).Tasks.Single();
+        Assert.Equal(bench.Task.Steps.Select(s => (s.Ref, s.Status, s.Passed)), whole.Steps.Select(s => (s.Ref, s.Status, s.Passed)));
+    }
+
+    [Fact]
+    public void What_is_bad_by_hand_stands_until_something_was_done_about_it()
+    {
+        var bench = Judge(Cleaned(), "nose", HandFound.Bad);
+        Assert.Equal((Verdict.Stop, false), (bench.Step("nose").Now.Call!.Verdict, bench.Step("nose").Passed));
+        Assert.StartsWith("step: “Measure the nose” was judged bad", Refused(bench, "nose", "by-hand", HandFound.Good));
+        Judge(bench.Again("nose"), "nose", HandFound.Good);
+        Assert.True(bench.Step("nose").Passed);
+    }
+
+    [Fact]
+    public void Once_taken_a_number_rules_also_where_it_was_struck()
+    {
+        // Measured, the fit is far too tight; each is struck then, and judged by hand.
+        var bench = Cleaned();
+        bench.TakeAll("nose", [.. Enumerable.Repeat("34.120", 6), "20"]).TakeAll("bore", [.. Enumerable.Repeat("33.900", 6), "20"]);
+        Assert.Equal(Verdict.Stop, bench.Step("fit").Now.Call!.Verdict);
+        Assert.Null(bench.Step("fit").HandWays);
+        var depth = Seated("7.5", "7.5", "7.5");
+        Assert.Equal(Verdict.Stop, depth.Step("seat").Now.Call!.Verdict);
+        Assert.StartsWith("step: “Seated depth” was measured, and its number is a stop", Refused(depth, "seat", "by-eye", HandFound.Good));
+        foreach (var slot in depth.Step("seat").Rounds[^1].Slots)
+        {
+            depth.Do((id, at) => new Strike(id, at, slot.Live!.Id, StrikeReason.Slip));
+        }
+
+        Assert.StartsWith("step: “Seated depth” was measured, and its number is a stop", Refused(depth, "seat", "by-eye", HandFound.Good));
+        Assert.StartsWith("step: “Seated depth” was measured", Refused(depth.Again("seat"), "seat", "by-eye", HandFound.Good));
+        depth.TakeAll("seat", Home(depth), Home(depth), Home(depth));
+        Assert.Equal(Verdict.Go, depth.Step("seat").Now.Call!.Verdict);
+    }
+
+    [Fact]
+    public void A_number_takes_the_place_of_what_a_hand_judged()
+    {
+        var depth = Seated();
+        Judge(depth, "seat", HandFound.Good, "sharp-rise");
+        Assert.True(depth.Step("seat").Passed);
+        depth.TakeAll("seat", "7.5", "7.5", "7.5");
+        Assert.Equal((Verdict.Stop, false), (depth.Step("seat").Now.Call!.Verdict, depth.Step("seat").Passed));
+        Assert.Null(depth.Step("seat").Hand);
+    }
+
+    [Fact]
+    public void A_lead_opens_a_gate_that_has_no_call_yet()
+    {
+        var depth = Seated();
+        Assert.Null(depth.Step("seat").Now.Call);
+        Assert.Throws<UnusableInputException>(() =>
+            depth.Do((id, at) => new OpenGate(id, at, depth.Step("seat").Ref, "the owner drives it home"), Workbench.Tomas)
+        );
+        depth.Do((id, at) => new OpenGate(id, at, depth.Step("seat").Ref, "the owner drives it home"));
+        Assert.True(depth.Step("seat").Passed);
+        Assert.Equal("Not checked at all: the owner drives it home.", depth.Step("seat").Now.Call!.Because);
+    }
+
+    private static string Home(Workbench bench) => FormattableString.Invariant($"{bench.Sheet.Balancer!.SeatedDepthMm:0.00}");
+
+    /// <summary>Up to the seated depth, by hand; then with these depths.</summary>
+    private static Workbench Seated(params string[] depths)
+    {
+        var bench = Judge(Judge(Cleaned(), "nose", HandFound.Good), "bore", HandFound.Good);
+        while (bench.Task.Next is { Step: not "seat" } at)
+        {
+            Assert.True(Forward(bench, bench.Task.Steps.First(s => s.Ref == at)));
+        }
+
+        return depths.Length == 0 ? bench : bench.TakeAll("seat", depths);
+    }
 }

@@ -125,6 +125,25 @@ public class CamBearingTests
             Assert.Equal(SharedArea.Of(s, s, 1.3, 0.7), SharedArea.Of(s, s, -1.3, -0.7), 1e-9);
         });
 
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1e-70)]
+    [InlineData(-1e-12)]
+    [InlineData(3e-11)]
+    public void Edges_that_lie_on_one_another_are_counted_once_however_little_they_are_apart(double dx)
+    {
+        HoleShape Slot(double length) => new(ShapeKind.Slot, null, length, 3, SlotAxis.Along);
+        var circle = new HoleShape(ShapeKind.Circle, 3, null, null);
+        double Of(double length) => (Math.PI * 2.25) + (3 * (length - 3));
+        // The shorter lies in the longer, their sides on one another.
+        Assert.Equal(Of(4.2), SharedArea.Of(Slot(5), Slot(4.2), dx, -0.224), 1e-6);
+        Assert.Equal(Of(4.2), SharedArea.Of(Slot(4.2), Slot(5), dx, 0.39), 1e-6);
+        // A round hole as wide as the slot, at its very end.
+        Assert.Equal(Of(3), SharedArea.Of(circle, Slot(5), dx, 1), 1e-6);
+        Assert.Equal(Of(3), SharedArea.Of(Slot(5), circle, dx, 1), 1e-6);
+        Assert.Equal(Of(3), SharedArea.Of(Slot(5), circle, dx, 0.3), 1e-6);
+    }
+
     [Fact]
     public void The_best_place_is_that_of_a_search_through_all() =>
         Gen.Select(Gen.Select(s_shape, s_shape, Gen.Double[-3, 3], Gen.Double[-1.5, 1.5]).List[1, 3], Gen.Double[-4, 4], Gen.Double[0, 2])

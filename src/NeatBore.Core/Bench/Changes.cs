@@ -31,6 +31,9 @@ internal sealed class Changes
                 case RoundBegan { Step: var step }:
                     _rounds.Add((step.Step, step.Item));
                     break;
+                case JudgedByHand { Step: var step }:
+                    _rounds.Add((step.Step, step.Item));
+                    break;
                 case Chose chose:
                     _choices.Add(chose.Choice);
                     break;

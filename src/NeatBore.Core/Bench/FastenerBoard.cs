@@ -72,7 +72,7 @@ public static class FastenerBoard
         var bolts = group
             .Bolts.Select(bolt =>
             {
-                var own = pulls.Select((p, at) => (Pull: p, At: at)).Where(p => p.Pull.Slot.Bolt!.Id == bolt.Id).ToList();
+                var own = pulls.Select((p, at) => (Pull: p, At: at)).Where(p => p.Pull.Slot.Bolt!.Names(bolt.Id)).ToList();
                 var passes = own.Where(p => p.Pull.Live is not null).Select(p => p.Pull.Slot.Bolt!.Pass).Distinct().Count();
                 // A bolt may be taken by its trace or by its click; one of the two is enough for a pass.
                 var missed = own.GroupBy(p => p.Pull.Slot.Bolt!.Pass)

@@ -192,7 +192,9 @@ internal static class TaskEvaluation
         var hand = complete && judged?.Call is not null ? null : journal.Hand(at);
         var told = hand?.Event as JudgedByHand;
         // It takes the place of what would be measured, not of what is done.
-        var undone = newest.Slots.FirstOrDefault(s => s is { Live: null, Slot.Required: true } && !HandWays.Measured(s.Slot));
+        var undone = told is { Found: HandFound.NotChecked }
+            ? null
+            : newest.Slots.FirstOrDefault(s => s is { Live: null, Slot.Required: true } && !HandWays.Measured(s.Slot));
         var unmeasured =
             told is null && slots.Count == 0 && judged is { Call: null } ? StoodOn(step, at, before).Find(s => s.Unmeasured) : null;
         var now =

@@ -4324,12 +4324,13 @@ export interface components {
              */
             preloadN?: null | number;
         };
-        /** @description Names a bolt of a group, and the pass in which it is pulled, from 1. */
+        /** @description Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once. */
         BoltTag: {
             group: string;
             id: string;
             /** Format: int32 */
             pass: number;
+            all?: null | string[];
         };
         /**
          * @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak
@@ -5004,10 +5005,7 @@ export interface components {
             advice: components["schemas"]["OilHoleWindowDriveAdvice"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The stack, and why each other piece won't do. */
@@ -5676,7 +5674,7 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"];
         /** @description Ask the engine's owner: the step waits for the answer. */
         CommandAskOwner: {
             /** @enum {string} */
@@ -5792,6 +5790,32 @@ export interface components {
             do?: "decide";
             step: components["schemas"]["StepRef"];
             because: string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Judge a step without measuring it; that is the decision, too. */
+        CommandJudgeByHand: {
+            /** @enum {string} */
+            do?: "judge-by-hand";
+            /** @description The step. */
+            step: components["schemas"]["StepRef"];
+            /** @description One of the step's ways, by id. */
+            how: string;
+            /** @description What was found; not checked at all is a lead's. */
+            found: components["schemas"]["HandFound"];
+            /**
+             * @description In words, up to 200 characters; wanted for another way, and for what was not checked.
+             * @default
+             */
+            line: string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6552,6 +6576,27 @@ export interface components {
             until?: null | string;
             then?: null | components["schemas"]["Sentence"];
         };
+        /**
+         * @description What a hand or an eye found.
+         * @enum {unknown}
+         */
+        HandFound: "good" | "not-sure" | "bad" | "not-checked";
+        /** @description What was judged by hand at a step, in place of measuring it. */
+        HandState: {
+            /** @description How, in words. */
+            how: string;
+            /** @description What was found. */
+            found: components["schemas"]["HandFound"];
+            /** @description In the builder's own words; empty for none. */
+            line: string;
+            /** @description Who. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            doneAt: string;
+        };
         /** @description What heat and cold can do: mass in kg, surface in m², heat in J/(kg·°C), temperatures in °C. */
         HeatSheet: {
             /**
@@ -7205,7 +7250,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -7421,6 +7466,53 @@ export interface components {
             call: string;
             because: string;
             stoodOn?: null | components["schemas"]["Footing"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /**
+         * @description Somebody judged a step without measuring it: how, and what was found. It counts as judged by hand, never as a number, and
+         *                 stands until the step is measured or begun anew.
+         */
+        LogEventJudgedByHand: {
+            /** @enum {string} */
+            kind?: "judged-by-hand";
+            /** @description The step. */
+            step: components["schemas"]["StepRef"];
+            /**
+             * Format: int32
+             * @description The round that it is of.
+             */
+            round: number;
+            /** @description One of the step's ways, by id. */
+            how: string;
+            /** @description It, as the builder read it. */
+            howWords: string;
+            /** @description What was found. */
+            found: components["schemas"]["HandFound"];
+            /**
+             * @description In words, where it needs saying; empty for none.
+             * @default
+             */
+            line: string;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -7926,10 +8018,7 @@ export interface components {
             advice: components["schemas"]["OilHoleWindowDriveAdvice"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The same with the shell driven to depth and not turned. */
@@ -9692,6 +9781,9 @@ export interface components {
              *                 on.
              */
             questions?: null | components["schemas"]["QuestionState"][];
+            /** @description How it may be judged without an instrument; null where it needs none. */
+            handWays?: null | components["schemas"]["Option"][];
+            hand?: null | components["schemas"]["HandState"];
         };
         /**
          * @description How far a step has got.

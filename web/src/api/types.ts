@@ -58,6 +58,7 @@ export type NewEngine = Schema['NewEngine'];
 export type Arrangement = Schema['Arrangement'];
 export type Judgement = Schema['Judgement'];
 export type BuildParts = Schema['BuildParts'];
+export type HandFound = Schema['HandFound'];
 export type Lubricant = Schema['Lubricant'];
 export type MeasuredValue = Schema['MeasuredValue'];
 export type PlaceTask = Schema['PlaceTask'];

@@ -79,6 +79,9 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
     t: () => focus.toggle('note'),
     i: () => focus.toggle('photo'),
     a: () => focus.toggle('again'),
+    j: () => {
+      if (work.step.handWays) focus.toggle('hand');
+    },
     d: () => focus.toggle('decide'),
     r: rubOut,
     b: () => setBig(!big),

@@ -148,6 +148,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
     .flatMap((s) => s.rounds.flatMap((r) => r.slots))
     .filter((s) => s.slot.kind === 'text' && s.live);
   const minutes = Math.max(1, Math.round((Date.parse(task.lastAt) - Date.parse(task.startedAt)) / 60_000));
+  const byHand = task.steps.filter((s) => s.hand).length;
   const drawn = task.steps.filter(
     (s) =>
       s.status !== 'left-out' &&
@@ -183,6 +184,11 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
           {c.ask}: <b>{c.options.find((o) => o.id === c.chosen)?.label}</b>
         </p>
       ))}
+      {byHand > 0 && (
+        <p className="mt-1 font-semibold">
+          {byHand === 1 ? 'One step' : `${byHand} steps`} judged by hand, not measured.
+        </p>
+      )}
       {task.steps
         .filter(
           (s) =>
@@ -256,6 +262,14 @@ function StepRecord({ step }: { step: StepState }) {
             </figure>
           ))}
         </div>
+      )}
+      {step.hand && (
+        <p className="mt-1 font-semibold">
+          {step.hand.found === 'not-checked'
+            ? `Not checked at all: ${step.hand.line}`
+            : `Judged ${step.hand.how}, not measured: ${step.hand.found === 'good' ? 'good' : step.hand.found === 'bad' ? 'bad' : 'not sure'}${step.hand.line ? `, ${step.hand.line}` : ''}`}
+          . {step.hand.by.name} ({step.hand.by.role}), {time(step.hand.doneAt)}
+        </p>
       )}
       {step.questions?.map((q) => (
         <p key={q.id} className="mt-1">

@@ -281,6 +281,28 @@ internal static class SharedArea
             }
         }
 
+        // Where edges lie on one another, or only touch, they have no crossing: the ends of the other's stretches part this one.
+        foreach (var end in (Span<double>)[other.From, other.To])
+        {
+            var (x, y) = other.At(end);
+            var (px, py) = (x - piece.X, y - piece.Y);
+            if (piece.Radius > 0 && Math.Abs(Math.Sqrt((px * px) + (py * py)) - piece.Radius) < Eps)
+            {
+                for (var turn = -1; turn <= 1; turn++)
+                {
+                    Add(Math.Atan2(py, px) + (turn * 2 * Math.PI), cuts);
+                }
+            }
+            else if (
+                piece.Radius == 0
+                && (piece.Dx * piece.Dx) + (piece.Dy * piece.Dy) is > 0 and var d2
+                && Math.Abs((px * piece.Dy) - (py * piece.Dx)) < Eps * Math.Sqrt(d2)
+            )
+            {
+                Add(((px * piece.Dx) + (py * piece.Dy)) / d2, cuts);
+            }
+        }
+
         if (piece.Radius > 0)
         {
             // Angles on the arc where it meets a line or another circle: both are a chord.

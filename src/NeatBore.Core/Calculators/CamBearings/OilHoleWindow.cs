@@ -62,6 +62,9 @@ public static class OilHoleWindow
     {
         /// <inheritdoc/>
         public override string Model => OilHoleWindow.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper,

@@ -33,6 +33,8 @@ public static partial class BalancerOn
 
     private static readonly BoltTag s_crankBolt = new("crank", "1", 1);
     private static readonly int[] s_acrossDeg = [0, 90];
+    private const string Feels = "Feel the force as it goes on: one that goes easily is too loose, one that fights is too tight";
+
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
     /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
@@ -82,6 +84,8 @@ public static partial class BalancerOn
                     When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
+                    Hand = [HandWays.SamePart, HandWays.CameOffHard, HandWays.ByHand],
+                    Catches = Feels,
                     Cautions = ["Keep fingers clear of the keyway’s edges."],
                 },
                 new Step(BoreStep.Name, "Measure the bore", "bore-diameters")
@@ -89,6 +93,8 @@ public static partial class BalancerOn
                     When = DesignRules.PressedOn,
                     Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
+                    Hand = [HandWays.SamePart, HandWays.CameOffHard, HandWays.ByHand],
+                    Catches = Feels,
                     Cautions = ["Lay the balancer flat; it rolls, and it is heavy."],
                 },
                 new Step(FitStep.Name, "The fit", "fit")
@@ -96,6 +102,7 @@ public static partial class BalancerOn
                     When = DesignRules.PressedOn,
                     Needs = [NoseStep.Name, BoreStep.Name],
                     Judge = JudgeFit,
+                    Catches = Feels,
                     Gate = "the fit is a go",
                     Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
                 },
@@ -220,6 +227,8 @@ public static partial class BalancerOn
                             ),
                         ],
                     Judge = JudgeSeat,
+                    Hand = [HandWays.SharpRise, HandWays.ByEye, HandWays.ByHand],
+                    Catches = "Turn the crank two turns by hand: the ring must run true, the pulleys in line",
                     Gate = "seated, square",
                     Cautions = ["Slack the tool off before you lean over it."],
                 },
@@ -242,16 +251,6 @@ public static partial class BalancerOn
                                 Bolt: s_crankBolt
                             ),
                             new Slot(
-                                BoltStep.Wrench,
-                                "Wrench, drive to grip",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                1,
-                                "rule",
-                                Plausible: new Band(100, 1500),
-                                Required: !c.Taken(BoltStep.Trace)
-                            ),
-                            new Slot(
                                 BoltStep.Adaptor,
                                 "Adaptor, 0 for none",
                                 SlotKind.Number,
@@ -262,6 +261,16 @@ public static partial class BalancerOn
                                 Required: !c.Taken(BoltStep.Trace)
                             ),
                             new Slot(
+                                BoltStep.Wrench,
+                                "Wrench, drive to grip",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                1,
+                                "rule",
+                                Plausible: new Band(100, 1500),
+                                Required: Adapted(c)
+                            ),
+                            new Slot(
                                 BoltStep.Angle,
                                 "Adaptor off the wrench’s line",
                                 SlotKind.Number,
@@ -269,7 +278,7 @@ public static partial class BalancerOn
                                 1,
                                 "rule",
                                 Plausible: new Band(0, 180),
-                                Required: !c.Taken(BoltStep.Trace)
+                                Required: Adapted(c)
                             ),
                             new Slot(
                                 BoltStep.Set,
@@ -288,6 +297,7 @@ public static partial class BalancerOn
                             },
                         ],
                     Judge = JudgeBoltTraced,
+                    NoHand = true,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
                 },
                 .. DesignRules.All.SelectMany(d => d.AfterCrankBolt),

@@ -69,14 +69,19 @@ public static partial class BalancerOn
         );
     }
 
+    private static bool Adapted(StepContext c) => !c.Taken(BoltStep.Trace) && c.Number(BoltStep.Adaptor) > 0;
+
     private static Judgement JudgeBolt(StepContext c)
     {
         var bolt = c.Sheet.CrankBolt!;
-        if (
-            c.Number(BoltStep.Wrench) is not { } length
-            || c.Number(BoltStep.Adaptor) is not { } adaptor
-            || c.Number(BoltStep.Angle) is not { } angle
-        )
+        if (c.Number(BoltStep.Adaptor) is not { } adaptor)
+        {
+            return Prompt.Next(c);
+        }
+
+        // Without an adaptor the wrench's length changes nothing.
+        var (length, angle) = (c.Number(BoltStep.Wrench) ?? 1, c.Number(BoltStep.Angle) ?? 0);
+        if (Adapted(c) && !(c.Taken(BoltStep.Wrench) && c.Taken(BoltStep.Angle)))
         {
             return Prompt.Next(c);
         }

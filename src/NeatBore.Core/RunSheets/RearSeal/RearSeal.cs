@@ -9,6 +9,8 @@ namespace NeatBore.Core.RunSheets;
 public static class RearSeal
 {
     private static readonly ChoiceName Job = new("job");
+    private static readonly ChoiceName Wrench = new("wrench");
+    private static readonly ChoiceName FlangeWrench = new("flange-wrench");
 
     private static class FloatFirstStep
     {
@@ -101,6 +103,8 @@ public static class RearSeal
                         ]
                 ),
                 new Choice(Sweeping.Hang, HangStep.Name, "How the engine hangs", _ => Sweeping.Hangs),
+                BoltPattern.Wrench(Wrench, TorqueStep.Name),
+                BoltPattern.Wrench(FlangeWrench, FlangeStep.Name),
             ],
             [
                 new Step(FloatFirstStep.Name, "Float before the seal", "crank-float")
@@ -223,8 +227,16 @@ public static class RearSeal
                 {
                     When = Centred,
                     Fasteners = sheet => sheet.Rear!.Housing is { } housing ? BoltPattern.Sets(housing, "Rear housing", View.Rear) : [],
-                    Slots = c => BoltPattern.Slots(HousingPlan(c)),
-                    Judge = c => BoltPattern.Judge(c, HousingPlan(c), c.Sheet.Rear!.Housing!.Groups, "All tight. Sweep it once more."),
+                    Slots = c => BoltPattern.Slots(HousingPlan(c), c.Chosen(Wrench)),
+                    NoHand = true,
+                    Judge = c =>
+                        BoltPattern.Judge(
+                            c,
+                            HousingPlan(c),
+                            c.Sheet.Rear!.Housing!.Groups,
+                            c.Chosen(Wrench),
+                            "All tight. Sweep it once more."
+                        ),
                     Cautions = ["Small bolts in light alloy: no impact driver."],
                 },
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
@@ -307,12 +319,19 @@ public static class RearSeal
                             .. c.Sheet.Rear!.Flange.BoltsUsedOnce
                                 ? [Slot.Tick(FlangeStep.New, "New bolts: these are used once")]
                                 : Array.Empty<Slot>(),
-                            .. BoltPattern.Slots(FlangePlan(c)),
+                            .. BoltPattern.Slots(FlangePlan(c), c.Chosen(FlangeWrench)),
                         ],
                     Judge = c =>
                         c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New)
                             ? Prompt.Next(c)
-                            : BoltPattern.Judge(c, FlangePlan(c), [FlangeGroup(c.Sheet)], "All tight. The rear seal is done."),
+                            : BoltPattern.Judge(
+                                c,
+                                FlangePlan(c),
+                                [FlangeGroup(c.Sheet)],
+                                c.Chosen(FlangeWrench),
+                                "All tight. The rear seal is done."
+                            ),
+                    NoHand = true,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
                 },
             ]

@@ -13,6 +13,22 @@ internal static class BoltPattern
     /// <summary>Where a sheet names no stages.</summary>
     private const int UsualPasses = 2;
 
+    private const string Sends = "sends";
+    private const string Clicks = "clicks";
+    private const string ByPass = "clicks-pass";
+
+    private static readonly Option s_clicked = new("clicked", "it clicked");
+    private static readonly Option s_unturned = new("unturned", "it clicked without turning");
+
+    /// <summary>Which wrench pulls the bolts of a step: one that tells its torque, or one that clicks and gives no number.</summary>
+    public static Choice Wrench(ChoiceName name, StepName step) =>
+        new(
+            name,
+            step,
+            "The wrench",
+            _ => [new(Sends, "reads or sends its torque"), new(Clicks, "clicks: a tap a bolt"), new(ByPass, "clicks: a tap a pass")]
+        );
+
     public static TorquePlan.Answer Plan(IReadOnlyList<BoltPlace> bolts, IReadOnlyList<BoltGroup> groups, View view) =>
         TorquePlan.Solve(
             new TorquePlan.Request(
@@ -43,8 +59,46 @@ internal static class BoltPattern
             usedOnce
         );
 
-    /// <summary>One place for each bolt in each pass, in order.</summary>
-    public static IReadOnlyList<Slot> Slots(TorquePlan.Answer plan) =>
+    /// <summary>One place for each bolt in each pass, in order; of a wrench that clicks, its setting once a pass, then a tap.</summary>
+    public static IReadOnlyList<Slot> Slots(TorquePlan.Answer plan, string? wrench) =>
+        wrench is Clicks or ByPass ? [.. plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass))] : Pulled(plan);
+
+    private static IEnumerable<Slot> Clicked(TorquePlan.Pass pass, int number, bool whole) =>
+        [
+            new Slot(
+                SetKey(number),
+                $"Wrench set to, pass {number}",
+                SlotKind.Number,
+                Dimension.Torque,
+                0.1,
+                "torque-wrench",
+                Plausible: new Band(pass.Nm / 3, pass.Nm * 3),
+                Expected: pass.Nm
+            ),
+            .. whole
+                ?
+                [
+                    Slot.Pick(
+                        Key(number, "all"),
+                        $"Pass {number}: all {pass.Order.Count} in order",
+                        new("clicked", $"{pass.Order.Count} clicked, {pass.Order.Count} marks seen"),
+                        new("unturned", "one clicked without turning")
+                    ) with
+                    {
+                        Bolt = new BoltTag(pass.Group, "all", number, pass.Order),
+                    },
+                ]
+                : pass.Order.Select(id =>
+                    Slot.Pick(Key(number, id), $"Bolt {id}, pass {number}", s_clicked, s_unturned) with
+                    {
+                        Bolt = new BoltTag(pass.Group, id, number),
+                    }
+                ),
+        ];
+
+    private static string SetKey(int pass) => $"set-{pass}";
+
+    private static IReadOnlyList<Slot> Pulled(TorquePlan.Answer plan) =>
         [
             .. plan.Passes.SelectMany(
                 (pass, n) =>
@@ -78,7 +132,109 @@ internal static class BoltPattern
         );
 
     /// <summary>The next pull, and once all are done whether every bolt got what it should.</summary>
-    public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string done)
+    /// <param name="c">The step.</param>
+    /// <param name="plan">Its passes.</param>
+    /// <param name="groups">What the bolts get.</param>
+    /// <param name="wrench">Which wrench pulls them.</param>
+    /// <param name="done">What is said once all are tight.</param>
+    public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string? wrench, string done) =>
+        wrench is Clicks or ByPass ? JudgeClicks(c, plan, groups, wrench == ByPass, done) : JudgePulls(c, plan, groups, done);
+
+    /// <summary>A click gives no number: its setting is held against the limit, and each bolt was pulled until it clicked.</summary>
+    private static Judgement JudgeClicks(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, bool whole, string done)
+    {
+        var checks = new List<Check>();
+        foreach (var (pass, number) in plan.Passes.Select((p, n) => (p, n + 1)))
+        {
+            var (set, group) = (c.Step.Name.Number(SetKey(number)), groups.First(g => g.Id == pass.Group));
+            if (c.Number(set) is not { } setNm)
+            {
+                return new Judgement(
+                    Sentence.Of(
+                        "Set the wrench to {torque}: pass {pass} of {passes}.",
+                        ("torque", Quantity.Nm(pass.Nm)),
+                        ("pass", Quantity.Count(number)),
+                        ("passes", Quantity.Count(plan.Passes.Count))
+                    ),
+                    Answer: plan
+                );
+            }
+
+            var last = pass.Nm >= group.TorqueNm;
+            var limit = last ? group.Torque : new Limit(pass.Nm * (1 - NearShare), pass.Nm * (1 + NearShare), LimitSource.Default);
+            var held = limit.Checks($"setting of pass {number}", setNm, c.Uncertainty(set), Dimension.Torque).ToList();
+            checks.AddRange(held);
+            if (held.Exists(k => k.Verdict is Verdict.Stop or Verdict.LookAgain && !c.Taken(At(c.Step.Name, number, First(pass)))))
+            {
+                return new Judgement(
+                    Sentence.Of("Don’t pull yet: set {torque} on it.", ("torque", Quantity.Nm(pass.Nm))),
+                    Call.Of(checks, lead => Setting(lead)),
+                    plan
+                );
+            }
+
+            foreach (var id in whole ? ["all"] : pass.Order)
+            {
+                var pull = c.Step.Name.Pick(Key(number, id));
+                if (c.Picked(pull) is not { } clicked)
+                {
+                    return new Judgement(
+                        Sentence.Of(
+                            whole
+                                ? "All {bolt} bolts in order, {torque}, a mark on each: pass {pass} of {passes}."
+                                : "Bolt {bolt}, to the click at {torque}: pass {pass} of {passes}.",
+                            ("bolt", whole ? Quantity.Count(pass.Order.Count) : Quantity.Word(id)),
+                            ("torque", Quantity.Nm(pass.Nm)),
+                            ("pass", Quantity.Count(number)),
+                            ("passes", Quantity.Count(plan.Passes.Count))
+                        ),
+                        Answer: plan
+                    );
+                }
+
+                if (clicked == s_unturned.Id)
+                {
+                    return new Judgement(
+                        Sentence.Of(
+                            whole
+                                ? "Slack that one off a quarter of a turn, pull it again; then strike this, and tap it anew."
+                                : "Slack bolt {bolt} off a quarter of a turn and pull it again; then strike this, and tap it anew.",
+                            ("bolt", Quantity.Word(id))
+                        ),
+                        new Call(
+                            Verdict.LookAgain,
+                            Sentence.Of("A click without a turn says nothing: it may have been tight before, or seized."),
+                            [new Check($"bolt {id}, pass {number}", Verdict.LookAgain, 0, 1, 0, Side.Lower, Dimension.Count)]
+                        ),
+                        plan
+                    );
+                }
+            }
+        }
+
+        return Call.Of(checks, lead => Setting(lead)) is not { } call
+            ? new Judgement(Sentence.Of(Held.ToldOnly), Answer: plan)
+            : new Judgement(
+                Sentence.Of(
+                    call.Verdict == Verdict.Go ? done : "Slack them off, set {torque}, and go round again.",
+                    ("torque", Quantity.Nm(groups.Max(g => g.TorqueNm)))
+                ),
+                call,
+                plan
+            );
+
+        string First(TorquePlan.Pass pass) => whole ? "all" : pass.Order[0];
+        static Sentence Setting(Check lead) =>
+            Sentence.Of(
+                lead.Verdict == Verdict.Go
+                    ? "Every bolt clicked, in order; the wrench was set within its limits."
+                    : "The wrench is set to {value}; {limit} is the limit.",
+                ("value", Quantity.Nm(lead.Value)),
+                ("limit", Quantity.Nm(lead.Limit))
+            );
+    }
+
+    private static Judgement JudgePulls(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string done)
     {
         var pulls = plan
             .Passes.SelectMany((pass, n) => pass.Order.Select(id => (Pass: pass, Number: n + 1, Id: id, Slot: At(c.Step.Name, n + 1, id))))

@@ -57,6 +57,7 @@ public static partial class TimingCover
     }
 
     private static readonly ChoiceName Sealant = new("sealant");
+    private static readonly ChoiceName Wrench = new("wrench");
 
     private static readonly Sweeping s_sweeping = new(sheet => sheet.Cover!, View.Front, "cover", HangStep.Name, DryStep.Name);
     private static readonly Sentence s_skinned = Sentence.Of("Too late: it has skinned. Cover off, both faces clean, a new bead.");
@@ -69,6 +70,7 @@ public static partial class TimingCover
             "Timing cover",
             sheet => sheet.MayHave(sheet.Cover, "cover") ? ["cover"] : [],
             [
+                BoltPattern.Wrench(Wrench, TorqueStep.Name),
                 new Choice(
                     Sweeping.School,
                     SchoolStep.Name,
@@ -237,20 +239,24 @@ public static partial class TimingCover
                 new Step(TorqueStep.Name, "Tighten in order", "bolts")
                 {
                     Fasteners = sheet => BoltPattern.Sets(sheet.Cover!, "Timing cover", View.Front),
-                    Slots = c => BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front)),
+                    Slots = c =>
+                        BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front), c.Chosen(Wrench)),
                     Judge = c =>
                         BoltPattern.Judge(
                             c,
                             BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front),
                             c.Sheet.Cover.Groups,
+                            c.Chosen(Wrench),
                             "All tight. One last sweep: tightening shifts it."
                         ),
+                    NoHand = true,
                     Cautions = ["Small bolts in light alloy: no impact driver."],
                 },
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
                 {
                     Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail."),
+                    Catches = "Turn the crank two turns by hand and look round the lip: the same gap all round, no weeping when it runs",
                     Gate = "central when tight",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
                 },

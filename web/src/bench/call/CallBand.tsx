@@ -28,6 +28,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
   const call = watched ? watched.call : step.now.call;
   const said = useSaid(step.now.do, laterOf(step.now));
   const released = step.status === 'released';
+  const release = step.calls[step.calls.length - 1]?.release;
   const mark: Mark = call
     ? call.verdict
     : step.status === 'blocked'
@@ -81,8 +82,11 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
         {call && !step.blockedBy && (released || sentence.length < 84) && (
           <p className="mt-1 font-read text-base text-muted">
             {writeSentence(call.why, reader)}
-            {released &&
-              ` ${step.calls[step.calls.length - 1]?.release?.gateOpened ? 'Gate opened' : 'Decided'}: ${step.calls[step.calls.length - 1]?.release?.because}`}
+            {step.hand
+              ? ` ${step.hand.by.name}${step.hand.line ? `: ${step.hand.line}` : ''}.`
+              : released &&
+                release &&
+                ` ${release.gateOpened ? 'Gate opened' : 'Decided'}: ${release.because}`}
           </p>
         )}
         {(offline || waiting > 0) && (
@@ -138,7 +142,7 @@ function Countdown({ until, wait }: { until: string; wait: boolean }) {
 function Taken({ step }: { step: StepState }) {
   const slots = slotsOf(step);
   const done = slots.filter((s) => s.live).length;
-  if (slots.length === 0) return null;
+  if (slots.length === 0 || step.hand) return null;
   return (
     <p className="text-right text-title font-semibold text-ink">
       {done} of {slots.length} taken

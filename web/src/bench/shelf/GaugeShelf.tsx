@@ -4,6 +4,7 @@ import { useFocus, useFocusStore } from '../state/focus';
 import type { Work } from '../state/useWork';
 import { passageSize } from '../../figures/cam/bearing';
 import { Again } from './Again';
+import { AnotherWay } from './AnotherWay';
 import { AskOwner } from './AskOwner';
 import { BigButton } from './BigButton';
 import { InstrumentInHand } from './InstrumentInHand';
@@ -125,6 +126,26 @@ export function GaugeShelf(props: Props) {
             onAgain={again}
           />
         </Panel>
+        {step.handWays && (
+          <Panel
+            title="Judged another way"
+            open={panel === 'hand'}
+            onOpenChange={toggle('hand')}
+            trigger={
+              <button type="button" className={side} title="Alt+J" disabled={step.blockedBy !== null}>
+                By hand
+              </button>
+            }
+          >
+            <AnotherWay
+              key={`${step.ref.step}@${step.ref.item}`}
+              step={step}
+              bench={bench}
+              lead={person?.role === 'lead'}
+              onDone={() => focus.show(null)}
+            />
+          </Panel>
+        )}
         <Panel
           title="Note"
           open={panel === 'note'}

@@ -12,6 +12,10 @@ export interface AtStep {
   picked: string | undefined;
 }
 
+/** Whether a number or a trace is asked for: what a hand's judgement takes the place of. */
+const measured = ({ slot }: SlotState): boolean =>
+  slot.kind === 'trace' || (slot.kind === 'number' && slot.dimension !== 'count');
+
 /** The places of a step that are asked for or could be: what a trace has made needless, and nobody has read, takes no room. */
 export function placesOf(step: StepState): readonly SlotState[] {
   const all = slotsOf(step);
@@ -43,8 +47,11 @@ export function nextPlace({ step, taken, recordable }: AtStep): string | undefin
   const unseen = traced && !traced.live && taken(traced.slot.key);
   if (step.blockedBy || unseen) return undefined;
   const last = places.findLastIndex((s) => taken(s.slot.key));
+  const byHand = step.hand != null && step.hand.found !== 'bad';
   return places.find(
     (s, i) =>
-      !taken(s.slot.key) && (s.slot.required || (i > last && s.slot.kind === 'trace' && recordable(s))),
+      !taken(s.slot.key) &&
+      !(byHand && measured(s)) &&
+      (s.slot.required || (i > last && s.slot.kind === 'trace' && recordable(s))),
   )?.slot.key;
 }

@@ -43,7 +43,8 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
     const finished = was?.key === keyOf(shown) && !was.passed && shown.passed;
     setWas({ key: keyOf(shown), passed: shown.passed });
     const onwards = steps.slice(at + 1).find(isDone);
-    if (finished && !shown.now.call && onwards) setPicked(keyOf(onwards));
+    // Its line may know of a call before the call itself is here.
+    if (finished && !shown.now.call && !shown.verdict && onwards) setPicked(keyOf(onwards));
     else if (picked === null) setPicked(keyOf(shown));
   }
 

@@ -37,37 +37,47 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
   const [passText, boltId] = (current?.slot.key ?? '1-').split('-') as [string, string];
   const pass = Number(passText);
   const order = plan?.passes[pass - 1]?.order ?? [];
-  const inPass = (id: string) => pulls.find((s) => s.slot.key === `${pass}-${id}`);
+  // A wrench that clicks may have its whole pass told at once.
+  const inPass = (id: string) =>
+    pulls.find((s) => s.slot.key === `${pass}-${id}` || s.slot.key === `${pass}-all`);
+  const clicks = pulls.some((s) => s.slot.kind === 'pick');
   const lastTaken = pulls.findLast((s) => s.live);
   const firstEmpty = pulls.findIndex((s) => !s.live);
   const passedOver = (key: string) => {
     const i = pulls.findIndex((s) => s.slot.key === key);
     return firstEmpty >= 0 && i >= firstEmpty && !pulls[i]!.live && pulls.slice(i + 1).some((s) => s.live);
   };
+  const setting = open?.startsWith('set-') ? open : `set-${pass}`;
   const places: Record<string, Place> = {};
   slots
     .filter((s) => !isPull(s.slot.key))
     .forEach((s, i) => {
-      places[s.slot.key] = { at: [24, 78 + i * 70] };
+      // All settings stand at one place: only that of the pass is shown.
+      places[s.slot.key] = s.slot.kind === 'number' ? { at: [106, 200] } : { at: [24, 78 + i * 70] };
     });
   for (const { slot } of pulls) {
     const id = slot.key.split('-')[1]!;
     const bolt = ring.find((b) => b.id === id);
+    const picked = slot.kind === 'pick';
     places[slot.key] = {
-      at: slot.key === current?.slot.key ? [900, 250] : [900, 360],
+      ...(picked ? { width: 220 } : {}),
+      at:
+        slot.key === current?.slot.key ? [picked ? 800 : 900, picked ? 170 : 250] : [picked ? 800 : 900, 360],
       ...(bolt && slot.key === current?.slot.key
         ? { to: shortened([822, 250], facedPoint(centre, scale, bolt, reader), 24), from: [822, 250] }
         : {}),
     };
   }
   const shows = [
-    ...slots.filter((s) => !isPull(s.slot.key)).map((s) => s.slot.key),
+    ...slots.filter((s) => !isPull(s.slot.key) && s.slot.kind !== 'number').map((s) => s.slot.key),
+    ...(slots.some((s) => s.slot.key === setting) ? [setting] : []),
     ...(current ? [current.slot.key] : []),
-    ...(lastTaken && lastTaken !== current ? [lastTaken.slot.key] : []),
+    ...(lastTaken && lastTaken !== current && !clicks ? [lastTaken.slot.key] : []),
   ];
   return {
     title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: follow the path`,
     turns: true,
+    ...(flange ? { choice: { left: 20, bottom: 12, width: 240 } } : {}),
     places,
     shows,
     twin: pulls.map(
@@ -75,7 +85,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
         [
           s.slot.label,
           s.live?.value == null
-            ? 'to do'
+            ? (s.live?.typed ?? 'to do')
             : writeQuantity({ value: s.live.value, dimension: 'torque', resolution: 0.1 }, reader),
         ] as const,
     ),
@@ -126,8 +136,12 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
                 reader,
               )}
             </Words>
-            <Words at={[800, 126]}>{`bolt ${boltId}: ${order.indexOf(boltId) + 1} of ${order.length}`}</Words>
-            <Words at={[800, 154]}>filled: done in this pass</Words>
+            <Words at={[800, 126]}>
+              {boltId === 'all'
+                ? `all ${order.length}, along the path`
+                : `bolt ${boltId}: ${order.indexOf(boltId) + 1} of ${order.length}`}
+            </Words>
+            {!clicks && <Words at={[800, 154]}>filled: done in this pass</Words>}
             {(live ?? lastTaken?.live?.trace) && (
               <Pull
                 trace={live && live.x.length > 0 ? live : (lastTaken?.live?.trace ?? { x: [], y: [] })}
@@ -147,7 +161,9 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
                     x={800 + i * 78}
                     y="440"
                     width={
-                      (70 * pulls.filter((s) => s.slot.key.startsWith(`${i + 1}-`) && s.live).length) /
+                      (70 *
+                        (pulls.some((s) => s.slot.key === `${i + 1}-all` && s.live) ? p.order.length : 1) *
+                        pulls.filter((s) => s.slot.key.startsWith(`${i + 1}-`) && s.live).length) /
                       p.order.length
                     }
                     height="24"

@@ -455,4 +455,33 @@ public class CamBearingTests
             found.Call!.Verdict
         );
     }
+
+    private static TurningDrag.Answer Turned(double at90, double? limit = null, double resolution = 0.05) =>
+        TurningDrag.Solve(
+            new(
+                [.. Enumerable.Range(0, 8).Select(i => new TurningDrag.TurningTorque(45 * i, i == 2 ? at90 : 1))],
+                LimitNm: limit,
+                ResolutionNm: resolution
+            )
+        );
+
+    [Theory]
+    [InlineData(1.4, TurningDrag.Finding.Free, null)]
+    [InlineData(1.5, TurningDrag.Finding.Free, null)]
+    [InlineData(1.6, TurningDrag.Finding.Spot, Verdict.Decide)]
+    [InlineData(2, TurningDrag.Finding.Spot, Verdict.Stop)]
+    [InlineData(3, TurningDrag.Finding.Spot, Verdict.Stop)]
+    public void One_tight_place_is_told_apart_from_what_comes_round_and_at_double_torque_never_a_go(
+        double nm,
+        TurningDrag.Finding finding,
+        Verdict? verdict
+    )
+    {
+        var drag = Turned(nm);
+        Assert.Equal((finding, verdict), (drag.Finding, drag.Call?.Verdict));
+        Assert.Equal(finding == TurningDrag.Finding.Spot ? 90 : null, drag.SpotDeg);
+        Assert.True(Turned(nm, limit: 5).Call!.Verdict >= (verdict ?? Verdict.Go));
+        // What the wrench can't tell apart is nothing.
+        Assert.Equal(TurningDrag.Finding.Free, Turned(nm, resolution: 5).Finding);
+    }
 }

@@ -176,7 +176,12 @@ public class TraceTests
                 Assert.Equal("short", Kinds(Pull(seed, end: 120)));
                 Assert.Equal("over", Kinds(Pull(seed, end: 160)));
                 Assert.Equal("bottomed-early", Kinds(Pull(seed, rate: 4)));
-                Assert.Equal("cross-threaded", Kinds(Pull(seed, runDown: 130, drag: 15)));
+                Assert.Equal("drags", Kinds(Pull(seed, runDown: 130, drag: 15)));
+                // A drag that climbs turn after turn is no locking thread.
+                Assert.Equal(
+                    "cross-threaded",
+                    Kinds(Pull(seed, runDown: 150, drag: 10, bend: (a, nm) => a < 0 ? 10 + ((150 + a) / 150 * 16) : nm + 16))
+                );
                 Assert.Equal(
                     "yielding",
                     Kinds(
@@ -202,5 +207,83 @@ public class TraceTests
         var pull = Judge(Pull(3, end: 20));
         Assert.Equal((null, null, null), (pull.SnugAngleDeg, pull.AngleFromSnugDeg, pull.RateNmPerDeg));
         Assert.Equal(Verdict.LookAgain, pull.Call!.Verdict);
+    }
+
+    private static TorqueTrace.Answer Steps(double target, double window, params double[] nm) =>
+        TorqueTrace.Solve(new([.. nm.Select((n, i) => new TorqueTrace.AnglePoint(20 * i, n))], target, window, target / 4));
+
+    [Fact]
+    public void The_last_point_counts_as_it_is_unless_it_is_noise_among_others()
+    {
+        // Far apart there is nothing to hold it against.
+        var coarse = Steps(100, 5, 20, 40, 60, 80, 95, 107);
+        Assert.Equal((107.0, Verdict.Stop), (coarse.FinalNm, coarse.Call!.Verdict));
+        // Close together, a last point that jumps is dropped: the inner medians rule.
+        List<TorqueTrace.AnglePoint> Fine(double last) =>
+            [.. Enumerable.Range(0, 60).Select(i => new TorqueTrace.AnglePoint(i, 100.0 * i / 60)), new(60, last)];
+        double Final(double last) => TorqueTrace.Solve(new(Fine(last), 100, 5, 25)).FinalNm;
+        Assert.Equal(100.0 * 59 / 60, Final(112), 1e-9);
+        Assert.Equal(101, Final(101), 1e-9);
+    }
+
+    private static TorqueTrace.Answer Angled(double turnedDeg, double fromNm = 40) =>
+        // Up to 60 N·m at 2 a degree, then flatter, as a bolt that is meant to yield.
+        TorqueTrace.Solve(
+            new(
+                [
+                    .. Enumerable
+                        .Range(0, (int)((20 + turnedDeg) * 2) + 1)
+                        .Select(i => i / 2.0)
+                        .Select(a => new TorqueTrace.AnglePoint(a, a < 30 ? 2 * a : 60 + (0.4 * (a - 30)))),
+                ],
+                80,
+                10,
+                20,
+                TargetDeg: 90,
+                DegWindow: 5,
+                AngleFromNm: fromNm
+            )
+        );
+
+    [Theory]
+    [InlineData(90, Verdict.Go, "")]
+    [InlineData(85, Verdict.Go, "")]
+    [InlineData(95, Verdict.Go, "")]
+    [InlineData(80, Verdict.LookAgain, "short-angle")]
+    [InlineData(97, Verdict.Stop, "over-angle")]
+    public void Judged_by_the_angle_the_torque_is_told_only_and_flattening_is_no_finding(double turned, Verdict verdict, string kinds)
+    {
+        var pull = Angled(turned);
+        Assert.Equal((verdict, kinds), (pull.Call!.Verdict, string.Join(' ', pull.Findings.Select(f => f.Kind))));
+        Assert.Equal(turned, pull.TurnedDeg!.Value, 1e-9);
+    }
+
+    [Fact]
+    public void The_angle_is_given_whole_or_not_at_all_and_a_torque_that_never_came_is_short()
+    {
+        var faults = Assert.Throws<UnusableInputException>(() => TorqueTrace.Solve(new([.. Pull(1).Take(20)], 140, 4, 30, TargetDeg: 90)));
+        Assert.Equal(["angleFromNm", "degWindow"], faults.Errors.Keys.Order());
+        Assert.Equal("short-angle", Angled(90, fromNm: 500).Findings.Single().Kind);
+    }
+
+    [Fact]
+    public void A_nut_that_holds_itself_drags_as_it_may_and_its_drag_counts_on_top()
+    {
+        TorqueTrace.Answer Of(TorqueTrace.PrevailingTorque drag, double end) =>
+            TorqueTrace.Solve(new(Pull(5, runDown: 130, drag: 15, end: end), 140, 4, 30, 2, Prevailing: drag));
+        Assert.Empty(Of(new(10, 20), 140).Findings);
+        Assert.Equal("drags", Of(new(2, 8), 140).Findings.Single().Kind);
+        Assert.Equal("short", Of(new(10, 20, AddToTarget: true), 140).Findings.Single().Kind);
+        Assert.Empty(Of(new(10, 20, AddToTarget: true), 155).Findings);
+    }
+
+    [Fact]
+    public void A_bolt_that_yields_is_a_stop_and_is_not_told_to_be_pulled_on()
+    {
+        var pull = Judge([
+            .. Pull(2, end: 139, bend: (a, nm) => a < 0 ? nm : 120 * (1 - Math.Exp(-a / 40))).TakeWhile(p => p.AngleDeg < 230),
+        ]);
+        Assert.Equal(("yielding", Verdict.Stop), (pull.Findings.Single().Kind, pull.Call!.Verdict));
+        Assert.Contains("Stop pulling. Slack off, new bolt.", pull.Call.Because);
     }
 }

@@ -1224,6 +1224,64 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/pull": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** least of rating (or 0.9·yield·stress area, estimated), screw at 0.8·yield, threads by thread-engagement with safety 2, tip */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PullRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PullAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/tool-match": {
         parameters: {
             query?: never;
@@ -1581,7 +1639,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** snug at the first of three points at or above it; final = largest of the last 3°, median of three; rate by Theil–Sen */
+        /** snug at the first of three points at or above it; final = largest of the last 3° by medians of three, and of the last point; rate by Theil–Sen; by angle: degrees since a torque */
         post: {
             parameters: {
                 query?: never;
@@ -2277,7 +2335,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** least squares torque = mean + once a turn + twice a turn; hitch or lobes above a quarter of the mean */
+        /** least squares torque = mean + once a turn + twice a turn; hitch or lobes above a quarter of the mean; a spot: one place above 1.5 × the median of the rest */
         post: {
             parameters: {
                 query?: never;
@@ -4724,7 +4782,7 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator, as logs and figures carry it. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerTrunnionSetAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerPullAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerTrunnionSetAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -5094,6 +5152,32 @@ export interface components {
              */
             version: number;
         };
+        /** @description Where to stop. */
+        CalcAnswerPullAnswer: {
+            /** @enum {string} */
+            calculator?: "pull";
+            /**
+             * Format: double
+             * @description The least of all parts, N.
+             */
+            stopForceN: number;
+            /**
+             * Format: double
+             * @description The same as torque at the screw, N·m.
+             */
+            stopNm: number;
+            /** @description Which part it is of. */
+            weakest: components["schemas"]["PullPullPart"];
+            /** @description All that are known. */
+            parts: components["schemas"]["PullPart"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
         /** @description What was found; face is null where it was not swept. */
         CalcAnswerRunOutAnswer: {
             /** @enum {string} */
@@ -5395,11 +5479,14 @@ export interface components {
             /** @description All that were found; empty where it is as wanted. */
             findings: components["schemas"]["TorqueTraceTorqueFinding"][];
             call: null | components["schemas"]["Call"];
-            model: null | string;
             /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
+             * Format: double
+             * @description Turned since the torque from which the angle counts, degrees; null where it is not judged by angle, or never came to
+             *                 that torque.
              */
+            turnedDeg?: null | number;
+            model: null | string;
+            /** Format: int32 */
             version: number;
         };
         /** @description How the set stands against itself. */
@@ -5443,11 +5530,13 @@ export interface components {
             residualNm: number;
             finding: components["schemas"]["TurningDragFinding"];
             call: null | components["schemas"]["Call"];
-            model: null | string;
             /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
+             * Format: double
+             * @description Where the one tight place is, degrees in the view; null where there is none.
              */
+            spotDeg?: null | number;
+            model: null | string;
+            /** Format: int32 */
             version: number;
         };
         /** @description What to set. */
@@ -8577,6 +8666,88 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description Where to stop. */
+        PullAnswer: {
+            /**
+             * Format: double
+             * @description The least of all parts, N.
+             */
+            stopForceN: number;
+            /**
+             * Format: double
+             * @description The same as torque at the screw, N·m.
+             */
+            stopNm: number;
+            /** @description Which part it is of. */
+            weakest: components["schemas"]["PullPullPart"];
+            /** @description All that are known. */
+            parts: components["schemas"]["PullPart"][];
+            call: null | components["schemas"]["Call"];
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
+        /** @description The nose's tip, or what stands in it: the most that it may be pushed with, N. */
+        PullNoseTip: {
+            /** Format: double */
+            maxN: number;
+        };
+        /** @description A part of the pull, and the most that it bears. */
+        PullPart: {
+            id: components["schemas"]["PullPullPart"];
+            /** Format: double */
+            maxN: number;
+            estimated: boolean;
+        };
+        /**
+         * @description What bears a pull.
+         * @enum {unknown}
+         */
+        PullPullPart: "puller" | "screw" | "threads" | "tip";
+        /** @description The holding screws in their holes: length of full thread engaged, mm; tensile strengths, MPa. */
+        PullPulledThread: {
+            thread: components["schemas"]["ScrewThread"];
+            /** Format: double */
+            engagedMm: number;
+            /** Format: double */
+            boltTensileMpa: number;
+            /** Format: double */
+            holeTensileMpa: number;
+        };
+        /** @description A forcing screw: frictions 0 to 1, the mean diameter that its tip or bearing rubs at, mm, and its yield, MPa. */
+        PullPullerScrew: {
+            thread: components["schemas"]["ScrewThread"];
+            /** Format: double */
+            threadFriction: number;
+            /** Format: double */
+            collarFriction: number;
+            /** Format: double */
+            collarDiameterMm: number;
+            /** Format: double */
+            yieldMpa: number;
+        };
+        /** @description A puller: what it is rated for, N; null where nobody knows; and how many screws hold it, 1 to 12. */
+        PullPullerTool: {
+            /** Format: double */
+            ratedForceN: null | number;
+            /** Format: int32 */
+            screws: number;
+        };
+        /** @description What is pulled with what. */
+        PullRequest: {
+            /** @description What it is expected to come off at, N: low above 0, high not below it. */
+            forceN: components["schemas"]["Band"];
+            /** @description The puller. */
+            puller: components["schemas"]["PullPullerTool"];
+            /** @description Its forcing screw. */
+            screw: components["schemas"]["PullPullerScrew"];
+            /** @description The threads that hold it in the hub. */
+            hubThread: components["schemas"]["PullPulledThread"];
+            tip?: null | components["schemas"]["PullNoseTip"];
+        };
         /** @description What a puller finds on the hub; lengths in mm, strengths in MPa. */
         PullerSheet: {
             /**
@@ -10490,12 +10661,24 @@ export interface components {
             /** @description All that were found; empty where it is as wanted. */
             findings: components["schemas"]["TorqueTraceTorqueFinding"][];
             call: null | components["schemas"]["Call"];
-            model: null | string;
             /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
+             * Format: double
+             * @description Turned since the torque from which the angle counts, degrees; null where it is not judged by angle, or never came to
+             *                 that torque.
              */
+            turnedDeg?: null | number;
+            model: null | string;
+            /** Format: int32 */
             version: number;
+        };
+        /** @description The drag before the joint is snug, N·m, and whether the target is meant on top of it. */
+        TorqueTracePrevailingTorque: {
+            /** Format: double */
+            lowNm: number;
+            /** Format: double */
+            highNm: number;
+            /** @default false */
+            addToTarget: boolean;
         };
         /** @description A trace and what is wanted. */
         TorqueTraceRequest: {
@@ -10521,6 +10704,23 @@ export interface components {
              * @description What this joint usually does, N·m per degree.
              */
             expectedRateNmPerDeg?: null | number;
+            /**
+             * Format: double
+             * @description Wanted turn since AngleFromNm, degrees; given with the two after it, it judges in place
+             *                 of the torque, and the torque is told only.
+             */
+            targetDeg?: null | number;
+            /**
+             * Format: double
+             * @description Allowed either side of it, degrees.
+             */
+            degWindow?: null | number;
+            /**
+             * Format: double
+             * @description Torque from which the turn is counted, N·m.
+             */
+            angleFromNm?: null | number;
+            prevailing?: null | components["schemas"]["TorqueTracePrevailingTorque"];
         };
         /** @description One finding. */
         TorqueTraceTorqueFinding: {
@@ -10660,24 +10860,34 @@ export interface components {
             residualNm: number;
             finding: components["schemas"]["TurningDragFinding"];
             call: null | components["schemas"]["Call"];
-            model: null | string;
             /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
+             * Format: double
+             * @description Where the one tight place is, degrees in the view; null where there is none.
              */
+            spotDeg?: null | number;
+            model: null | string;
+            /** Format: int32 */
             version: number;
         };
         /**
          * @description What it is.
          * @enum {unknown}
          */
-        TurningDragFinding: "free" | "even-drag" | "hitch" | "lobes";
-        /** @description Torques round a turn: 8 to 1,000, N·m; degrees in the view; the most that an even drag may be, N·m. */
+        TurningDragFinding: "free" | "even-drag" | "hitch" | "lobes" | "spot";
+        /**
+         * @description Torques round a turn: 8 to 1,000, N·m; degrees in the view; the most that an even drag may be, N·m; the smallest torque
+         *                 that the wrench tells apart, N·m, below which nothing is a finding.
+         */
         TurningDragRequest: {
             readings: components["schemas"]["TurningDragTurningTorque"][];
             view?: components["schemas"]["View"];
             /** Format: double */
             limitNm?: null | number;
+            /**
+             * Format: double
+             * @default 0.05
+             */
+            resolutionNm: number;
         };
         /** @description A torque in N·m at an angle in degrees. */
         TurningDragTurningTorque: {

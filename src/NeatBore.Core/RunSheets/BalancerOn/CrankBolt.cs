@@ -59,7 +59,8 @@ public static partial class BalancerOn
                     (_, "over") => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
                     (_, "stripped") => "The thread is going. Bolt out; look at the crank’s thread before anything else.",
                     (_, "cross-threaded") => "It ran hard long before it was down: cross-threaded. Bolt out.",
-                    (_, "yielding") => "The bolt is stretching. New bolt, or say why this one stays.",
+                    (_, "yielding") => "Stop pulling. Slack off, new bolt.",
+                    (_, "drags") => "It dragged long before it was snug: look at its thread, or say why it is good.",
                     _ => "It came tight too soon: look for a bottomed bolt or dirt, or say why it is good.",
                 },
                 ("target", Quantity.Nm(bolt.TorqueNm))

@@ -33,11 +33,14 @@ public static partial class CamBearingSet
                 {
                     TurningDrag.Finding.Free => "It turns freely. The plug is next.",
                     TurningDrag.Finding.EvenDrag => "It drags all round: clearance too small everywhere. Measure, then ream.",
+                    TurningDrag.Finding.Spot =>
+                        "One tight place at {spot}: look there for dirt, a burr, or a shell that is shut on one side.",
                     TurningDrag.Finding.Hitch =>
                         "It hitches once a turn at {clock}: a bent cam, or one high shell. Roll the cam on blocks.",
                     _ => "It drags twice a turn: lobes touch, or a shell is oval. Look for bright spots.",
                 },
-                ("clock", Quantity.AtClock(answer.OnceDeg ?? 0))
+                ("clock", Quantity.AtClock(answer.OnceDeg ?? 0)),
+                ("spot", Quantity.AtClock(answer.SpotDeg ?? 0))
             ),
             answer.Call!.Sourced(k => k.Name == "mean torque" ? limit.SourceWords : "Neat Bore default"),
             answer

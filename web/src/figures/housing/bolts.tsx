@@ -53,7 +53,8 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     .filter((s) => !isPull(s.slot.key))
     .forEach((s, i) => {
       // All settings stand at one place: only that of the pass is shown.
-      places[s.slot.key] = s.slot.kind === 'number' ? { at: [106, 200] } : { at: [24, 78 + i * 70] };
+      places[s.slot.key] =
+        s.slot.kind === 'number' ? { at: [106, flange ? 200 : 400] } : { at: [24, 78 + i * 70] };
     });
   for (const { slot } of pulls) {
     const id = slot.key.split('-')[1]!;
@@ -77,7 +78,8 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
   return {
     title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: follow the path`,
     turns: true,
-    ...(flange ? { choice: { left: 20, bottom: 12, width: 240 } } : {}),
+    // Beside the part: above the plot of the last pull.
+    choice: { left: 20, bottom: flange ? 12 : 206, width: flange ? 240 : 230 },
     places,
     shows,
     twin: pulls.map(

@@ -15,11 +15,11 @@ namespace NeatBore.Core.Tests;
 public class AnswerTests
 {
     private const int Asked = 90;
-    private static readonly JsonObject s_sound = JsonNode
+    internal static readonly JsonObject Sound = JsonNode
         .Parse(File.ReadAllText(Repository.At("tests", "tables", "sound.json")))!
         .AsObject();
 
-    public static TheoryData<string> Names => [.. s_sound.Select(s => s.Key)];
+    public static TheoryData<string> Names => [.. Sound.Select(s => s.Key)];
 
     [Theory]
     [MemberData(nameof(Names))]
@@ -28,7 +28,7 @@ public class AnswerTests
         var calculator = CalculatorBook.Default.All.Single(c => c.Name == name);
         Walk.Same(
             $"answers-{name}",
-            Enumerable.Range(0, Asked).Select(i => $"{i}: {Answered(calculator, Other(s_sound[name]!.DeepClone(), new Random(i), i))}")
+            Enumerable.Range(0, Asked).Select(i => $"{i}: {Answered(calculator, Other(Sound[name]!.DeepClone(), new Random(i), i))}")
         );
     }
 
@@ -37,7 +37,7 @@ public class AnswerTests
         object request;
         try
         {
-            request = asked.Deserialize(calculator.Request!, CoreWire.For(CalculatorBook.Default))!;
+            request = asked.Deserialize(calculator.Request!, CoreWire.Options)!;
         }
         catch (JsonException)
         {
@@ -47,7 +47,7 @@ public class AnswerTests
         try
         {
             var answer = calculator.Solve(request);
-            var json = JsonSerializer.SerializeToNode(answer, CoreWire.For(CalculatorBook.Default))!;
+            var json = JsonSerializer.SerializeToNode(answer, CoreWire.Options)!;
             var call = json["call"];
             return $"{call?["verdict"]} {call?["because"]} {Walk.Digest(json.ToJsonString())}";
         }
@@ -58,7 +58,7 @@ public class AnswerTests
     }
 
     /// <summary>A request like another: the first is the request itself.</summary>
-    private static JsonNode Other(JsonNode asked, Random random, int i)
+    internal static JsonNode Other(JsonNode asked, Random random, int i)
     {
         var numbers = new List<JsonNode>();
         var members = new List<(JsonObject Of, string Name)>();

@@ -89,13 +89,14 @@ public class BalancerCalculatorTests
             (Math.Round(shallower.SealDepthMm!.Value, 9), Math.Round(shallower.LipAtMm!.Value, 9), Math.Round(shallower.ClearMm!.Value, 9))
         );
         Assert.Equal(LipTrack.Way.Shallower, track.Pick);
-        // Turning the race puts the groove at 11.5, under the lip again.
-        Assert.Equal(Verdict.Stop, track.Options.Single(o => o.Kind == LipTrack.Way.TurnRace).Verdict);
+        // Turning the race puts the groove at 11.5, under the lip again: 1.5 away from it is 13.0, a seal 1.0 deeper.
+        var turned = track.Options.Single(o => o.Kind == LipTrack.Way.TurnRace);
+        Assert.Equal((Verdict.Go, 9.0), (turned.Verdict, Math.Round(turned.SealDepthMm!.Value, 9)));
     }
 
     [Theory]
     [InlineData(18, 0.1, LipTrack.Way.AsIs)]
-    [InlineData(11.5, 0.1, LipTrack.Way.Shallower)]
+    [InlineData(11.5, 0.1, LipTrack.Way.Deeper)]
     [InlineData(12, 0.02, LipTrack.Way.Shallower)]
     public void As_it_is_comes_first_where_it_is_as_good(double groove, double depth, LipTrack.Way pick) =>
         Assert.Equal(pick, LipTrack.Solve(Track(groove, depth)).Pick);
@@ -115,6 +116,110 @@ public class BalancerCalculatorTests
                     }
                 }
             );
+
+    [Fact]
+    public void No_depth_on_a_fine_grid_is_better_than_the_one_that_is_found() =>
+        Gen.Select(Gen.Double[0, 24], Gen.Double[0, 0.2], Gen.Double[3, 21], Gen.Double[0, 1], Gen.Bool)
+            .Sample(
+                (groove, depth, lip, want, grooved) =>
+                {
+                    var request = Track(groove, depth) with { Lip = new LipTrack.Lip(lip, 0.6), WantClearMm = want };
+                    request = grooved ? request : request with { Groove = null, Track = new LipTrack.Span(groove / 4, 20) };
+                    var found = LipTrack.Solve(request);
+                    // As it is, with the lip moved by hand: an independent way to ask about any depth.
+                    LipTrack.TrackOption At(double mm, LipTrack.Request of) =>
+                        LipTrack.Solve(of with { Lip = of.Lip with { AtNominalMm = lip + mm - 8 }, Race = null }).Options[0];
+                    var turned = request with
+                    {
+                        Groove = request.Groove is { } g ? g with { CentreMm = 24 - g.CentreMm } : null,
+                        Track = new LipTrack.Span(24 - request.Track.ToMm, 24 - request.Track.FromMm),
+                    };
+                    foreach (
+                        var (way, low, high, of) in new[]
+                        {
+                            (LipTrack.Way.Shallower, 6.0, 8.0, request),
+                            (LipTrack.Way.Deeper, 8.0, 9.0, request),
+                            (LipTrack.Way.TurnRace, 6.0, 9.0, turned),
+                        }
+                    )
+                    {
+                        if (found.Options.FirstOrDefault(o => o.Kind == way) is not { } option)
+                        {
+                            Assert.True(!grooved && found.Options[0].Verdict == Verdict.Go);
+                            continue;
+                        }
+
+                        Assert.Equal(option.Verdict, At(option.SealDepthMm!.Value, of).Verdict);
+                        for (var mm = low; mm <= high + 1e-9; mm += 0.05)
+                        {
+                            var other = At(mm, of);
+                            Assert.True(option.Verdict <= other.Verdict);
+                            Assert.True(
+                                option.Verdict != Verdict.Go
+                                    || other.Verdict != Verdict.Go
+                                    || Math.Abs(option.SealDepthMm.Value - 8) <= Math.Abs(mm - 8) + 1e-6
+                            );
+                        }
+                    }
+                },
+                iter: 300
+            );
+
+    [Fact]
+    public void Where_it_clears_as_it_is_no_other_depth_jumps_the_groove()
+    {
+        // The groove lies 2.5 in; a seal 1 deeper would pass it and clear as well.
+        var track = LipTrack.Solve(Track(9.9) with { SealDepthMm = new(8, 2, 9) });
+        Assert.Equal((LipTrack.Way.AsIs, Verdict.Go), (track.Pick, track.Options[0].Verdict));
+        Assert.All(track.Options.Where(o => o.Kind is LipTrack.Way.Shallower or LipTrack.Way.Deeper), o => Assert.Equal(8, o.SealDepthMm));
+    }
+
+    [Fact]
+    public void A_tool_that_hangs_on_what_nobody_knows_neither_fits_nor_is_refused()
+    {
+        var crib = new ToolMatch.CribTool[]
+        {
+            new("plain", "jaw-puller", [], 80, 30e3, [], SpreadMm: [40, 90]),
+            new("thin", "jaw-puller", [], 80, 30e3, [], SpreadMm: [40, 90], EdgeThicknessMm: 2.5, ArmDepthMm: 9),
+            new("thick", "jaw-puller", [], 80, 30e3, [], SpreadMm: [40, 90], EdgeThicknessMm: 4, ArmDepthMm: 9),
+            new("short", "jaw-puller", [], 10, 30e3, [], SpreadMm: [40, 90], EdgeThicknessMm: 2.5, ArmDepthMm: 9),
+        };
+        ToolMatch.Answer Of(double? gap, double? neighbour, double? force = 10e3) =>
+            ToolMatch.Solve(
+                new(new ToolMatch.ToolNeed("jaw-puller", [], 40, force, SpreadMm: 60, GapMm: gap, NeighbourMm: neighbour), crib)
+            );
+
+        var all = Of(3, 12);
+        Assert.Equal(["thin"], all.Fits.Select(f => f.Id));
+        Assert.Equal(["short", "thick"], all.Refused.Select(r => r.Id));
+        Assert.Contains("4 mm thick, the gap behind is 3 mm", all.Refused[1].Because, StringComparison.Ordinal);
+        Assert.Equal(["crib.plain.edgeThicknessMm", "crib.plain.armDepthMm"], all.Ask.Select(a => a.Field));
+        // An edge as thick as the gap does not go in, nor do arms as deep as what stands behind.
+        Assert.Empty(Of(2.5, 12).Fits);
+        Assert.Empty(Of(3, 9).Fits);
+
+        var unknown = Of(null, null, null);
+        Assert.Empty(unknown.Fits);
+        Assert.Equal(["short"], unknown.Refused.Select(r => r.Id));
+        Assert.Equal(["need.forceN", "need.gapMm", "need.neighbourMm"], unknown.Ask.Select(a => a.Field));
+    }
+
+    [Theory]
+    [InlineData(3, 6, "3 × M8×1.25, 45 mm or longer, evenly in 3 of its 6 holes, on 62 mm")]
+    [InlineData(2, 4, "2 × M8×1.25, 45 mm or longer, evenly in 2 of its 4 holes, on 62 mm")]
+    [InlineData(6, 3, "3 × M8×1.25, 45 mm or longer, on 62 mm")]
+    [InlineData(4, 6, null)]
+    [InlineData(1, 3, null)]
+    public void Some_of_the_holes_will_do_where_they_are_even_again(int screws, int holes, string? setUp)
+    {
+        var found = ToolMatch.Solve(
+            new(
+                new ToolMatch.ToolNeed("hub-puller", [new(8, 1.25, 45)], 60, 15e3, 62, holes),
+                [new("p", "hub-puller", [new(8, 1.25, 70)], 90, 40e3, [], screws, [50, 110])]
+            )
+        );
+        Assert.Equal(setUp, found.Fits.SingleOrDefault()?.SetUp);
+    }
 
     [Fact]
     public void A_sleeve_that_the_lip_cannot_take_is_a_stop()

@@ -401,6 +401,47 @@ public class CamBearingTests
         Assert.Contains("the end is closed", found.Impossible[0].Because, StringComparison.Ordinal);
     }
 
+    private static DriveOrder.Request Even(int n, DriveOrder.DriveSchool school, DriveOrder.Driver? tool = null) =>
+        new(
+            [.. Enumerable.Range(0, n).Select(i => new DriveOrder.Bore($"{i + 1}", 10 + (100 * i), 22, 52, 52.09, 49, 20))],
+            new(true, true),
+            tool ?? new(DriveOrder.DriverKind.Expanding, 700, 45, 53, 30, 40),
+            school
+        );
+
+    [Fact]
+    public void Each_school_is_kept_whole()
+    {
+        var nearer = DriveOrder.Solve(Even(5, DriveOrder.DriveSchool.NearerEnd)).Order;
+        // The middle one is as near to both: from the front.
+        Assert.Equal(
+            ["1 Front", "2 Front", "3 Front", "4 Rear", "5 Rear"],
+            nearer.Select(o => $"{o.Id} {o.From}").Order(StringComparer.Ordinal)
+        );
+        Assert.All(nearer, o => Assert.DoesNotContain("others", o.Because, StringComparison.Ordinal));
+        var far = DriveOrder.Solve(Even(5, DriveOrder.DriveSchool.FarEndFirst)).Order;
+        Assert.Equal("5 Front, 4 Front, 3 Front, 2 Front, 1 Front", string.Join(", ", far.Select(o => $"{o.Id} {o.From}")));
+    }
+
+    [Fact]
+    public void Nut_plate_and_washer_take_of_the_reach_and_a_cone_needs_a_seat()
+    {
+        var rod = new DriveOrder.Driver(DriveOrder.DriverKind.Rod, 432, 45, 53, 30, 40, NutMm: 20, PlateMm: 12, WasherMm: 3);
+        // From the rear's face to the first one's front it is 422, and 35 more for what holds the rod.
+        var request = Even(5, DriveOrder.DriveSchool.FarEndFirst, rod) with
+        {
+            Ends = new(false, true),
+        };
+        Assert.Equal("1", DriveOrder.Solve(request).Impossible.Single().Id);
+        Assert.Contains("take 35 mm", DriveOrder.Solve(request).Impossible[0].Because, StringComparison.Ordinal);
+        Assert.Empty(DriveOrder.Solve(request with { Tool = rod with { ReachMm = 457 } }).Impossible);
+        Assert.Contains(
+            "no other opening",
+            DriveOrder.Solve(Even(1, DriveOrder.DriveSchool.FarEndFirst)).Impossible.Single().Because,
+            StringComparison.Ordinal
+        );
+    }
+
     [Fact]
     public void Every_order_can_be_driven_and_none_fits_more() =>
         Gen.Select(Gen.Int[1, 5], Gen.Double[48, 52].Array[5], Gen.Double[60, 500], Gen.Bool, Gen.Bool, Gen.Double[0, 90])

@@ -141,8 +141,8 @@ public class CentringTests
                     LimitMm: 0.1
                 )
             ).Call!;
-        Assert.EndsWith("too close to 0.10 mm. Read six or more places.", Of(4, 0.04, 0).Because, StringComparison.Ordinal);
-        Assert.Matches(@"too close to 0\.10 mm\. The readings scatter by 0\.0\d\d mm: hold it steadier\.$", Of(8, 0.01, 0.03).Because);
+        Assert.EndsWith("too close to 0.100 mm. Read six or more places.", Of(4, 0.04, 0).Because, StringComparison.Ordinal);
+        Assert.Matches(@"too close to 0\.100 mm\. The readings scatter by 0\.0\d\d mm: hold it steadier\.$", Of(8, 0.01, 0.03).Because);
         // With eight places half of the gauge's uncertainty is left: 0.005 of room wants one good to 0.010.
         Assert.EndsWith("This gauge can’t decide: take one good to 0.010 mm.", Of(8, 0.04, 0).Because, StringComparison.Ordinal);
     }

@@ -263,10 +263,10 @@ public class CompletionTests
     }
 
     [Theory]
-    [InlineData(20, 0.005, 0.027)]
+    [InlineData(20, 0.007, 0.033)]
     [InlineData(30, 0.010, 0.050)]
     [InlineData(45, 0.010, 0.050)]
-    [InlineData(75, 0.020, 0.100)]
+    [InlineData(75, 0.017, 0.083)]
     public void Interference_follows_from_the_nose_where_nobody_knows_it_and_says_that_it_is_a_default(double nose, double low, double high)
     {
         var layout = EngineLayout.From(new Arrangement(CylinderBanks.Straight, 4));

@@ -63,7 +63,7 @@ public class StateTests
 
     private static JsonNode Seen(TaskState task)
     {
-        var seen = JsonSerializer.SerializeToNode(task, CoreWire.For(CalculatorBook.Default).GetTypeInfo(typeof(TaskState)))!;
+        var seen = JsonSerializer.SerializeToNode(task, CoreWire.Options.GetTypeInfo(typeof(TaskState)))!;
         foreach (var step in seen["steps"]!.AsArray())
         {
             foreach (var field in s_unseen)

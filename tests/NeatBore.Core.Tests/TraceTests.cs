@@ -74,6 +74,78 @@ public class TraceTests
                 iter: 40
             );
 
+    [Fact]
+    public void Noise_on_a_ramp_is_never_a_seat() =>
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    var random = new Random(seed);
+                    var ramp = Press(seed, seat: 60, end: 38, extra: x => random.NextDouble() < 0.02 ? 0.15 * 300 * x : 0);
+                    // Even with its last point high, as a trace that is cut at its highest force always has.
+                    ramp[^1] = ramp[^1] with
+                    {
+                        ForceN = ramp[^1].ForceN * 1.15,
+                    };
+                    Assert.Null(Judge(ramp).SeatedAtMm);
+                },
+                iter: 60
+            );
+
+    [Theory]
+    [InlineData(15, 22, "clean")]
+    [InlineData(15, 25, "loose")]
+    [InlineData(26, 35, "loose")]
+    public void A_fifth_of_the_travel_with_too_little_is_loose_whatever_its_end_took(double from, double to, string kind) =>
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    var press = Judge(Press(seed, extra: x => x > from && x < to ? -140 * x : 0));
+                    Assert.Equal(kind, Assert.Single(press.Findings).Kind);
+                    var check = press.Call!.Checks[0];
+                    // What explains it: so much force, where at least so much was expected.
+                    Assert.True(kind == "clean" || (check.Side == Side.Lower && check.Value < 0.85 * check.Limit));
+                },
+                iter: 40
+            );
+
+    [Fact]
+    public void What_gives_way_is_a_stop_whether_it_takes_up_again_or_not() =>
+        Gen.Int[0, 100_000]
+            .Sample(
+                seed =>
+                {
+                    var slipped = Judge(Press(seed, extra: x => x is > 20 and < 21 ? -300 * x : 0));
+                    Assert.Equal((Verdict.Stop, "gave-way"), (slipped.Call!.Verdict, slipped.Call.Checks[0].Name));
+                    Assert.InRange(slipped.Findings.Single(f => f.Kind == "gave-way").FromMm, 19.9, 20.2);
+                    // For good: its highest force comes before, and it travels on.
+                    var broke = Judge([
+                        .. Press(seed, end: 25),
+                        .. Press(seed + 1).Where(p => p.TravelMm > 25.1).Select(p => p with { ForceN = 100 }),
+                    ]);
+                    Assert.Contains(broke.Findings, f => f.Kind == "gave-way");
+                    // Let go at its seat, and run back: nothing gave way.
+                    var back = Press(seed).Select(p => p with { ForceN = 0 }).Reverse();
+                    Assert.DoesNotContain(Judge([.. Press(seed), .. back]).Findings, f => f.Kind == "gave-way");
+                },
+                iter: 40
+            );
+
+    [Theory]
+    [InlineData(38.5, 11e3, "in-band", false)]
+    [InlineData(39.5, 11e3, "past-seat", true)]
+    [InlineData(39.5, 25e3, "seating", false)]
+    public void A_press_that_passes_its_seat_without_a_rise_is_told_to_stop(double at, double force, string kind, bool stops)
+    {
+        var curve = new PressTrace.ExpectedForce([new(0, 0, 0), new(38, 8800, 14090)]);
+        var points = Enumerable
+            .Range(0, 10)
+            .Select(i => new PressTrace.TracePoint(Math.Min(at, i * at / 5), Math.Min(force, i * force / 5)));
+        var said = PressWatch.Solve(new([.. points], curve, 38));
+        Assert.Equal((kind, stops), (said.Kind, said.Call?.Verdict == Verdict.Stop));
+    }
+
     [Theory]
     [InlineData(1000, 100)]
     [InlineData(101, 100)]

@@ -127,7 +127,7 @@ public class WalkTests
                         $" <{k.Name} {k.Verdict} {Walk.Short(k.Value)} {k.Side} {Walk.Short(k.Limit)} ±{Walk.Short(k.Uncertainty)} {k.Source}>"
                     )
                 );
-        var answer = now.Answer is { } a ? $" {Walk.Digest(JsonSerializer.Serialize(a, CoreWire.For(CalculatorBook.Default)))}" : "";
+        var answer = now.Answer is { } a ? $" {Walk.Digest(JsonSerializer.Serialize(a, CoreWire.Options))}" : "";
         var then = now.Later() is { } later ? $" then at {later.From:HH:mm:ss} {Wording.Write(later.Do)}" : "";
         var slots = string.Join(' ', step.Rounds[^1].Slots.Select(s => Asked(s.Slot)));
         var measured = step.MeasuredAt.Count > 1 ? $" of {string.Join(' ', step.MeasuredAt.Select(m => $"{m.Step}@{m.Item}"))}" : "";

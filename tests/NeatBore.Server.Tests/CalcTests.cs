@@ -229,5 +229,37 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
         Assert.Equal("AC1009", pairs[pairs.FindIndex(p => p is (9, "$ACADVER")) + 1].Value);
         Assert.Equal(8, pairs.Count(p => p is (0, "CIRCLE")));
         Assert.Equal((0, "EOF"), pairs[^1]);
+
+        // Every layer that something lies on is in the table, before it is used.
+        var layers = pairs.Zip(pairs.Skip(1)).Where(p => p.First is (0, "LAYER")).Select(p => p.Second.Value).ToHashSet();
+        Assert.Subset(layers, pairs.Where(p => p.Code == 8).Select(p => p.Value).ToHashSet());
+        // Nothing reaches beyond what the head says.
+        double At(string corner, int axis) =>
+            double.Parse(pairs[pairs.FindIndex(p => p == (9, corner)) + 1 + axis].Value, System.Globalization.CultureInfo.InvariantCulture);
+        var entities = pairs[pairs.FindIndex(p => p is (2, "ENTITIES"))..];
+        foreach (var axis in (int[])[0, 1])
+        {
+            var places = entities
+                .Where(p => p.Code == 10 + (10 * axis))
+                .Select(p => double.Parse(p.Value, System.Globalization.CultureInfo.InvariantCulture))
+                .ToList();
+            Assert.InRange(places.Min(), At("$EXTMIN", axis), -1);
+            Assert.InRange(places.Max(), 1, At("$EXTMAX", axis));
+        }
+    }
+
+    [Theory]
+    [InlineData("2026-03-01T10:00:00", 422)]
+    [InlineData("2026-03-01", 422)]
+    [InlineData("2026-03-01T10:00:00Z", 200)]
+    [InlineData("2026-03-01T10:00:00-05:00", 200)]
+    public async Task A_time_without_its_offset_is_refused_with_what_would_do(string spread, int status)
+    {
+        var (found, answer) = await site.PostAsync(
+            "/api/calc/sealant-clock",
+            $$"""{"product":{"skinMinutes":10,"openMinutes":12,"handleHours":2,"cureHours":24},"spreadAt":"{{spread}}","nowAt":"2026-03-01T18:00:00+00:00"}"""
+        );
+        Assert.Equal(status, found);
+        Assert.True(status == 200 || answer.ToString().Contains("with its offset, such as", StringComparison.Ordinal));
     }
 }

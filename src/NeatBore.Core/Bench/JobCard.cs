@@ -138,6 +138,7 @@ public sealed record CardTool(string What, string? Name, string SetUp)
         string Called(string id) => crib.FirstOrDefault(t => t.Id == id)?.Name ?? id;
         var match = ToolMatch.Solve(new ToolMatch.Request(need, crib));
         return match.Fits is [var best, ..] ? new(what, Called(best.Id), best.SetUp)
+            : match.Ask is [var ask, ..] ? new(what, null, ask.Because)
             : match.Refused is [var near, ..] ? new(what, null, $"{Called(near.Id)}: {near.Because}")
             : new(what, null, "none in the crib");
     }

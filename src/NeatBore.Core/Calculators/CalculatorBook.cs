@@ -47,7 +47,7 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
             new Calculator<WrenchSetting.Request, WrenchSetting.Answer>("wrench-setting", 1, WrenchSetting.Model, WrenchSetting.Solve),
             new Calculator<DrawTravel.Request, DrawTravel.Answer>("draw-travel", 1, DrawTravel.Model, DrawTravel.Solve),
             new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 2, ThermalFit.Model, ThermalFit.Solve),
-            new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 1, PressTrace.Model, PressTrace.Solve),
+            new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 2, PressTrace.Model, PressTrace.Solve),
             new Calculator<ForcingScrew.Request, ForcingScrew.Answer>("forcing-screw", 1, ForcingScrew.Model, ForcingScrew.Solve),
             new Calculator<ThreadEngagement.Request, ThreadEngagement.Answer>(
                 "thread-engagement",
@@ -56,9 +56,9 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
                 ThreadEngagement.Solve
             ),
             new Calculator<Pull.Request, Pull.Answer>("pull", 1, Pull.Model, Pull.Solve),
-            new Calculator<ToolMatch.Request, ToolMatch.Answer>("tool-match", 1, ToolMatch.Model, ToolMatch.Solve),
+            new Calculator<ToolMatch.Request, ToolMatch.Answer>("tool-match", 2, ToolMatch.Model, ToolMatch.Solve),
             new Calculator<RunOut.Request, RunOut.Answer>("run-out", 2, RunOut.Model, RunOut.Solve),
-            new Calculator<LipTrack.Request, LipTrack.Answer>("lip-track", 1, LipTrack.Model, LipTrack.Solve),
+            new Calculator<LipTrack.Request, LipTrack.Answer>("lip-track", 2, LipTrack.Model, LipTrack.Solve),
             new Calculator<TopDeadCentre.Request, TopDeadCentre.Answer>("top-dead-centre", 1, TopDeadCentre.Model, TopDeadCentre.Solve),
             new Calculator<MarkSlip.Request, MarkSlip.Answer>("mark-slip", 1, MarkSlip.Model, MarkSlip.Solve),
             new Calculator<BoltPreload.Request, BoltPreload.Answer>("bolt-preload", 1, BoltPreload.Model, BoltPreload.Solve),
@@ -73,12 +73,12 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
             new Calculator<SightPosition.Request, SightPosition.Answer>("sight-position", 1, SightPosition.Model, SightPosition.Solve),
             new Calculator<ShellClearance.Request, ShellClearance.Answer>("shell-clearance", 1, ShellClearance.Model, ShellClearance.Solve),
             new Calculator<BoreLine.Request, BoreLine.Answer>("bore-line", 1, BoreLine.Model, BoreLine.Solve),
-            new Calculator<DriveOrder.Request, DriveOrder.Answer>("drive-order", 1, DriveOrder.Model, DriveOrder.Solve),
+            new Calculator<DriveOrder.Request, DriveOrder.Answer>("drive-order", 2, DriveOrder.Model, DriveOrder.Solve),
             new Calculator<TurningDrag.Request, TurningDrag.Answer>("turning-drag", 2, TurningDrag.Model, TurningDrag.Solve),
             new Calculator<PressSupport.Request, PressSupport.Answer>("press-support", 1, PressSupport.Model, PressSupport.Solve),
             new Calculator<SetOutlier.Request, SetOutlier.Answer>("set-outlier", 1, SetOutlier.Model, SetOutlier.Solve),
             new InnerCalculator<TrunnionSet.Answer>("rocker-trunnions", 1, SetOutlier.Model),
-            new Calculator<PressWatch.Request, PressWatch.Answer>("press-watch", 1, PressWatch.Model, PressWatch.Solve),
+            new Calculator<PressWatch.Request, PressWatch.Answer>("press-watch", 2, PressWatch.Model, PressWatch.Solve),
             new InnerCalculator<BalancerVerdict.Answer>("balancer-verdict", 1, BalancerVerdict.Model),
         ]);
 

@@ -60,6 +60,20 @@ public sealed record EngineSheet(
     public Limit Usual(DefaultLimit usual) =>
         House?.FirstOrDefault(h => h.Id == usual.Id) is { } rule ? new Limit(rule.Low, rule.High, LimitSource.House) : usual.Limit;
 
+    /// <summary>The balancer's interference: the sheet's own, the shop's rule, else the usual one for a nose of that size.</summary>
+    /// <param name="balancer">The balancer.</param>
+    public Limit InterferenceOf(BalancerSheet balancer)
+    {
+        if (balancer.Interference is { } own)
+        {
+            return own;
+        }
+
+        var usual = Usual(NeatBoreDefaults.Interference);
+        var factor = usual.Source == LimitSource.House ? 1 : NeatBoreDefaults.InterferenceFactor(balancer.Nose.DiameterMm);
+        return usual with { Low = usual.Low * factor, High = usual.High * factor };
+    }
+
     /// <summary>The same for a go and a stop with the builder's decision between them.</summary>
     public Thresholds UsualThresholds(DefaultLimit usual)
     {

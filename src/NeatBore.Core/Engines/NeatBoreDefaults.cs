@@ -10,6 +10,13 @@ public static class NeatBoreDefaults
     public static DefaultLimit Interference { get; } =
         new("interference", "Balancer’s interference", Dimension.Length, new(-0.05, 0.3), 0.001, 0.010, 0.050);
 
+    /// <summary>By how much the usual interference is larger or smaller on a nose outside 30 to 45 mm: in proportion beyond its nearer
+    /// end.</summary>
+    public static double InterferenceFactor(double noseMm) =>
+        noseMm < 30 ? noseMm / 30
+        : noseMm > 45 ? noseMm / 45
+        : 1;
+
     /// <summary>Roundness of nose and bore, mm.</summary>
     public static DefaultLimit Roundness { get; } =
         new("roundness", "Out of round, nose and bore", Dimension.Length, new(0, 0.2), 0.001, null, 0.010);

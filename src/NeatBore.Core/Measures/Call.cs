@@ -57,7 +57,7 @@ public sealed record Check(
 )
 {
     // What two ways of working out the same value may differ by: exactly on a limit is inside it.
-    private const double Slack = 1e-9;
+    internal const double Slack = 1e-9;
 
     /// <summary>Holds a value against an upper limit: go if v + U ≤ L, stop if v − U > L, otherwise look again (ISO 14253-1, guarded by
     /// U).</summary>
@@ -150,7 +150,37 @@ public sealed record Call(Verdict Verdict, Sentence Why, IReadOnlyList<Check> Ch
 
         var worst = checks.Max(c => c.Verdict);
         var lead = checks.First(c => c.Verdict == worst);
-        return new Call(worst, say(lead), [lead, .. checks.Where(c => !ReferenceEquals(c, lead))]);
+        return new Call(worst, Apart(say(lead), lead), [lead, .. checks.Where(c => !ReferenceEquals(c, lead))]);
+    }
+
+    /// <summary>The sentence with so many digits that a value and the limit that it misses don't read the same.</summary>
+    internal static Sentence Apart(Sentence sentence, Check lead)
+    {
+        const int mostDigits = 4;
+        if (Math.Abs(lead.Value - lead.Limit) <= Check.Slack)
+        {
+            return sentence;
+        }
+
+        bool Is(Quantity q, double value) => q.Dimension == lead.Dimension && Math.Abs(Math.Abs(q.Value) - Math.Abs(value)) <= Check.Slack;
+        var args = sentence.Args;
+        for (var i = 0; i < mostDigits; i++)
+        {
+            var value = args.Values.FirstOrDefault(q => Is(q, lead.Value));
+            var limit = args.Values.FirstOrDefault(q => Is(q, lead.Limit));
+            if (value is null || limit is null || Wording.Write(value) != Wording.Write(limit))
+            {
+                break;
+            }
+
+            args = args.ToDictionary(
+                a => a.Key,
+                a => Is(a.Value, lead.Value) || Is(a.Value, lead.Limit) ? a.Value with { Resolution = a.Value.Resolution / 10 } : a.Value,
+                StringComparer.Ordinal
+            );
+        }
+
+        return ReferenceEquals(args, sentence.Args) ? sentence : sentence with { Args = args };
     }
 
     /// <summary>The same call with each check told where its limit came from.</summary>

@@ -23,7 +23,8 @@ public static class Clock
     {
         var r = deg % 360;
         r = r < 0 ? r + 360 : r;
-        return r >= 360 ? 0 : r;
+        // A last bit below 12 o'clock is 12 o'clock.
+        return r >= 360 - 1e-9 ? 0 : r;
     }
 
     /// <summary>The same spot seen from the other end: (360 − angle) mod 360.</summary>

@@ -53,6 +53,13 @@ public static partial class Wording
         return rounded < 0 ? "−" + text : text;
     }
 
+    /// <summary>Two numbers with as many more decimals as it takes that they don't read the same, unless they are.</summary>
+    public static (string A, string B) Apart(double a, double b, double resolution)
+    {
+        var (one, other) = (Number(a, resolution), Number(b, resolution));
+        return one == other && resolution > 1e-7 && Math.Abs(a - b) > Check.Slack ? Apart(a, b, resolution / 10) : (one, other);
+    }
+
     [GeneratedRegex(@"\{(\w+)\}")]
     private static partial Regex Slot();
 }

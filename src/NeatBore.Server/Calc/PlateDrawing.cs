@@ -63,63 +63,141 @@ internal static class PlateDrawing
     public static string Dxf(BoltCircle.Request request)
     {
         var plate = BoltCircle.Solve(request);
-        var dxf = new StringBuilder();
-        void Pair(int code, string value) => dxf.Append(CultureInfo.InvariantCulture, $"{code, 3}\r\n{value}\r\n");
-        void At(double x, double y)
-        {
-            Pair(10, N(x));
-            Pair(20, N(y));
-            Pair(30, "0");
-        }
-
-        void Entity(string kind, string layer, double x, double y)
-        {
-            Pair(0, kind);
-            Pair(8, layer);
-            At(x, y);
-        }
-
-        void Circle(double x, double y, double diameter)
-        {
-            Entity("CIRCLE", "PLATE", x, y);
-            Pair(40, N(diameter / 2));
-        }
-
-        void Words(double x, double y, string words)
-        {
-            Entity("TEXT", "NOTES", x, y);
-            Pair(40, N(TextMm));
-            Pair(1, words);
-        }
-
-        Pair(0, "SECTION");
-        Pair(2, "HEADER");
-        Pair(9, "$ACADVER");
-        Pair(1, "AC1009");
-        Pair(9, "$EXTMIN");
-        At(-request.OuterMm / 2, -request.OuterMm / 2);
-        Pair(9, "$EXTMAX");
-        At(request.OuterMm / 2, request.OuterMm / 2);
-        Pair(0, "ENDSEC");
-        Pair(0, "SECTION");
-        Pair(2, "ENTITIES");
-        Circle(0, 0, request.OuterMm);
+        var drawing = new Drawing();
+        drawing.Circle(0, 0, request.OuterMm);
         if (request.CentreHoleMm > 0)
         {
-            Circle(0, 0, request.CentreHoleMm);
+            drawing.Circle(0, 0, request.CentreHoleMm);
         }
 
         foreach (var hole in plate.Holes)
         {
-            Circle(hole.XMm, hole.YMm, request.HoleDiameterMm);
-            Entity("POINT", "NOTES", hole.XMm, hole.YMm);
-            Words(hole.XMm + (request.HoleDiameterMm * 0.6), hole.YMm + (request.HoleDiameterMm * 0.6), hole.Id);
+            drawing.Circle(hole.XMm, hole.YMm, request.HoleDiameterMm);
+            drawing.Point(hole.XMm, hole.YMm);
+            drawing.Words(hole.XMm + (request.HoleDiameterMm * 0.6), hole.YMm + (request.HoleDiameterMm * 0.6), hole.Id);
         }
 
-        Words(-request.OuterMm / 2, (-request.OuterMm / 2) - (2 * TextMm), Title(request));
-        Pair(0, "ENDSEC");
-        Pair(0, "EOF");
-        return dxf.ToString();
+        drawing.Words(-request.OuterMm / 2, (-request.OuterMm / 2) - (2 * TextMm), Title(request));
+        return drawing.Written();
+    }
+
+    /// <summary>The entities of a drawing, and how far they reach.</summary>
+    private sealed class Drawing
+    {
+        private const string Plate = "PLATE";
+        private const string Notes = "NOTES";
+
+        private readonly StringBuilder _entities = new();
+        private double _left = double.MaxValue;
+        private double _low = double.MaxValue;
+        private double _right = double.MinValue;
+        private double _high = double.MinValue;
+
+        public void Circle(double x, double y, double diameter)
+        {
+            Entity("CIRCLE", Plate, x, y);
+            Pair(_entities, 40, N(diameter / 2));
+            Reach(x - (diameter / 2), y - (diameter / 2), x + (diameter / 2), y + (diameter / 2));
+        }
+
+        public void Point(double x, double y)
+        {
+            Entity("POINT", Notes, x, y);
+            Reach(x, y, x, y);
+        }
+
+        public void Words(double x, double y, string words)
+        {
+            Entity("TEXT", Notes, x, y);
+            Pair(_entities, 40, N(TextMm));
+            Pair(_entities, 1, words);
+            // No letter of a usual font is wider than it is tall.
+            Reach(x, y, x + (words.Length * TextMm), y + TextMm);
+        }
+
+        public string Written()
+        {
+            var dxf = new StringBuilder();
+            Section(
+                "HEADER",
+                () =>
+                {
+                    Pair(dxf, 9, "$ACADVER");
+                    Pair(dxf, 1, "AC1009");
+                    Pair(dxf, 9, "$EXTMIN");
+                    At(dxf, _left, _low);
+                    Pair(dxf, 9, "$EXTMAX");
+                    At(dxf, _right, _high);
+                }
+            );
+            Section(
+                "TABLES",
+                () =>
+                {
+                    Table("LTYPE", 1);
+                    Pair(dxf, 0, "LTYPE");
+                    Pair(dxf, 2, "CONTINUOUS");
+                    Pair(dxf, 70, "0");
+                    Pair(dxf, 3, "Solid line");
+                    Pair(dxf, 72, "65");
+                    Pair(dxf, 73, "0");
+                    Pair(dxf, 40, "0");
+                    Pair(dxf, 0, "ENDTAB");
+                    Table("LAYER", 3);
+                    Layer("0", 7);
+                    Layer(Plate, 7);
+                    Layer(Notes, 8);
+                    Pair(dxf, 0, "ENDTAB");
+                }
+            );
+            Section("ENTITIES", () => dxf.Append(_entities));
+            Pair(dxf, 0, "EOF");
+            return dxf.ToString();
+
+            void Section(string name, Action body)
+            {
+                Pair(dxf, 0, "SECTION");
+                Pair(dxf, 2, name);
+                body();
+                Pair(dxf, 0, "ENDSEC");
+            }
+
+            void Table(string name, int entries)
+            {
+                Pair(dxf, 0, "TABLE");
+                Pair(dxf, 2, name);
+                Pair(dxf, 70, N(entries));
+            }
+
+            void Layer(string name, int colour)
+            {
+                Pair(dxf, 0, "LAYER");
+                Pair(dxf, 2, name);
+                Pair(dxf, 70, "0");
+                Pair(dxf, 62, N(colour));
+                Pair(dxf, 6, "CONTINUOUS");
+            }
+        }
+
+        private static void Pair(StringBuilder dxf, int code, string value) =>
+            dxf.Append(CultureInfo.InvariantCulture, $"{code, 3}\r\n{value}\r\n");
+
+        private static void At(StringBuilder dxf, double x, double y)
+        {
+            Pair(dxf, 10, N(x));
+            Pair(dxf, 20, N(y));
+            Pair(dxf, 30, "0");
+        }
+
+        private void Entity(string kind, string layer, double x, double y)
+        {
+            Pair(_entities, 0, kind);
+            Pair(_entities, 8, layer);
+            At(_entities, x, y);
+        }
+
+        private void Reach(double left, double low, double right, double high) =>
+            (_left, _low, _right, _high) = (Math.Min(_left, left), Math.Min(_low, low), Math.Max(_right, right), Math.Max(_high, high));
     }
 
     private static string Title(BoltCircle.Request request) =>

@@ -192,15 +192,23 @@ public static class RequestReader
             return;
         }
 
+        var plain = Nullable.GetUnderlyingType(type.Type) ?? type.Type;
         try
         {
             element.Deserialize(type);
         }
         catch (JsonException)
         {
-            malformed.Add(path, Wanted(Nullable.GetUnderlyingType(type.Type) ?? type.Type, type));
+            malformed.Add(path, Wanted(plain, type));
+            return;
         }
+
+        // Read without one, a time would be taken as this machine's own.
+        unusable.Require(plain != typeof(DateTimeOffset) || HasOffset(element.GetString()!), path, Wanted(plain, type));
     }
+
+    private static bool HasOffset(string time) =>
+        time.IndexOf('T', StringComparison.OrdinalIgnoreCase) is var t and > 0 && time.AsSpan(t).IndexOfAny("Zz+-") > 0;
 
     private static string Wanted(Type type, JsonTypeInfo info) =>
         type switch

@@ -1059,7 +1059,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where the force leaves it five times as steeply */
+        /** Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where three points leave it past twice the band, five times as steeply */
         post: {
             parameters: {
                 query?: never;
@@ -2277,7 +2277,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** most shells fitted, then fewest changes of end, then the school (far end first, or the nearer end), then front, then id; exact */
+        /** most shells fitted, then (nearer end) most from their own end, then fewest changes of end, then the distance of the school, then front, then id; exact */
         post: {
             parameters: {
                 query?: never;
@@ -2509,7 +2509,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home */
+        /** median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home; past the seat and its tolerance without a rise */
         post: {
             parameters: {
                 query?: never;
@@ -4948,10 +4948,7 @@ export interface components {
             impossible: components["schemas"]["DriveOrderImpossible"][];
             alternatives: components["schemas"]["DriveOrderDriveStep"][][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description What it takes. */
@@ -5032,10 +5029,7 @@ export interface components {
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The slip in degrees, signed as the arc. */
@@ -5120,17 +5114,17 @@ export interface components {
             band: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description How it goes. */
         CalcAnswerPressWatchAnswer: {
             /** @enum {string} */
             calculator?: "press-watch";
-            /** @description "starting", "in-band", "cocked-start", "too-hard", "too-easy" or "seating". */
+            /**
+             * @description "starting", "in-band", "cocked-start", "too-hard", "too-easy", "seating" or
+             *                 "past-seat".
+             */
             kind: string;
             /**
              * Format: double
@@ -5146,10 +5140,7 @@ export interface components {
             do: components["schemas"]["Sentence"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description Where to stop. */
@@ -5399,17 +5390,15 @@ export interface components {
              */
             version: number;
         };
-        /** @description What fits, best margin first, and what does not. */
+        /** @description What fits, best margin first, what does not, and what has to be known before the rest can be told. */
         CalcAnswerToolMatchAnswer: {
             /** @enum {string} */
             calculator?: "tool-match";
             fits: components["schemas"]["ToolMatchFit"][];
             refused: components["schemas"]["ToolMatchRefusal"][];
+            ask: components["schemas"]["ToolMatchUnknown"][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description How far the mark lies. */
@@ -6235,10 +6224,7 @@ export interface components {
             impossible: components["schemas"]["DriveOrderImpossible"][];
             alternatives: components["schemas"]["DriveOrderDriveStep"][][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /**
@@ -6281,7 +6267,10 @@ export interface components {
             from: components["schemas"]["DriveOrderDriveEnd"];
             because: string;
         };
-        /** @description The tool: how far it reaches, what its cone centres in, its bar, and its collet. */
+        /**
+         * @description The tool: how far it reaches, what its cone centres in, its bar, its collet, and what nut, plate and washer take of its
+         *                 reach.
+         */
         DriveOrderDriver: {
             kind: components["schemas"]["DriveOrderDriverKind"];
             /** Format: double */
@@ -6294,6 +6283,21 @@ export interface components {
             barMm: number;
             /** Format: double */
             colletLengthMm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            nutMm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            plateMm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            washerMm: number;
         };
         /**
          * @description What drives.
@@ -7238,10 +7242,7 @@ export interface components {
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description Depth that the seal may be pressed to, mm. */
@@ -7325,7 +7326,7 @@ export interface components {
             because: string;
         };
         /**
-         * @description A way to go on.
+         * @description A way to go on, the least change first.
          * @enum {unknown}
          */
         LipTrackWay: "as-is" | "shallower" | "deeper" | "turn-race" | "sleeve" | "renew";
@@ -8494,10 +8495,7 @@ export interface components {
             band: components["schemas"]["InterferenceFitForcePoint"][];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description The force band, as interference-fit gives it: 2 to 1,000 points by rising travel. */
@@ -8544,7 +8542,10 @@ export interface components {
         };
         /** @description How it goes. */
         PressWatchAnswer: {
-            /** @description "starting", "in-band", "cocked-start", "too-hard", "too-easy" or "seating". */
+            /**
+             * @description "starting", "in-band", "cocked-start", "too-hard", "too-easy", "seating" or
+             *                 "past-seat".
+             */
             kind: string;
             /**
              * Format: double
@@ -8560,10 +8561,7 @@ export interface components {
             do: components["schemas"]["Sentence"];
             call: null | components["schemas"]["Call"];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description What has been recorded so far, and what was expected of it. */
@@ -8577,6 +8575,12 @@ export interface components {
              * @description Where it should seat, mm.
              */
             seatTravelMm: number;
+            /**
+             * Format: double
+             * @description Either side of it, mm, 0 or more.
+             * @default 1
+             */
+            seatToleranceMm: number;
         };
         /** @description The part inside: its outside and the hole through it (0 for solid), mm; roughness in µm. */
         PressedInner: {
@@ -10376,15 +10380,13 @@ export interface components {
             /** @description It was written on a printed card first. */
             fromPaper: boolean;
         };
-        /** @description What fits, best margin first, and what does not. */
+        /** @description What fits, best margin first, what does not, and what has to be known before the rest can be told. */
         ToolMatchAnswer: {
             fits: components["schemas"]["ToolMatchFit"][];
             refused: components["schemas"]["ToolMatchRefusal"][];
+            ask: components["schemas"]["ToolMatchUnknown"][];
             model: null | string;
-            /**
-             * Format: int32
-             * @description The calculator's version, as the book lists it.
-             */
+            /** Format: int32 */
             version: number;
         };
         /** @description A tool of the crib; lengths in mm, force in N (0 where it is not rated), ranges as [low, high]. */
@@ -10442,6 +10444,16 @@ export interface components {
              * @description How many there are, where they are counted.
              */
             quantity?: null | number;
+            /**
+             * Format: double
+             * @description How thick the edge is that goes behind the part.
+             */
+            edgeThicknessMm?: null | number;
+            /**
+             * Format: double
+             * @description How deep its arms are, behind that edge.
+             */
+            armDepthMm?: null | number;
         };
         /** @description A tool that fits, how to set it up, and rated/needed force. */
         ToolMatchFit: {
@@ -10479,31 +10491,47 @@ export interface components {
             threads: components["schemas"]["ToolMatchScrewLength"][];
             /**
              * Format: double
-             * @description From the part's face to where the tool pushes.
+             * @description From the part's face to where the tool pushes; null where it isn't known.
              */
-            reachMm: number;
+            reachMm?: null | number;
             /**
              * Format: double
-             * @description That it must give.
+             * @description That it must give; null where it isn't known.
              */
-            forceN: number;
+            forceN?: null | number;
             /**
              * Format: double
-             * @description Circle of the part's holes.
+             * @description Circle of the part's holes; null where it has none, or it isn't known.
              */
             boltCircleMm?: null | number;
             /**
              * Format: int32
-             * @description How many holes, evenly spaced.
+             * @description How many holes, evenly spaced; null as before.
              */
             holes?: null | number;
             /**
              * Format: double
-             * @description Diameter that jaws must open to.
+             * @description Diameter that jaws must open to; null as before.
              */
             spreadMm?: null | number;
             /** @description The tip that keeps off the crank's thread. */
             noseTip?: null | string;
+            /**
+             * Format: double
+             * @description The gap behind the part, that an edge has to go into; null as before.
+             */
+            gapMm?: null | number;
+            /**
+             * Format: double
+             * @description How far it is to the next gear, chain or guide, that an arm has to keep clear of; null as
+             *                 before.
+             */
+            neighbourMm?: null | number;
+        };
+        /** @description A value that isn't known, by its path from need or from the tool's id, and which tools hang on it. */
+        ToolMatchUnknown: {
+            field: string;
+            because: string;
         };
         /** @description How far the mark lies. */
         TopDeadCentreAnswer: {

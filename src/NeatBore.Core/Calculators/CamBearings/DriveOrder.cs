@@ -4,12 +4,14 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.CamBearings;
 
 /// <summary>In which order the shells of a cam tunnel can be driven, from which end each, and what can't be done and why.</summary>
-/// <remarks>Exact: all orders that are possible are weighed by most shells, then fewest changes of end, then the school.</remarks>
+/// <remarks>Exact: all orders that are possible are weighed by most shells, then the school: all from one end, or each
+/// from its own.</remarks>
 public static class DriveOrder
 {
     /// <summary>The rule in one line.</summary>
     public const string Model =
-        "most shells fitted, then fewest changes of end, then the school (far end first, or the nearer end), then front, then id; exact";
+        "most shells fitted, then (nearer end) most from their own end, then fewest changes of end, then the distance of the school, then "
+        + "front, then id; exact";
 
     private const int Kept = 4;
 
@@ -35,8 +37,19 @@ public static class DriveOrder
     /// <summary>Which ends are open.</summary>
     public sealed record OpenEnds(bool Front, bool Rear);
 
-    /// <summary>The tool: how far it reaches, what its cone centres in, its bar, and its collet.</summary>
-    public sealed record Driver(DriverKind Kind, double ReachMm, double ConeMinMm, double ConeMaxMm, double BarMm, double ColletLengthMm);
+    /// <summary>The tool: how far it reaches, what its cone centres in, its bar, its collet, and what nut, plate and washer take of its
+    /// reach.</summary>
+    public sealed record Driver(
+        DriverKind Kind,
+        double ReachMm,
+        double ConeMinMm,
+        double ConeMaxMm,
+        double BarMm,
+        double ColletLengthMm,
+        double NutMm = 0,
+        double PlateMm = 0,
+        double WasherMm = 0
+    );
 
     /// <summary>What drives.</summary>
     [JsonConverter(typeof(JsonStringEnumConverter<DriverKind>))]
@@ -86,6 +99,9 @@ public static class DriveOrder
     {
         /// <inheritdoc/>
         public override string Model => DriveOrder.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>A shell, the end it goes in from, and why.</summary>
@@ -99,8 +115,9 @@ public static class DriveOrder
 
     private sealed record Move(int Bore, DriveEnd End, double Rank);
 
-    /// <summary>A move and the plan that goes on from it, shared with every plan that ends the same.</summary>
-    private sealed record Plan(int Count, int Changes, Move? First, Plan? Rest)
+    /// <summary>A move and the plan that goes on from it, shared with every plan that ends the same; strange are those that the school
+    /// would have from the other end.</summary>
+    private sealed record Plan(int Count, int Strange, int Changes, Move? First, Plan? Rest)
     {
         public IEnumerable<Move> Moves()
         {
@@ -183,6 +200,9 @@ public static class DriveOrder
         faults.Positive(request.Tool.ReachMm, "tool.reachMm");
         faults.Positive(request.Tool.BarMm, "tool.barMm");
         faults.NotNegative(request.Tool.ColletLengthMm, "tool.colletLengthMm");
+        faults.NotNegative(request.Tool.NutMm, "tool.nutMm");
+        faults.NotNegative(request.Tool.PlateMm, "tool.plateMm");
+        faults.NotNegative(request.Tool.WasherMm, "tool.washerMm");
         faults.NotNegative(request.Tool.ConeMinMm, "tool.coneMinMm");
         faults.Require(request.Tool.ConeMaxMm >= request.Tool.ConeMinMm, "tool.coneMaxMm", "must not be below coneMinMm");
         faults.ThrowIfAny();
@@ -242,9 +262,11 @@ public static class DriveOrder
             }
 
             var far = end == DriveEnd.Front ? bore.ZMm + bore.WidthMm - Bores[0].ZMm : Bores[^1].ZMm + Bores[^1].WidthMm - bore.ZMm;
-            if (far > tool.ReachMm)
+            var ends = tool.NutMm + tool.PlateMm + tool.WasherMm;
+            if (far + ends > tool.ReachMm + 1e-9)
             {
-                return $"it is {far:0.#} mm in, the tool reaches {tool.ReachMm:0.#} mm";
+                return $"it is {far:0.#} mm in{(ends > 0 ? $" and nut, plate and washer take {ends:0.#} mm" : "")}, "
+                    + $"the tool reaches {tool.ReachMm:0.#} mm";
             }
 
             // The end bore has nothing between: its tool is centred in the next one beyond.
@@ -252,8 +274,9 @@ public static class DriveOrder
                 between.Count > 0 ? between
                 : Bores.Count > 1 ? [end == DriveEnd.Front ? i + 1 : i - 1]
                 : [];
-            return seats.Count > 0 && !seats.Any(j => Opening(j) >= tool.ConeMinMm && Opening(j) <= tool.ConeMaxMm)
-                ? $"no opening on its way suits the cone ({tool.ConeMinMm:0.#} to {tool.ConeMaxMm:0.#} mm)"
+            return seats.Count == 0 ? "there is no other opening to hold its cone true: centre the bar in a plate or a bearing of its own"
+                : !seats.Any(j => Opening(j) >= tool.ConeMinMm && Opening(j) <= tool.ConeMaxMm)
+                    ? $"no opening on its way suits the cone ({tool.ConeMinMm:0.#} to {tool.ConeMaxMm:0.#} mm)"
                 : null;
         }
 
@@ -264,7 +287,8 @@ public static class DriveOrder
             var mask = moves.Take(at).Aggregate(0, (m, p) => m | (1 << p.Bore));
             return Obstacle(move.Bore, other, mask) is { } why ? $"from the {Name(other)} {why}"
                 : _request.School == DriveSchool.FarEndFirst ? "the farthest that is left from this end"
-                : "its nearer end";
+                : move.End == Own(move.Bore) ? "its nearer end"
+                : "so that the others still go in";
         }
 
         /// <summary>Whether a shell can go in; only what stands between it and the end, or anywhere for a rod, matters.</summary>
@@ -305,31 +329,39 @@ public static class DriveOrder
                     }
 
                     var move = new Move(i, end, Rank(i, end));
+                    var strange = _request.School == DriveSchool.NearerEnd && end != Own(i) ? 1 : 0;
                     var change = last is not null && last != end ? 1 : 0;
-                    plans.AddRange(From(mask | (1 << i), end).Select(rest => new Plan(rest.Count + 1, rest.Changes + change, move, rest)));
+                    plans.AddRange(
+                        From(mask | (1 << i), end)
+                            .Select(rest => new Plan(rest.Count + 1, rest.Strange + strange, rest.Changes + change, move, rest))
+                    );
                 }
             }
 
             if (plans.Count == 0)
             {
-                plans.Add(new Plan(0, 0, null, null));
+                plans.Add(new Plan(0, 0, 0, null, null));
             }
 
             plans.Sort(Compare);
             return _known[(mask, last)] = [.. plans.Take(Kept)];
         }
 
-        private double Rank(int i, DriveEnd end)
+        private double Away(int i, DriveEnd end)
         {
             var middle = Bores[i].ZMm + (Bores[i].WidthMm / 2);
-            var away = end == DriveEnd.Front ? middle - Bores[0].ZMm : Bores[^1].ZMm + Bores[^1].WidthMm - middle;
-            return _request.School == DriveSchool.FarEndFirst ? -away : away;
+            return end == DriveEnd.Front ? middle - Bores[0].ZMm : Bores[^1].ZMm + Bores[^1].WidthMm - middle;
         }
+
+        private double Rank(int i, DriveEnd end) => _request.School == DriveSchool.FarEndFirst ? -Away(i, end) : Away(i, end);
+
+        /// <summary>The nearer end; the front where both are as near.</summary>
+        private DriveEnd Own(int i) => Away(i, DriveEnd.Front) <= Away(i, DriveEnd.Rear) + 1e-9 ? DriveEnd.Front : DriveEnd.Rear;
 
         private int Compare(Plan a, Plan b)
         {
             var order = b.Count.CompareTo(a.Count);
-            if (order != 0 || (order = a.Changes.CompareTo(b.Changes)) != 0)
+            if (order != 0 || (order = a.Strange.CompareTo(b.Strange)) != 0 || (order = a.Changes.CompareTo(b.Changes)) != 0)
             {
                 return order;
             }

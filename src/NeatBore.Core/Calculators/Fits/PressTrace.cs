@@ -2,16 +2,18 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Calculators.Fits;
 
-/// <summary>What a press's force against travel says: clean and seated, cocked, galling, loose, over-pressed, not seated.</summary>
+/// <summary>What a press's force against travel says: clean and seated, cocked, galling, loose, gave way, over-pressed, not
+/// seated.</summary>
 /// <remarks>
 /// A Theil–Sen line through the medians of 40 even bins of the first 80 % of travel; the seat is the last point inside
-/// the line's band, if the force then rises at least five times as steeply.
+/// the line's band, if at least three points then leave it, by more than twice the band, and at least five times as steeply.
 /// </remarks>
 public static class PressTrace
 {
     /// <summary>The formula and its source in one line.</summary>
     public const string Model =
-        "Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where the force leaves it five times as steeply";
+        "Theil–Sen line through medians of 40 bins; band 4·1.4826·MAD; seat where three points leave it past twice the band, five "
+        + "times as steeply";
 
     private const int Bins = 40;
 
@@ -20,6 +22,14 @@ public static class PressTrace
 
     /// <summary>What share of the least that was expected a force may be before it is too low.</summary>
     public const double TooLow = 0.85;
+
+    // From what share of the travel on a press that goes too easily is loose, whatever it took at its end.
+    private const double LooseFor = 0.2;
+
+    // Below what share of the least that was expected nothing holds any more; looked for in the middle of the travel alone.
+    private const double GaveWay = 0.1;
+
+    private const int SeatPoints = 3;
 
     /// <summary>A trace and what was expected of it.</summary>
     /// <param name="Points">20 to 20,000, in any order of travel until the peak.</param>
@@ -47,7 +57,7 @@ public static class PressTrace
     /// <param name="PressForceN">The line's force at the seat, or at the end, N.</param>
     /// <param name="Findings">In order of travel; "clean" alone where nothing is wrong.</param>
     /// <param name="Band">The force band that it was held against.</param>
-    /// <param name="Call">Galling, over-pressed and not seated are stops; cocked and loose the builder's to decide.</param>
+    /// <param name="Call">Galling, gave way, over-pressed and not seated are stops; cocked and loose the builder's to decide.</param>
     public sealed record Answer(
         double? SeatedAtMm,
         double PeakN,
@@ -59,6 +69,9 @@ public static class PressTrace
     {
         /// <inheritdoc/>
         public override string Model => PressTrace.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>One finding between two travels, mm.</summary>
@@ -86,7 +99,8 @@ public static class PressTrace
 
         double? seat = null;
         var inside = points.FindLastIndex(p => Math.Abs(p.Y - Line(p.X)) <= band);
-        if (inside >= 0 && inside < points.Count - 1)
+        var left = points.Count - 1 - inside;
+        if (inside >= 0 && left >= SeatPoints && peak - Line(request.Points[top].TravelMm) > 2 * band)
         {
             var rise = (peak - points[inside].Y) / Math.Max(last - points[inside].X, 1e-9);
             if (rise >= 5 * Math.Max(Math.Abs(line.Slope), Math.Abs(median) / (last - first)))
@@ -97,130 +111,253 @@ public static class PressTrace
 
         var end = seat ?? last;
         var pressed = Line(end);
-        var findings = Findings(request, points, end, pressed, scatter, seat, last, peak);
-        var worst = findings.Max(f => VerdictOf(f.Kind));
-        var lead = findings.First(f => VerdictOf(f.Kind) == worst);
+        var travel = new Travel(request, points, end, scatter);
+        var found = new[]
+        {
+            travel.Cocked(),
+            travel.Galling(),
+            travel.GaveWayAt(top),
+            travel.Loose(pressed),
+            OverPressed(request, end, last, peak),
+            NotSeated(request, seat, end, last, peak, Line(last) + (2 * band)),
+        }
+            .OfType<Found>()
+            .ToList();
+        if (found.Count == 0)
+        {
+            found.Add(
+                new Found(
+                    new PressFinding("clean", first, end, $"Clean, and seated at {seat:0.0} mm with {pressed / 1e3:0.0} kN."),
+                    pressed,
+                    Expected(request, end).High
+                )
+            );
+        }
+
+        var worst = found.Max(f => VerdictOf(f.Finding.Kind));
+        var lead = found.First(f => VerdictOf(f.Finding.Kind) == worst);
         var call = new Call(
             worst,
-            Sentence.Of("{what}", ("what", Quantity.Word(lead.Because))),
-            [
-                .. findings.Select(f => new Check(
-                    f.Kind,
-                    VerdictOf(f.Kind),
-                    pressed,
-                    Expected(request, end).High,
-                    0,
-                    Side.Upper,
-                    Dimension.Force
-                )),
-            ]
+            Sentence.Of("{what}", ("what", Quantity.Word(lead.Finding.Because))),
+            [lead.Check, .. found.Where(f => f != lead).Select(f => f.Check)]
         );
-        return new Answer(seat, peak, pressed, findings, request.Expected.Curve, call);
+        return new Answer(seat, peak, pressed, [.. found.Select(f => f.Finding)], request.Expected.Curve, call);
     }
 
     /// <summary>What a finding of this kind means.</summary>
     internal static Verdict VerdictOf(string kind) =>
         kind switch
         {
-            "galling" or "over-pressed" or "not-seated" => Verdict.Stop,
+            "galling" or "gave-way" or "over-pressed" or "not-seated" => Verdict.Stop,
             "cocked" or "loose" => Verdict.Decide,
             _ => Verdict.Go,
         };
 
-    private static List<PressFinding> Findings(
-        Request request,
-        List<(double X, double Y)> points,
-        double end,
-        double pressed,
-        double scatter,
-        double? seat,
-        double last,
-        double peak
+    /// <summary>A finding with the value and the limit that explain it.</summary>
+    private sealed record Found(
+        PressFinding Finding,
+        double Value,
+        double Limit,
+        Side Side = Side.Upper,
+        Dimension Dimension = Dimension.Force
     )
     {
-        var findings = new List<PressFinding>();
-        var first = points[0].X;
-        var whole = end - first;
-        // Bins, so that one noisy point is no finding; and past the scatter, so that a small expected force is none.
-        var bins = Robust
-            .Bins(points, first, end, Bins)
-            .ConvertAll(b => (b.X, High: b.Y > Expected(request, b.X).High * TooHigh && b.Y > Expected(request, b.X).High + scatter));
-        var quarter = first + (whole / 4);
-        var cocked = bins.Where(b => b.X <= quarter && b.High).ToList();
-        if (cocked.Count > 0 && bins.Any(b => b.X > cocked[^1].X && !b.High))
-        {
-            findings.Add(
-                new PressFinding(
-                    "cocked",
-                    cocked[0].X,
-                    cocked[^1].X,
-                    $"The force stood above its band from {cocked[0].X:0.0} to {cocked[^1].X:0.0} mm and came back: it started cocked."
+        public Check Check => new(Finding.Kind, VerdictOf(Finding.Kind), Value, Limit, 0, Side, Dimension);
+    }
+
+    private static Found? OverPressed(Request request, double end, double last, double peak)
+    {
+        var deepest = request.SeatTravelMm + request.SeatToleranceMm;
+        var (reached, limit) = Wording.Apart(peak / 1e3, request.LimitN / 1e3, 0.1);
+        var (went, most) = Wording.Apart(last, deepest, 0.1);
+        return peak > request.LimitN + 1e-9
+                ? new Found(
+                    new PressFinding("over-pressed", end, last, $"The force reached {reached} kN; the limit is {limit} kN."),
+                    peak,
+                    request.LimitN
                 )
+            : last > deepest + 1e-9
+                ? new Found(
+                    new PressFinding("over-pressed", end, last, $"It went to {went} mm; it belongs at {most} mm at most."),
+                    last,
+                    deepest,
+                    Dimension: Dimension.Length
+                )
+            : null;
+    }
+
+    private static Found? NotSeated(Request request, double? seat, double end, double last, double peak, double risen)
+    {
+        var highest = request.SeatTravelMm - request.SeatToleranceMm;
+        return seat is not { } at
+                ? new Found(
+                    new PressFinding("not-seated", end, last, "The force never rose sharply: it is not seated."),
+                    peak,
+                    risen,
+                    Side.Lower
+                )
+            : at < highest - 1e-9
+                ? new Found(
+                    new PressFinding(
+                        "not-seated",
+                        end,
+                        last,
+                        $"The force rose sharply at {at:0.0} mm; {SeatIs(request)}. Something is in the way."
+                    ),
+                    at,
+                    highest,
+                    Side.Lower,
+                    Dimension.Length
+                )
+            : null;
+    }
+
+    private static string SeatIs(Request request) => $"the seat is at {request.SeatTravelMm:0.0} ± {request.SeatToleranceMm:0.0} mm";
+
+    /// <summary>The stretch up to the seat, or to the end, in bins: one noisy point is no finding.</summary>
+    private sealed class Travel
+    {
+        private readonly Request _request;
+        private readonly IReadOnlyList<(double X, double Y)> _points;
+        private readonly IReadOnlyList<Bin> _bins;
+        private readonly double _first;
+        private readonly double _end;
+
+        private sealed record Bin(double X, double Force, double Wide, double Low, double High, bool TooHigh);
+
+        public Travel(Request request, IReadOnlyList<(double X, double Y)> points, double end, double scatter)
+        {
+            (_request, _points, _first, _end) = (request, points, points[0].X, end);
+            var bins = Robust.Bins(points, _first, end, Bins);
+            _bins =
+            [
+                .. bins.Select(
+                    (b, i) =>
+                    {
+                        var (low, high) = Expected(request, b.X);
+                        // Each bin stands for the travel that is nearer to it than to its neighbours: a sparse trace has fewer.
+                        var from = i == 0 ? _first : (bins[i - 1].X + b.X) / 2;
+                        var to = i == bins.Count - 1 ? end : (b.X + bins[i + 1].X) / 2;
+                        // Past the scatter too, so that noise on a small expected force is none.
+                        return new Bin(b.X, b.Y, to - from, low, high, b.Y > high * PressTrace.TooHigh && b.Y > high + scatter);
+                    }
+                ),
+            ];
+        }
+
+        private double Whole => _end - _first;
+
+        private double Quarter => _first + (Whole / 4);
+
+        public Found? Cocked()
+        {
+            var cocked = _bins.Where(b => b.X <= Quarter && b.TooHigh).ToList();
+            return cocked.Count > 0 && _bins.Any(b => b.X > cocked[^1].X && !b.TooHigh)
+                ? TooMuch("cocked", cocked, "and came back: it started cocked.")
+                : null;
+        }
+
+        public Found? Galling()
+        {
+            var galling = _bins.Where(b => b.X > Quarter && b.TooHigh).ToList();
+            return galling.Sum(b => b.Wide) > (0.1 * Whole) + 1e-9
+                ? TooMuch("galling", galling, "and stayed there: it is galling. Stop and look at both faces.")
+                : null;
+        }
+
+        private static Found TooMuch(string kind, List<Bin> bins, string so)
+        {
+            var worst = bins.MaxBy(b => b.Force - b.High)!;
+            return new Found(
+                new PressFinding(
+                    kind,
+                    bins[0].X,
+                    bins[^1].X,
+                    $"The force stood above its band from {bins[0].X:0.0} to {bins[^1].X:0.0} mm {so}"
+                ),
+                worst.Force,
+                worst.High
             );
         }
 
-        var galling = bins.Where(b => b.X > quarter && b.High).ToList();
-        if (galling.Count * whole / Bins > 0.1 * whole)
+        public Found? Loose(double pressed)
         {
-            findings.Add(
-                new PressFinding(
-                    "galling",
-                    galling[0].X,
-                    galling[^1].X,
-                    $"The force stood above its band from {galling[0].X:0.0} to {galling[^1].X:0.0} mm: it is galling. Stop and "
-                        + $"look at both faces."
-                )
-            );
-        }
+            var expected = Expected(_request, _end);
+            if (pressed < (expected.Low * TooLow) - 1e-9)
+            {
+                var (took, least) = Wording.Apart(pressed / 1e3, expected.Low / 1e3, 0.1);
+                return new Found(
+                    new PressFinding(
+                        "loose",
+                        _first,
+                        _end,
+                        $"It went on with {took} kN where at least {least} kN was expected: it is loose."
+                    ),
+                    pressed,
+                    expected.Low,
+                    Side.Lower
+                );
+            }
 
-        var expected = Expected(request, end);
-        if (pressed < expected.Low * TooLow)
-        {
-            findings.Add(
+            var loose = _bins.Where(b => b.Force < (b.Low * TooLow) - 1e-9).ToList();
+            if (loose.Count == 0 || loose.Sum(b => b.Wide) < (LooseFor * Whole) - 1e-9)
+            {
+                return null;
+            }
+
+            var worst = loose.MaxBy(b => b.Low - b.Force)!;
+            return new Found(
                 new PressFinding(
                     "loose",
-                    first,
-                    end,
-                    $"It went on with {pressed / 1e3:0.0} kN where at least {expected.Low / 1e3:0.0} kN was expected: it is loose."
-                )
+                    loose[0].X,
+                    loose[^1].X,
+                    $"From {loose[0].X:0.0} to {loose[^1].X:0.0} mm it went on with as little as {worst.Force / 1e3:0.0} kN where at "
+                        + $"least {worst.Low / 1e3:0.0} kN was expected: it is loose there."
+                ),
+                worst.Force,
+                worst.Low,
+                Side.Lower
             );
         }
 
-        if (peak > request.LimitN || last > request.SeatTravelMm + request.SeatToleranceMm)
+        /// <summary>Where nothing held any more, in the middle 80 % of the travel. A press that gives way for good travels on after
+        /// its highest force; one that is let go, at its seat, does not.</summary>
+        /// <param name="top">Which point of the trace was its highest.</param>
+        public Found? GaveWayAt(int top)
         {
-            findings.Add(
+            var beyond = _request
+                .Points.Skip(top + 1)
+                .TakeWhile(p => p.TravelMm >= _request.Points[top].TravelMm)
+                .Select(p => (X: p.TravelMm, Y: p.ForceN));
+            List<(double X, double Y)> all = [.. _points.Where(p => p.X <= _end), .. beyond];
+            var tenth = (all.Max(p => p.X) - _first) / 10;
+            var (from, to) = (_first + tenth, _first + (9 * tenth));
+            bool Gone(int i) => all[i].Y < GaveWay * Expected(_request, all[i].X).Low;
+            // Two neighbours, so that one lost sample is none.
+            var at = Enumerable
+                .Range(0, all.Count - 1)
+                .Where(i => all[i].X >= from && all[i + 1].X <= to && Gone(i) && Gone(i + 1))
+                .ToList();
+            if (at.Count == 0)
+            {
+                return null;
+            }
+
+            var (start, stop) = (all[at[0]], all[at[^1] + 1]);
+            var low = Expected(_request, start.X).Low;
+            return new Found(
                 new PressFinding(
-                    "over-pressed",
-                    end,
-                    last,
-                    peak > request.LimitN
-                        ? $"The force reached {peak / 1e3:0.0} kN; the limit is {request.LimitN / 1e3:0.0} kN."
-                        : $"It went to {last:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± {request.SeatToleranceMm:0.0} mm."
-                )
+                    "gave-way",
+                    start.X,
+                    stop.X,
+                    $"At {start.X:0.0} mm the force fell to {Math.Max(0, start.Y) / 1e3:0.0} kN where at least {low / 1e3:0.0} kN was "
+                        + "expected: something gave way. Stop and look at part, tool and thread."
+                ),
+                start.Y,
+                low * GaveWay,
+                Side.Lower
             );
         }
-
-        if (seat is null || seat < request.SeatTravelMm - request.SeatToleranceMm)
-        {
-            findings.Add(
-                new PressFinding(
-                    "not-seated",
-                    end,
-                    last,
-                    seat is null
-                        ? "The force never rose sharply: it is not seated."
-                        : $"The force rose sharply at {seat:0.0} mm; the seat is at {request.SeatTravelMm:0.0} ± "
-                            + $"{request.SeatToleranceMm:0.0} mm. Something is in the way."
-                )
-            );
-        }
-
-        if (findings.Count == 0)
-        {
-            findings.Add(new PressFinding("clean", first, end, $"Clean, and seated at {seat:0.0} mm with {pressed / 1e3:0.0} kN."));
-        }
-
-        return findings;
     }
 
     private static (double Low, double High) Expected(Request request, double travel) => Expected(request.Expected, travel);

@@ -9,7 +9,8 @@ public static class PressWatch
 {
     /// <summary>The rule in one line.</summary>
     public const string Model =
-        "median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home";
+        "median of the newest 5 points against the fit's band: above 1.15 × high or below 0.85 × low, past 5 % of the force when home; "
+        + "past the seat and its tolerance without a rise";
 
     private const int Newest = 5;
     private const double Floor = 0.05;
@@ -19,10 +20,17 @@ public static class PressWatch
     /// <param name="Points">1 to 2,000, by time; the newest last.</param>
     /// <param name="Expected">The force band of the fit.</param>
     /// <param name="SeatTravelMm">Where it should seat, mm.</param>
-    public sealed record Request(IReadOnlyList<PressTrace.TracePoint> Points, PressTrace.ExpectedForce Expected, double SeatTravelMm);
+    /// <param name="SeatToleranceMm">Either side of it, mm, 0 or more.</param>
+    public sealed record Request(
+        IReadOnlyList<PressTrace.TracePoint> Points,
+        PressTrace.ExpectedForce Expected,
+        double SeatTravelMm,
+        double SeatToleranceMm = 1
+    );
 
     /// <summary>How it goes.</summary>
-    /// <param name="Kind">"starting", "in-band", "cocked-start", "too-hard", "too-easy" or "seating".</param>
+    /// <param name="Kind">"starting", "in-band", "cocked-start", "too-hard", "too-easy", "seating" or
+    /// "past-seat".</param>
     /// <param name="TravelMm">Where it is, mm.</param>
     /// <param name="ForceN">What it takes there, N.</param>
     /// <param name="Do">What to do with the hands.</param>
@@ -31,6 +39,9 @@ public static class PressWatch
     {
         /// <inheritdoc/>
         public override string Model => PressWatch.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>The first stop that it calls as the points come in; null where it calls none.</summary>
@@ -55,6 +66,7 @@ public static class PressWatch
         faults.Listed(request.Points, 1, 2000, "points");
         PressTrace.CheckBand(faults, request.Expected);
         faults.Positive(request.SeatTravelMm, "seatTravelMm");
+        faults.NotNegative(request.SeatToleranceMm, "seatToleranceMm");
         faults.ThrowIfAny();
 
         var newest = request.Points.Skip(request.Points.Count - Newest).ToList();
@@ -69,6 +81,7 @@ public static class PressWatch
                 ? travel >= request.SeatTravelMm - NearSeatMm ? "seating"
                     : travel - first <= (request.SeatTravelMm - first) / 4 ? "cocked-start"
                     : "too-hard"
+            : travel > request.SeatTravelMm + request.SeatToleranceMm + 1e-9 ? "past-seat"
             : force < (low * PressTrace.TooLow) - floor ? "too-easy"
             : "in-band";
         var say = (
@@ -76,9 +89,10 @@ public static class PressWatch
             ("force", Quantity.Newtons(force)),
             ("low", Quantity.Newtons(low)),
             ("high", Quantity.Newtons(high)),
-            ("left", Quantity.Mm(Math.Max(0, request.SeatTravelMm - travel), 0.1))
+            ("left", Quantity.Mm(Math.Max(0, request.SeatTravelMm - travel), 0.1)),
+            ("seat", Quantity.Mm(request.SeatTravelMm, 0.1))
         );
-        Sentence Of(string template) => Sentence.Of(template, say.Item1, say.Item2, say.Item3, say.Item4, say.Item5);
+        Sentence Of(string template) => Sentence.Of(template, say.Item1, say.Item2, say.Item3, say.Item4, say.Item5, say.Item6);
         Call Judged(Verdict verdict, string why, double limit, Side side) =>
             new(verdict, Of(why), [new Check("press force", verdict, force, limit, 0, side, Dimension.Force, "predicted from the fit")]);
 
@@ -93,6 +107,7 @@ public static class PressWatch
                     "seating" => "It is rising: home, or nearly. Stop when it rises sharply.",
                     "cocked-start" => "Ease off. It has started cocked: back it off, set it square on its key and begin again.",
                     "too-hard" => "Ease off. It takes more than the fit explains: look for galling or a burr.",
+                    "past-seat" => "Stop. It is past its seat and has not risen: look at what it should have seated on.",
                     "too-easy" => "Stop and measure: it goes on too easily for this fit.",
                     _ => "It goes on as it should: {left} to go.",
                 }
@@ -104,6 +119,21 @@ public static class PressWatch
                     "{force} at {at}; this fit explains at most {high} there.",
                     high,
                     Side.Upper
+                ),
+                "past-seat" => new Call(
+                    Verdict.Stop,
+                    Of("It is at {at} and has not risen; it seats at {seat}."),
+                    [
+                        new Check(
+                            "seat",
+                            Verdict.Stop,
+                            travel,
+                            request.SeatTravelMm + request.SeatToleranceMm,
+                            0,
+                            Side.Upper,
+                            Dimension.Length
+                        ),
+                    ]
                 ),
                 "too-easy" => Judged(Verdict.Decide, "{force} at {at}; this fit would take at least {low} there.", low, Side.Lower),
                 _ => null,

@@ -4,14 +4,20 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.Calculators.Seals;
 
 /// <summary>Where a seal's lip runs against a worn groove, and every way to move it off.</summary>
-/// <remarks>clear = |lip − groove centre| − (band + width)/2 − float/2 − tolerance, along the race from its outer end inwards, crank at
-/// mid float.</remarks>
+/// <remarks>
+/// clear = |lip − groove centre| − (band + width)/2 − float/2 − tolerance, along the race from its outer end inwards, crank at mid
+/// float. A way that may change the seal's depth takes the least change that clears; where none does, the depth with most.
+/// </remarks>
 public static class LipTrack
 {
     /// <summary>The formula and its source in one line.</summary>
     public const string Model = "clear = |lip − groove| − (band + width)/2 − float/2 − tolerance";
 
-    /// <summary>A way to go on.</summary>
+    // Worked out two ways, the same place differs in its last digits.
+    private const int Digits = 9;
+    private const double Tie = 1e-9;
+
+    /// <summary>A way to go on, the least change first.</summary>
     [JsonConverter(typeof(JsonStringEnumConverter<Way>))]
     public enum Way
     {
@@ -27,7 +33,7 @@ public static class LipTrack
         [JsonStringEnumMemberName("deeper")]
         Deeper,
 
-        /// <summary>Turn the race end for end.</summary>
+        /// <summary>Turn the race end for end, with the depth that then suits.</summary>
         [JsonStringEnumMemberName("turn-race")]
         TurnRace,
 
@@ -77,6 +83,9 @@ public static class LipTrack
     {
         /// <inheritdoc/>
         public override string Model => LipTrack.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>One way: the depth it wants, where the lip then runs, what is left clear of the groove; mm, null where it says
@@ -88,69 +97,78 @@ public static class LipTrack
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
-        var nominal = request.SealDepthMm.Nominal;
-        var options = new List<TrackOption> { At(request, Way.AsIs, nominal, request.Groove, request.Track) };
-        if (request.Groove is not null)
+        var (nominal, least, most) = (request.SealDepthMm.Nominal, request.SealDepthMm.Min, request.SealDepthMm.Max);
+        var asIs = At(request, Way.AsIs, nominal, request.Groove, request.Track);
+        var options = new List<TrackOption> { asIs };
+        if (request.Groove is not null || asIs.Verdict == Verdict.Stop)
         {
-            options.Add(Moved(request, Way.Shallower, request.SealDepthMm.Min));
-            options.Add(Moved(request, Way.Deeper, request.SealDepthMm.Max));
+            options.Add(Best(request, Way.Shallower, (least, nominal), request.Groove, request.Track));
+            options.Add(Best(request, Way.Deeper, (nominal, most), request.Groove, request.Track));
         }
 
         if (request.Race is { } race)
         {
             var turned = request.Groove is { } g ? g with { CentreMm = race.LengthMm - g.CentreMm } : null;
             var track = new Span(race.LengthMm - request.Track.ToMm, race.LengthMm - request.Track.FromMm);
-            options.Add(At(request, Way.TurnRace, nominal, turned, track));
+            options.Add(Best(request, Way.TurnRace, (least, most), turned, track));
         }
 
         if (request.Sleeve is { } sleeve)
         {
             var grown = 2 * sleeve.WallMm;
+            var (grownMm, takesMm) = Wording.Apart(grown, sleeve.LipMaxGrowthMm, 0.01);
             var on = At(request, Way.Sleeve, nominal, null, new Span(sleeve.FromMm, sleeve.ToMm));
             options.Add(
-                grown <= sleeve.LipMaxGrowthMm
+                grown <= sleeve.LipMaxGrowthMm + Tie
                     ? on
                     : on with
                     {
                         Verdict = Verdict.Stop,
-                        Because = $"The sleeve makes the shaft {grown:0.00} mm larger; the lip takes {sleeve.LipMaxGrowthMm:0.00} mm.",
+                        Because = $"The sleeve makes the shaft {grownMm} mm larger; the lip takes {takesMm} mm.",
                     }
             );
         }
 
         options.Add(new TrackOption(Way.Renew, null, null, null, Verdict.Go, "A new part has no groove."));
-        var rank = new[] { Way.AsIs, Way.Shallower, Way.Deeper, Way.TurnRace, Way.Sleeve, Way.Renew };
         var pick = options
             .OrderBy(o => o.Verdict)
-            .ThenBy(o => o.Kind == Way.Deeper ? 1 : Array.IndexOf(rank, o.Kind))
-            .ThenByDescending(o => o.ClearMm ?? 0)
+            .ThenBy(o => o.Kind == Way.Deeper ? Way.Shallower : o.Kind)
+            .ThenByDescending(o => Math.Round(o.ClearMm ?? 0, Digits))
+            .ThenBy(o => Math.Round(Change(request, o), Digits))
             .First();
         return new Answer(options, pick.Kind);
     }
 
     private static double Reach(Request request) => (request.Lip.BandMm / 2) + (request.FloatMm / 2) + request.ToleranceMm;
 
-    /// <summary>The least change that gives the wanted clearance, else the end of the range with more.</summary>
-    private static TrackOption Moved(Request request, Way way, double limit)
+    private static double Change(Request request, TrackOption option) =>
+        Math.Abs((option.SealDepthMm ?? request.SealDepthMm.Nominal) - request.SealDepthMm.Nominal);
+
+    /// <summary>The depth to take in a range: the best verdict, then the least change where that is a go, else the most clear of the
+    /// groove, and the least off the track.</summary>
+    private static TrackOption Best(Request request, Way way, (double From, double To) range, Groove? groove, Span track)
     {
-        var nominal = request.SealDepthMm.Nominal;
-        var groove = request.Groove!;
-        var away = Reach(request) + (groove.WidthMm / 2) + request.WantClearMm;
-        // The lip clears the groove on the side that this way moves it to.
-        var lipWanted = way == Way.Shallower ? groove.CentreMm - away : groove.CentreMm + away;
-        var depth = nominal + (lipWanted - request.Lip.AtNominalMm);
-        var already = way == Way.Shallower ? depth >= nominal : depth <= nominal;
-        var possible = way == Way.Shallower ? depth >= limit : depth <= limit;
-        if (already)
+        var reach = Reach(request);
+        double DepthAt(double lip) => request.SealDepthMm.Nominal + (lip - request.Lip.AtNominalMm);
+        // Between these the clearance only rises or only falls.
+        List<double> lips = [track.FromMm + reach, track.ToMm - reach];
+        if (groove is not null)
         {
-            depth = nominal;
-        }
-        else if (!possible)
-        {
-            depth = Clear(request, nominal, groove) >= Clear(request, limit, groove) ? nominal : limit;
+            var away = reach + (groove.WidthMm / 2);
+            lips.AddRange([groove.CentreMm - away - request.WantClearMm, groove.CentreMm + away + request.WantClearMm]);
         }
 
-        return At(request, way, depth, groove, request.Track);
+        double OffTrack(TrackOption o) =>
+            Math.Max(0, Math.Max(track.FromMm + reach - o.LipAtMm!.Value, o.LipAtMm!.Value + reach - track.ToMm));
+        return lips.Select(DepthAt)
+            .Where(depth => depth > range.From && depth < range.To)
+            .Concat([range.From, range.To, Math.Clamp(request.SealDepthMm.Nominal, range.From, range.To)])
+            .Select(depth => At(request, way, depth, groove, track))
+            .OrderBy(o => o.Verdict)
+            .ThenBy(o => Math.Round(OffTrack(o), Digits))
+            .ThenByDescending(o => o.Verdict == Verdict.Go ? 0 : Math.Round(o.ClearMm ?? 0, Digits))
+            .ThenBy(o => Math.Round(Change(request, o), Digits))
+            .First();
     }
 
     private static double LipAt(Request request, double depth) => request.Lip.AtNominalMm + (depth - request.SealDepthMm.Nominal);
@@ -163,11 +181,10 @@ public static class LipTrack
 
     private static TrackOption At(Request request, Way way, double depth, Groove? groove, Span track)
     {
-        const double tie = 1e-9;
         var lip = LipAt(request, depth);
         var reach = Reach(request);
         double? clear = groove is null ? null : Clear(request, depth, groove);
-        if (lip - reach < track.FromMm - tie || lip + reach > track.ToMm + tie)
+        if (lip - reach < track.FromMm - Tie || lip + reach > track.ToMm + Tie)
         {
             return new TrackOption(
                 way,
@@ -180,26 +197,27 @@ public static class LipTrack
             );
         }
 
+        var (clearMm, wantMm) = Wording.Apart(Math.Max(0, clear ?? 0), request.WantClearMm, 0.1);
         return clear switch
         {
             null => new TrackOption(way, depth, lip, null, Verdict.Go, "There is no groove under the lip."),
-            { } c when c >= request.WantClearMm - tie => new TrackOption(
+            { } c when c >= request.WantClearMm - Tie => new TrackOption(
                 way,
                 depth,
                 lip,
                 c,
                 Verdict.Go,
-                $"The lip runs {c:0.0} mm clear of the groove."
+                $"The lip runs {clearMm} mm clear of the groove."
             ),
-            >= 0 => new TrackOption(
+            >= -Tie => new TrackOption(
                 way,
                 depth,
                 lip,
                 clear,
                 Verdict.Decide,
-                $"The lip runs {clear:0.0} mm clear of the groove; {request.WantClearMm:0.0} mm is wanted."
+                $"The lip runs {clearMm} mm clear of the groove; {wantMm} mm is wanted."
             ),
-            _ when groove!.DepthMm <= request.GrooveLimitMm => new TrackOption(
+            _ when groove!.DepthMm <= request.GrooveLimitMm + Tie => new TrackOption(
                 way,
                 depth,
                 lip,

@@ -19,21 +19,26 @@ public static class ToolMatch
     /// <summary>What the part asks for; lengths in mm, force in N.</summary>
     /// <param name="Kind">The kind of tool, such as "hub-puller".</param>
     /// <param name="Threads">Screws that go into the part, with their least length.</param>
-    /// <param name="ReachMm">From the part's face to where the tool pushes.</param>
-    /// <param name="ForceN">That it must give.</param>
-    /// <param name="BoltCircleMm">Circle of the part's holes.</param>
-    /// <param name="Holes">How many holes, evenly spaced.</param>
-    /// <param name="SpreadMm">Diameter that jaws must open to.</param>
+    /// <param name="ReachMm">From the part's face to where the tool pushes; null where it isn't known.</param>
+    /// <param name="ForceN">That it must give; null where it isn't known.</param>
+    /// <param name="BoltCircleMm">Circle of the part's holes; null where it has none, or it isn't known.</param>
+    /// <param name="Holes">How many holes, evenly spaced; null as before.</param>
+    /// <param name="SpreadMm">Diameter that jaws must open to; null as before.</param>
     /// <param name="NoseTip">The tip that keeps off the crank's thread.</param>
+    /// <param name="GapMm">The gap behind the part, that an edge has to go into; null as before.</param>
+    /// <param name="NeighbourMm">How far it is to the next gear, chain or guide, that an arm has to keep clear of; null as
+    /// before.</param>
     public sealed record ToolNeed(
         string Kind,
         IReadOnlyList<ScrewLength> Threads,
-        double ReachMm,
-        double ForceN,
+        double? ReachMm = null,
+        double? ForceN = null,
         double? BoltCircleMm = null,
         int? Holes = null,
         double? SpreadMm = null,
-        string? NoseTip = null
+        string? NoseTip = null,
+        double? GapMm = null,
+        double? NeighbourMm = null
     );
 
     /// <summary>A metric screw with its length, mm.</summary>
@@ -57,6 +62,8 @@ public static class ToolMatch
     /// <param name="CalibrationDue">When its calibration runs out.</param>
     /// <param name="Kept">Where it is kept.</param>
     /// <param name="Quantity">How many there are, where they are counted.</param>
+    /// <param name="EdgeThicknessMm">How thick the edge is that goes behind the part.</param>
+    /// <param name="ArmDepthMm">How deep its arms are, behind that edge.</param>
     public sealed record CribTool(
         string Id,
         string Kind,
@@ -74,14 +81,19 @@ public static class ToolMatch
         double? LengthMm = null,
         DateOnly? CalibrationDue = null,
         string? Kept = null,
-        int? Quantity = null
+        int? Quantity = null,
+        double? EdgeThicknessMm = null,
+        double? ArmDepthMm = null
     );
 
-    /// <summary>What fits, best margin first, and what does not.</summary>
-    public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused) : CalcAnswer
+    /// <summary>What fits, best margin first, what does not, and what has to be known before the rest can be told.</summary>
+    public sealed record Answer(IReadOnlyList<Fit> Fits, IReadOnlyList<Refusal> Refused, IReadOnlyList<Unknown> Ask) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => ToolMatch.Model;
+
+        /// <inheritdoc/>
+        public override int Version => 2;
     }
 
     /// <summary>A tool that fits, how to set it up, and rated/needed force.</summary>
@@ -90,30 +102,93 @@ public static class ToolMatch
     /// <summary>A tool that does not, with every reason.</summary>
     public sealed record Refusal(string Id, string Because);
 
-    /// <summary>Matches the crib.</summary>
+    /// <summary>A value that isn't known, by its path from need or from the tool's id, and which tools hang on it.</summary>
+    public sealed record Unknown(string Field, string Because);
+
+    /// <summary>Matches the crib. A tool that hangs on something that isn't known neither fits nor is refused.</summary>
     /// <exception cref="UnusableInputException">A value can't be: every fault is named by its field.</exception>
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
         var fits = new List<Fit>();
         var refused = new List<Refusal>();
+        var asked = new List<(string Field, string Tool, string What)>();
         foreach (var tool in request.Crib)
         {
             var reasons = Reasons(request.Need, tool);
-            if (reasons.Count == 0)
-            {
-                fits.Add(new Fit(tool.Id, SetUp(request.Need), tool.RatedForceN / request.Need.ForceN));
-            }
-            else
+            if (reasons.Count > 0)
             {
                 refused.Add(new Refusal(tool.Id, string.Join("; ", reasons)));
+                continue;
+            }
+
+            var unknown = NotKnown(request.Need, tool).ToList();
+            asked.AddRange(unknown.Select(u => (u.Field, tool.Id, u.What)));
+            if (unknown.Count == 0)
+            {
+                fits.Add(new Fit(tool.Id, SetUp(request.Need, tool), tool.RatedForceN / request.Need.ForceN!.Value));
             }
         }
 
         return new Answer(
             [.. fits.OrderByDescending(f => f.Margin).ThenBy(f => f.Id, StringComparer.Ordinal)],
-            [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)]
+            [.. refused.OrderBy(r => r.Id, StringComparer.Ordinal)],
+            [.. asked.GroupBy(a => a.Field).Select(g => new Unknown(g.Key, Because(g.First().What, [.. g.Select(a => a.Tool)])))]
         );
+    }
+
+    private static string Because(string what, IReadOnlyList<string> tools) =>
+        tools.Count <= 3
+            ? $"{what}: {string.Join(", ", tools)} can’t be told without it"
+            : $"{what}: {tools.Count} tools can’t be told without it";
+
+    /// <summary>What a tool has a measure for and the need has not, and what the need gives and a tool with jaws doesn't tell.</summary>
+    private static IEnumerable<(string Field, string What)> NotKnown(ToolNeed need, CribTool tool)
+    {
+        if (need.ReachMm is null)
+        {
+            yield return ("need.reachMm", "how far it has to reach isn’t known");
+        }
+
+        if (need.ForceN is null)
+        {
+            yield return ("need.forceN", "how much force it takes isn’t known");
+        }
+
+        if (need.BoltCircleMm is null && tool.BoltCircleMm is not null)
+        {
+            yield return ("need.boltCircleMm", "the circle of the part’s holes isn’t known");
+        }
+
+        if (need.Holes is null && tool.Holes is not null)
+        {
+            yield return ("need.holes", "how many holes the part has isn’t known");
+        }
+
+        if (need.SpreadMm is null && tool.SpreadMm is not null)
+        {
+            yield return ("need.spreadMm", "what the jaws have to open to isn’t known");
+        }
+
+        if (need.GapMm is null && tool.EdgeThicknessMm is not null)
+        {
+            yield return ("need.gapMm", "the gap behind the part isn’t known");
+        }
+
+        if (need.NeighbourMm is null && tool.ArmDepthMm is not null)
+        {
+            yield return ("need.neighbourMm", "how far it is to what stands behind isn’t known");
+        }
+
+        if (need.GapMm is not null && tool is { SpreadMm: not null, EdgeThicknessMm: null })
+        {
+            yield return ($"crib.{tool.Id}.edgeThicknessMm", "how thick its edge is isn’t known");
+        }
+
+        if (need.NeighbourMm is not null && tool is { SpreadMm: not null, ArmDepthMm: null })
+        {
+            yield return ($"crib.{tool.Id}.armDepthMm", "how deep its arms are isn’t known");
+        }
     }
 
     private static string Name(ScrewLength screw) => new ScrewThread(screw.MajorMm, screw.PitchMm).Name;
@@ -136,23 +211,23 @@ public static class ToolMatch
                 var near = tool.Threads.Where(t => Math.Abs(t.MajorMm - screw.MajorMm) < SameMm).Select(Name).ToList();
                 reasons.Add(near.Count > 0 ? $"its {near[0]} starts in {Name(screw)} and wrecks it" : $"it has no {Name(screw)}");
             }
-            else if (same.Max(t => t.LengthMm) < screw.LengthMm)
+            else if (same.Max(t => t.LengthMm) < screw.LengthMm - SameMm)
             {
                 reasons.Add($"its {Name(screw)} is {same.Max(t => t.LengthMm):0.#} mm long, {screw.LengthMm:0.#} mm is needed");
             }
         }
 
-        if (need.Holes is { } holes && tool.Holes is { } own && own % holes != 0)
+        if (need.Holes is { } holes && tool.Holes is { } own && Used(holes, own) == 0)
         {
             reasons.Add($"it takes {own} screws, the part has {holes} evenly spaced holes");
         }
 
-        if (need.BoltCircleMm is { } circle && tool.BoltCircleMm is { } range && (circle < range[0] || circle > range[1]))
+        if (need.BoltCircleMm is { } circle && tool.BoltCircleMm is { } range && (circle < range[0] - SameMm || circle > range[1] + SameMm))
         {
             reasons.Add($"its slots reach {range[0]:0.#} to {range[1]:0.#} mm, the holes are on {circle:0.#} mm");
         }
 
-        if (need.SpreadMm is { } spread && (tool.SpreadMm is not { } opens || spread < opens[0] || spread > opens[1]))
+        if (need.SpreadMm is { } spread && (tool.SpreadMm is not { } opens || spread < opens[0] - SameMm || spread > opens[1] + SameMm))
         {
             reasons.Add(
                 tool.SpreadMm is { } o
@@ -161,17 +236,28 @@ public static class ToolMatch
             );
         }
 
-        if (tool.ReachMm < need.ReachMm)
+        if (need.ReachMm is { } reach && tool.ReachMm < reach - SameMm)
         {
-            reasons.Add($"it reaches {tool.ReachMm:0.#} mm, {need.ReachMm:0.#} mm is needed");
+            reasons.Add($"it reaches {tool.ReachMm:0.#} mm, {reach:0.#} mm is needed");
         }
 
-        if (tool.RatedForceN < need.ForceN)
+        // An edge as thick as the gap does not go in.
+        if (need.GapMm is { } gap && tool.EdgeThicknessMm is { } edge && edge >= gap - SameMm)
+        {
+            reasons.Add($"its edge is {edge:0.##} mm thick, the gap behind is {gap:0.##} mm");
+        }
+
+        if (need.NeighbourMm is { } neighbour && tool.ArmDepthMm is { } arm && arm >= neighbour - SameMm)
+        {
+            reasons.Add($"its arms are {arm:0.##} mm deep, what stands behind is {neighbour:0.##} mm away");
+        }
+
+        if (need.ForceN is { } force && tool.RatedForceN < force - SameMm)
         {
             reasons.Add(
                 tool.RatedForceN == 0
                     ? "it is rated for no force"
-                    : $"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {need.ForceN / 1e3:0.#} kN is expected"
+                    : $"it is rated for {tool.RatedForceN / 1e3:0.#} kN, {force / 1e3:0.#} kN is expected"
             );
         }
 
@@ -183,12 +269,26 @@ public static class ToolMatch
         return reasons;
     }
 
-    private static string SetUp(ToolNeed need)
+    /// <summary>Into how many of a part's evenly spaced holes a tool's screws go, evenly spaced again: 3 of 6, 2 of 4; 0 where they
+    /// don't.</summary>
+    private static int Used(int holes, int screws)
+    {
+        var (few, many) = (Math.Min(holes, screws), Math.Max(holes, screws));
+        return many % few == 0 && (few > 1 || many == 1) ? few : 0;
+    }
+
+    private static string SetUp(ToolNeed need, CribTool tool)
     {
         var parts = new List<string>();
+        var used = need.Holes is { } all ? Used(all, tool.Holes ?? all) : (int?)null;
         foreach (var screw in need.Threads)
         {
-            parts.Add($"{(need.Holes is { } n ? $"{n} × " : "")}{Name(screw)}, {screw.LengthMm:0.#} mm or longer");
+            parts.Add($"{(used is { } n ? $"{n} × " : "")}{Name(screw)}, {screw.LengthMm:0.#} mm or longer");
+        }
+
+        if (used < need.Holes)
+        {
+            parts.Add($"evenly in {used} of its {need.Holes} holes");
         }
 
         if (need.BoltCircleMm is { } circle)
@@ -213,11 +313,13 @@ public static class ToolMatch
     {
         var faults = new Faults();
         CheckScrews(faults, request.Need.Threads, "need.threads");
-        faults.NotNegative(request.Need.ReachMm, "need.reachMm");
-        faults.Positive(request.Need.ForceN, "need.forceN");
+        faults.Require(request.Need.ReachMm is null or >= 0, "need.reachMm", "must be 0 or more");
+        faults.Require(request.Need.ForceN is null or > 0, "need.forceN", "must be larger than 0");
         faults.Require(request.Need.BoltCircleMm is null or > 0, "need.boltCircleMm", "must be larger than 0");
         faults.Require(request.Need.Holes is null or (>= 1 and <= 36), "need.holes", "must be from 1 to 36");
         faults.Require(request.Need.SpreadMm is null or > 0, "need.spreadMm", "must be larger than 0");
+        faults.Require(request.Need.GapMm is null or >= 0, "need.gapMm", "must be 0 or more");
+        faults.Require(request.Need.NeighbourMm is null or >= 0, "need.neighbourMm", "must be 0 or more");
         if (faults.Listed(request.Crib, 0, 5000, "crib"))
         {
             var ids = new HashSet<string>(StringComparer.Ordinal);
@@ -231,6 +333,8 @@ public static class ToolMatch
                 faults.Require(tool.Holes is null or (>= 1 and <= 36), $"crib[{i}].holes", "must be from 1 to 36");
                 CheckRange(faults, tool.BoltCircleMm, $"crib[{i}].boltCircleMm");
                 CheckRange(faults, tool.SpreadMm, $"crib[{i}].spreadMm");
+                faults.Require(tool.EdgeThicknessMm is null or > 0, $"crib[{i}].edgeThicknessMm", "must be larger than 0");
+                faults.Require(tool.ArmDepthMm is null or > 0, $"crib[{i}].armDepthMm", "must be larger than 0");
                 tool.Screw?.Check(faults, $"crib[{i}].screw");
                 faults.Require(tool.Quantity is null or (>= 0 and <= 100_000), $"crib[{i}].quantity", "must be from 0 to 100,000");
             }

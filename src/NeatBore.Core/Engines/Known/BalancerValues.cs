@@ -14,7 +14,6 @@ internal static class BalancerValues
     private const string Torque = "crankBolt/torqueNm";
 
     // The default interference is that of a 30–45 mm nose; on others it grows with the nose.
-    private static readonly Band s_usualNose = new(30, 45);
 
     public static PartValues Balancer { get; } =
         new(
@@ -349,9 +348,7 @@ internal static class BalancerValues
         };
 
     private static double? Interference(double? nose, double usual) =>
-        nose is not { } d ? null
-        : d >= s_usualNose.Low && d <= s_usualNose.High ? usual
-        : Ask.Rounded(usual * d / ((s_usualNose.Low + s_usualNose.High) / 2), 0.001);
+        nose is { } d ? Ask.Rounded(usual * NeatBoreDefaults.InterferenceFactor(d), 0.001) : null;
 
     /// <summary>Both faces and the rim of a disc as large as the ring, m².</summary>
     private static double? Surface(KnownValues k) =>

@@ -51,7 +51,7 @@ internal static class Pulling
                     new Band(friction.Low!.Value, friction.High!.Value)
                 )
             );
-        var wanted = sheet.Interference ?? engine.Usual(NeatBoreDefaults.Interference);
+        var wanted = engine.InterferenceOf(sheet);
         return new Band(At(wanted.Low!.Value).PullForceN!.Low, At(wanted.High!.Value).PullForceN!.High);
     }
 
@@ -114,7 +114,7 @@ internal static class Pulling
         }
 
         // An early Stop: the screws are not run in to a puller that won't do.
-        var needN = NeedOf(c).ForceN;
+        var needN = NeedOf(c).ForceN!.Value;
         return new Judgement(
             Sentence.Of("Not this puller. Strike it and pick another."),
             new Call(
@@ -137,6 +137,7 @@ internal static class Pulling
         }
 
         var (tool, need) = (c.Tool(PullerStep.Tool)!, NeedOf(c));
+        var needN = need.ForceN!.Value;
         if (c.Number(PullerStep.Engaged) is not { } engaged)
         {
             return new Judgement(
@@ -154,18 +155,18 @@ internal static class Pulling
             new ThreadEngagement.Request(
                 new ScrewThread(puller.MajorMm, puller.PitchMm),
                 engaged,
-                need.ForceN,
+                needN,
                 puller.ScrewTensileMpa,
                 puller.HubTensileMpa,
                 puller.Holes,
                 AreaFactor: OrdinaryFit
             )
         );
-        var screw = ScrewAt(c.Sheet, tool, need.ForceN);
+        var screw = ScrewAt(c.Sheet, tool, needN);
         var call = Call.Of(
             [
                 .. threads.Call!.Checks.Select(check => check with { Source = "Neat Bore default" }),
-                Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit"),
+                Check.AtLeast("rated force", tool.RatedForceN, needN, 0, Dimension.Force, "expected at the tightest fit"),
             ],
             check =>
                 (check.Name, check.Verdict) switch
@@ -174,7 +175,7 @@ internal static class Pulling
                         "Each screw carries {load} of what it can; the tool is rated for {rated} and {needed} may be needed.",
                         ("load", Quantity.Share(threads.Utilisation)),
                         ("rated", Quantity.Newtons(tool.RatedForceN)),
-                        ("needed", Quantity.Newtons(need.ForceN))
+                        ("needed", Quantity.Newtons(needN))
                     ),
                     _ => threads.Call.Why,
                 }

@@ -52,15 +52,15 @@ internal sealed class SpokedHub : DesignRules
             );
         }
 
-        var (tool, need) = (c.Tool(PullerStep.Tool)!, Need(c.Sheet)!);
-        var screw = Pulling.ScrewAt(c.Sheet, tool, need.ForceN);
+        var (tool, needN) = (c.Tool(PullerStep.Tool)!, Need(c.Sheet)!.ForceN!.Value);
+        var screw = Pulling.ScrewAt(c.Sheet, tool, needN);
         var call = Call.Of(
-            [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN, 0, Dimension.Force, "expected at the tightest fit")],
+            [Check.AtLeast("rated force", tool.RatedForceN, needN, 0, Dimension.Force, "expected at the tightest fit")],
             _ =>
                 Sentence.Of(
                     "The tool is rated for {rated} and {needed} may be needed.",
                     ("rated", Quantity.Newtons(tool.RatedForceN)),
-                    ("needed", Quantity.Newtons(need.ForceN))
+                    ("needed", Quantity.Newtons(needN))
                 )
         );
         return new Judgement(

@@ -90,13 +90,14 @@ public static partial class BalancerOn
 
         return new Judgement(
             Sentence.Of(
-                answer.Findings[0].Kind switch
+                answer.Call!.Checks[0].Name switch
                 {
                     "clean" => c.Taken(DrawStep.Home)
                         ? "Clean, and home. Read its depth at three places."
                         : "Clean. Tick that it is home, then read its depth.",
                     "cocked" => "It came back square, but started cocked. Look at key and nose, or say why it is good.",
                     "galling" => "Pull it back off. Look at nose and bore for galling.",
+                    "gave-way" => "Stop there. Something gave way: look at the tool, the nose's thread and the hub.",
                     "loose" => "It went on too easily. Pull it off and measure again, or say why it holds.",
                     "over-pressed" => "Stop there. Look at hub, rubber and nose before you go on.",
                     _ => "Not home. Find what is in the way, then draw it again.",

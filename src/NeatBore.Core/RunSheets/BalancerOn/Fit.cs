@@ -100,7 +100,7 @@ public static partial class BalancerOn
             ];
         double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null).Max(s => c.Uncertainty(step, s));
 
-        var interference = sheet.Interference ?? c.Sheet.Usual(NeatBoreDefaults.Interference);
+        var interference = c.Sheet.InterferenceOf(sheet);
         var roundness = sheet.Roundness ?? c.Sheet.Usual(NeatBoreDefaults.Roundness);
         var taper = sheet.Taper ?? c.Sheet.Usual(NeatBoreDefaults.Taper);
         var friction = Chosen(c).Friction;

@@ -148,7 +148,7 @@ public static partial class CamBearingSet
                 },
                 new Step(OrderStep.Name, "The order and the tool", "cam-order")
                 {
-                    Slots = _ => [new Slot(OrderStep.Tool, "Driver", SlotKind.Tool, Need: new ToolMatch.ToolNeed(DriverKind, [], 0, 1))],
+                    Slots = c => [new Slot(OrderStep.Tool, "Driver", SlotKind.Tool, Need: DriverFor(c.Sheet))],
                     Judge = JudgeOrder,
                     Gate = "every shell can be driven",
                     Cautions = ["Never under a hanging engine. A stand that closes the rear: cart or bench."],

@@ -1,5 +1,6 @@
 using NeatBore.Core.Calculators.CamBearings;
 using NeatBore.Core.Calculators.Tooling;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
@@ -13,6 +14,13 @@ public static partial class CamBearingSet
     }
 
     private const string DriverKind = "bearing-driver";
+
+    /// <summary>A driver whose cone is held true by a fitted shell; how far it reaches is the order's own question.</summary>
+    private static ToolMatch.ToolNeed DriverFor(EngineSheet sheet)
+    {
+        var inside = sheet.Cam!.Bearings.Select(b => b.ShellOuterMm - (2 * b.WallMm)).Order().ToList();
+        return new ToolMatch.ToolNeed(DriverKind, [], 0, 1, SpreadMm: inside[inside.Count / 2]);
+    }
 
     private static DriveOrder.DriverKind Tool(StepContext c) =>
         c.Tool(OrderStep.Tool) is { Kind: DriverKind, Screw: not null } ? DriveOrder.DriverKind.Rod : DriveOrder.DriverKind.Expanding;

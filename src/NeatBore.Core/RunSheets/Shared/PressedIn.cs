@@ -341,6 +341,7 @@ internal static class PressedIn
             var found = answer.Findings.Where(f => seats || f.Kind != "not-seated").ToList();
             var worst = found.Count == 0 ? null : found.MaxBy(f => PressTrace.VerdictOf(f.Kind));
             var verdict = worst is null ? Verdict.Go : PressTrace.VerdictOf(worst.Kind);
+            var held = answer.Call!.Checks.FirstOrDefault(k => k.Name == worst?.Kind);
             return Said(
                 verdict,
                 worst?.Kind ?? "clean",
@@ -348,16 +349,18 @@ internal static class PressedIn
                     "{what}",
                     ("what", Quantity.Word(worst?.Because ?? $"Clean, with {answer.PressForceN / 1e3:0.0} kN at the end."))
                 ),
-                new Check(
-                    "press force",
-                    verdict,
-                    answer.PressForceN,
-                    worst?.Kind == "loose" ? fit.PressForceN.Low : fit.PressForceN.High,
-                    0,
-                    worst?.Kind == "loose" ? Side.Lower : Side.Upper,
-                    Dimension.Force,
-                    "predicted from the fit"
-                ),
+                held is { Dimension: not Dimension.Force } travel
+                    ? travel
+                    : new Check(
+                        "press force",
+                        verdict,
+                        held?.Value ?? answer.PressForceN,
+                        held?.Limit ?? fit.PressForceN.High,
+                        0,
+                        held?.Side ?? Side.Upper,
+                        Dimension.Force,
+                        "predicted from the fit"
+                    ),
                 answer
             );
         }
@@ -424,6 +427,7 @@ internal static class PressedIn
                         "clean" => done,
                         "loose" => loose,
                         "cocked" => "It came square, but started cocked. Look at the edge it cut, or say why it is good.",
+                        "gave-way" => "Stop there. Something gave way: look at part, body and tool before you go on.",
                         "galling" => "Stop there. Back it out; look at both faces for a cocked start or a tear.",
                         "over-pressed" => "Stop there. Look at part and body before you go on.",
                         _ => "Not home: the force never rose. Look what the pusher is on, then press again.",

@@ -220,6 +220,62 @@ public class CamBearingTests
     }
 
     [Fact]
+    public void A_whole_turn_more_is_the_same_place_and_the_advice_is_the_short_way() =>
+        Gen.Select(Gen.Double[-9, 9], Gen.Int[-3, 3], Gen.Double[0, 2.4])
+            .Sample(
+                (rotation, turns, depth) =>
+                {
+                    var (here, there) = (
+                        OilHoleWindow.Solve(Worked(rotation, depth)),
+                        OilHoleWindow.Solve(Worked(rotation + (360 * turns), depth))
+                    );
+                    Assert.Equal(here.WorstShare, there.WorstShare, 9);
+                    Assert.Equal(here.Advice.TurnDeg, there.Advice.TurnDeg, 6);
+                    Assert.InRange(there.Advice.TurnDeg, -180, 180);
+                    Assert.Equal(here.Advice.Words, there.Advice.Words);
+                },
+                iter: 40
+            );
+
+    [Fact]
+    public void What_can_come_back_is_drawn_back()
+    {
+        var advice = OilHoleWindow.Solve(Worked(0, 3.4) with { Reach = new([0, 0], [0, 3.4]), CanBackOut = true }).Advice;
+        Assert.True(advice.DriveMm < -0.5);
+        Assert.StartsWith($"Draw it back {-advice.DriveMm:0.0} mm: ", advice.Words, StringComparison.Ordinal);
+        Assert.DoesNotContain("−", advice.Words, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(0)]
+    [InlineData(1)]
+    public void A_share_within_its_own_uncertainty_of_either_limit_is_a_question(int which)
+    {
+        var sure = OilHoleWindow.Solve(Worked() with { FinalDepthMm = null });
+        var share = sure.WorstShare;
+        var asked = Worked() with { FinalDepthMm = null, Position = new(2.1, 1.4, new(0.5, 0.1)) };
+        foreach (var off in (double[])[-0.005, 0.005])
+        {
+            var limits =
+                which == 0
+                    ? asked with
+                    {
+                        GoShare = share + off,
+                        StopShare = 0.01,
+                    }
+                    : asked with
+                    {
+                        GoShare = 0.999,
+                        StopShare = share + off,
+                    };
+            var call = OilHoleWindow.Solve(limits).Call!;
+            Assert.Equal(Verdict.LookAgain, call.Verdict);
+            Assert.Equal(share + off, call.Checks[0].Limit, 9);
+            Assert.Contains("±", call.Because, StringComparison.Ordinal);
+        }
+    }
+
+    [Fact]
     public void A_passage_without_its_hole_and_holes_that_overlap_are_named()
     {
         var missing = Assert.Throws<UnusableInputException>(() =>

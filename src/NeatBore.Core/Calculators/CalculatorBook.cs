@@ -69,7 +69,7 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
             new Calculator<BoltCircle.Request, BoltCircle.Answer>("bolt-circle", 1, BoltCircle.Model, BoltCircle.Solve),
             new Calculator<SealantClock.Request, SealantClock.Answer>("sealant-clock", 2, SealantClock.Model, SealantClock.Solve),
             new Calculator<TapeWraps.Request, TapeWraps.Answer>("tape-wraps", 1, TapeWraps.Model, TapeWraps.Solve),
-            new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 2, OilHoleWindow.Model, OilHoleWindow.Solve),
+            new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 3, OilHoleWindow.Model, OilHoleWindow.Solve),
             new Calculator<SightPosition.Request, SightPosition.Answer>("sight-position", 1, SightPosition.Model, SightPosition.Solve),
             new Calculator<ShellClearance.Request, ShellClearance.Answer>("shell-clearance", 1, ShellClearance.Model, ShellClearance.Solve),
             new Calculator<BoreLine.Request, BoreLine.Answer>("bore-line", 1, BoreLine.Model, BoreLine.Solve),

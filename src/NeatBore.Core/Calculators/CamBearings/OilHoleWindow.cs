@@ -64,7 +64,7 @@ public static class OilHoleWindow
         public override string Model => OilHoleWindow.Model;
 
         /// <inheritdoc/>
-        public override int Version => 2;
+        public override int Version => 3;
     }
 
     /// <summary>One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper,
@@ -104,6 +104,9 @@ public static class OilHoleWindow
     {
         CheckUsable(request);
         var pairs = Pairs.Of(request);
+        // A turn more or less is the same place: the one nearest to the middle of what can be reached.
+        var middle = (request.Reach.RotationDeg[0] + request.Reach.RotationDeg[1]) / 2;
+        request = request with { Position = request.Position with { RotationDeg = middle + Short(request.Position.RotationDeg - middle) } };
         var now = request.Position;
         var here = pairs.At(now.RotationDeg, now.DepthMm);
         var final = request.FinalDepthMm is { } depth ? pairs.At(now.RotationDeg, depth) : null;
@@ -136,9 +139,12 @@ public static class OilHoleWindow
         );
     }
 
+    /// <summary>A turn the short way round, in [−180, 180].</summary>
+    private static double Short(double deg) => Math.IEEERemainder(deg, 360);
+
     private static DriveAdvice Advise(Request request, BestPlace best, string? cannot)
     {
-        var turn = best.RotationDeg - request.Position.RotationDeg;
+        var turn = Short(best.RotationDeg - request.Position.RotationDeg);
         var drive = best.DepthMm - request.Position.DepthMm;
         var direction =
             Math.Abs(turn) < 0.05 ? Turn.None
@@ -151,14 +157,17 @@ public static class OilHoleWindow
                 ? ""
                 : $"Turn it {Wording.Number(Math.Abs(turn), 0.1)}° "
                     + $"{(turn > 0 ? "clockwise" : "anticlockwise")} seen from the {end} while it still turns";
-        var go = Math.Abs(drive) < 0.05 ? "" : $"drive {Wording.Number(drive, 0.1)} mm to depth";
+        var go =
+            Math.Abs(drive) < 0.05 ? ""
+            : drive > 0 ? $"drive {Wording.Number(drive, 0.1)} mm to depth"
+            : $"draw it back {Wording.Number(-drive, 0.1)} mm";
         var words =
             cannot
             ?? (
                 (how, go) switch
                 {
                     ("", "") => $"Leave it there: {shares}",
-                    ("", _) => $"D{go[1..]}: {shares}",
+                    ("", _) => $"{char.ToUpperInvariant(go[0])}{go[1..]}: {shares}",
                     (_, "") => $"{how}: {shares}",
                     _ => $"{how}, then {go}: {shares}",
                 }
@@ -191,24 +200,16 @@ public static class OilHoleWindow
             }
         }
 
-        var verdict =
-            share - u >= request.GoShare ? Verdict.Go
-            : share + u < request.StopShare ? Verdict.Stop
-            : request.StopShare > share - u && request.StopShare <= share + u && share - u < request.StopShare ? Verdict.LookAgain
-            : Verdict.Decide;
-        var checks = new List<Check>
-        {
-            new(
-                "worst window",
-                verdict,
-                share,
-                verdict is Verdict.Stop or Verdict.LookAgain ? request.StopShare : request.GoShare,
-                u,
-                Side.Lower,
-                Dimension.Share
-            ),
-        };
-        if (best.WorstShare < request.StopShare)
+        // Within its own uncertainty of either limit it is a question.
+        const double slack = 1e-9;
+        var (verdict, limit) =
+            share - u >= request.GoShare - slack ? (Verdict.Go, request.GoShare)
+            : share + u < request.StopShare - slack ? (Verdict.Stop, request.StopShare)
+            : share - u < request.StopShare - slack ? (Verdict.LookAgain, request.StopShare)
+            : share + u >= request.GoShare - slack ? (Verdict.LookAgain, request.GoShare)
+            : (Verdict.Decide, request.GoShare);
+        var checks = new List<Check> { new("worst window", verdict, share, limit, u, Side.Lower, Dimension.Share) };
+        if (best.WorstShare < request.StopShare - slack)
         {
             checks.Add(new Check("best in reach", Verdict.Stop, best.WorstShare, request.StopShare, 0, Side.Lower, Dimension.Share));
         }

@@ -179,19 +179,12 @@ public class BalancerMethodTests
     [Fact]
     public void The_bolt_s_trace_is_judged_in_place_of_the_wrench_s_setting()
     {
-        var bench = Ready()
-            .TakeAll("draw", "22.5")
-            .TakeAll("seat", "6.01", "6.02", "6.00")
-            .Take("bolt", "tool-off")
-            .Take("bolt", "by-hand");
+        var bench = Ready().TakeEvery("draw", "22.5").TakeAll("seat", "6.01", "6.02", "6.00");
+
         var pull = Enumerable.Range(0, 80).Select(i => ((double)i, i < 20 ? 6.0 : 6 + ((i - 20) * 134.0 / 57)));
         Assert.Equal("Tight, in one smooth pull. Crank lock out; turn it by hand.", bench.Record("bolt", "trace", pull).Says("bolt"));
         Assert.True(bench.Step("bolt").Passed);
-        bench
-            .Do((id, at) => new BeginRound(id, at, bench.Step("bolt").Ref, "Checked"))
-            .Take("bolt", "tool-off")
-            .Take("bolt", "by-hand")
-            .Record("bolt", "trace", pull.Take(60));
+        bench.Do((id, at) => new BeginRound(id, at, bench.Step("bolt").Ref, "Checked")).Record("bolt", "trace", pull.Take(60));
         Assert.Equal((Verdict.LookAgain, "Short. Pull on to 140.0 N·m."), (bench.Step("bolt").Now.Call!.Verdict, bench.Says("bolt")));
     }
 

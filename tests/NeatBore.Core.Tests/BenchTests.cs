@@ -42,8 +42,8 @@ public class BenchTests
     {
         var bench = new Workbench()
             .Begin()
-            .TakeAll("parts", "HB-21", "B-7")
-            .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16");
+            .TakeEvery("parts", "HB-21", "B-7")
+            .TakeEvery("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16");
         Assert.Equal((StepStatus.Blocked, "First: Measure the bore"), (bench.Step("fit").Status, bench.Step("fit").BlockedBy));
         Assert.DoesNotContain(bench.Log, e => e.Event is Called);
     }
@@ -56,7 +56,7 @@ public class BenchTests
         Assert.Equal((StepStatus.Blocked, "Gate: The fit"), (bench.Step("dress").Status, bench.Step("dress").BlockedBy));
         Assert.Contains(
             "step",
-            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("dress"), 1, "key"), "done")).Keys
+            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("dress"), 1, "oil"), "done")).Keys
         );
         Assert.Contains("by", bench.Refused((id, at) => new OpenGate(id, at, Workbench.At("fit"), "I know better"), Workbench.Tomas).Keys);
         Assert.Contains("because", bench.Refused((id, at) => new OpenGate(id, at, Workbench.At("fit"), "  ")).Keys);
@@ -64,7 +64,7 @@ public class BenchTests
 
         bench.Do((id, at) => new OpenGate(id, at, Workbench.At("fit"), "Trial hub, not to be run"));
         Assert.Equal((StepStatus.Released, true), (bench.Step("fit").Status, bench.Step("fit").Passed));
-        Assert.Equal(StepStatus.Open, bench.Step("method").Status);
+        Assert.Equal(StepStatus.Open, bench.Step("dress").Status);
         Assert.Equal("Trial hub, not to be run", bench.Step("fit").Calls[^1].Release!.Because);
     }
 
@@ -85,7 +85,7 @@ public class BenchTests
     {
         var bench = new Workbench()
             .Begin()
-            .TakeAll("parts", "HB-21", "B-7")
+            .TakeEvery("parts", "HB-21", "B-7")
             .Take("nose", "s1-0", "34.201", confirmed: true)
             .Take("nose", "s1-90", "34.022");
         var (first, last) = (bench.Step("nose").Rounds[0].Slots[0].Live!.Id, bench.Step("nose").Rounds[0].Slots[1].Live!.Id);
@@ -110,7 +110,7 @@ public class BenchTests
             "slot.round",
             bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(Workbench.At("bore"), 1, "s1-0"), "33.996")).Keys
         );
-        bench.TakeAll("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+        bench.TakeEvery("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
         Assert.Equal(Verdict.Go, bench.Step("fit").Now.Call!.Verdict);
         Assert.Equal("33.900", bench.Step("bore").Rounds[0].Slots[0].Live!.Typed);
         Assert.Equal("Honed 0.05", bench.Step("bore").Rounds[1].Because);
@@ -121,7 +121,7 @@ public class BenchTests
     [InlineData("3.402", "3.402 mm")]
     public void An_odd_reading_is_asked_about_once_and_kept_if_confirmed(string typed, string understood)
     {
-        var bench = new Workbench().Begin().TakeAll("parts", "HB-21", "B-7");
+        var bench = new Workbench().Begin().TakeEvery("parts", "HB-21", "B-7");
         var odd = Assert.Throws<OddReadingException>(() => bench.Take("nose", "s1-0", typed));
         Assert.StartsWith(understood, odd.Message, StringComparison.Ordinal);
         Assert.Null(bench.Step("nose").Rounds[0].Slots[0].Live);
@@ -133,10 +133,10 @@ public class BenchTests
     {
         var bench = new Workbench()
             .Begin()
-            .TakeAll("parts", "HB-21", "B-7")
-            .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+            .TakeEvery("parts", "HB-21", "B-7")
+            .TakeEvery("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
             .Take("bore", "s1-0", "60", confirmed: true)
-            .TakeAll("bore", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+            .TakeEvery("bore", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
         var call = bench.Step("fit").Now.Call!;
         Assert.Equal((Verdict.LookAgain, "hub.outerDiameterMm must be larger than the bore (60.000 mm)."), (call.Verdict, call.Because));
         Assert.False(bench.Step("fit").Passed);
@@ -147,7 +147,7 @@ public class BenchTests
     {
         var bench = new Workbench()
             .Begin()
-            .TakeAll("parts", "HB-21", "B-7")
+            .TakeEvery("parts", "HB-21", "B-7")
             .Take("nose", "s1-0", "34.021")
             .Take("nose", "s1-0", "34.025", by: Workbench.Tomas);
         var slot = bench.Step("nose").Rounds[0].Slots[0];
@@ -165,9 +165,9 @@ public class BenchTests
             .TakeAll("method")
             .TakeAll("dress")
             .TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5")
+            .TakeEvery("draw", "40.0", "22.5")
             .TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "60", "420", "35", "125.3")
+            .TakeEvery("bolt", "60", "420", "35", "125.3")
             .TakeAll("turn")
             .TakeAll("mark", "-2");
         Assert.Equal(Standing.Decide, bench.Task.Standing);
@@ -244,9 +244,9 @@ public class BenchTests
                 {
                     var bench = new Workbench()
                         .Begin()
-                        .TakeAll("parts", "HB-21", "B-7")
-                        .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
-                        .TakeAll("bore", [.. bores.Select(b => Wording.Number(b, 0.001)), "24"]);
+                        .TakeEvery("parts", "HB-21", "B-7")
+                        .TakeEvery("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+                        .TakeEvery("bore", [.. bores.Select(b => Wording.Number(b, 0.001)), "24"]);
                     foreach (var slot in bench.Step("bore").Rounds[0].Slots.Take(strikes))
                     {
                         bench
@@ -258,7 +258,7 @@ public class BenchTests
                     {
                         bench
                             .Do((id, at) => new BeginRound(id, at, Workbench.At("bore"), "Honed"))
-                            .TakeAll("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+                            .TakeEvery("bore", "33.996", "33.998", "33.997", "33.996", "33.995", "33.997", "24");
                     }
 
                     var file = JsonSerializer.Serialize(

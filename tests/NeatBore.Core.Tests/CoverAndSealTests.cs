@@ -15,16 +15,6 @@ public class CoverAndSealTests
     private static readonly TaskRef s_float = new("crank-float", "rear-seal");
     private static readonly TaskRef s_rear = new("rear-seal", "rear-seal");
 
-    /// <summary>Eight readings of a dial in a bore that stands off, and the first again.</summary>
-    private static string[] Sweep(double offMm, double towardsDeg, double droop = 0, double up = 0) =>
-        [
-            .. new[] { 0, 45, 90, 135, 180, 225, 270, 315, 0 }.Select(deg =>
-                (
-                    -(offMm * Math.Cos((deg - towardsDeg) * Math.PI / 180)) + (droop * (1 - Math.Cos((deg - up) * Math.PI / 180)) / 2)
-                ).ToString("0.000", System.Globalization.CultureInfo.InvariantCulture)
-            ),
-        ];
-
     private static Workbench Cover() => new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), s_cover).Begin();
 
     private static Workbench Dry() =>
@@ -33,23 +23,21 @@ public class CoverAndSealTests
             .Take("hang", "droop", "0.02")
             .Take("hang", "held", "held")
             .Take("dry", "on")
-            .Take("dry", "finger")
             .Take("dry", "free", "0.4");
 
-    private static Workbench Snug() =>
-        Dry().TakeAll("sweep", Sweep(0.01, 80, 0.02)).TakeAll("snug", Sweep(0.012, 80, 0.02)).TakeAll("witness");
+    private static Workbench Snug() => Dry().Sweep("sweep", 0.01, 80, 0.02).Sweep("snug", 0.012, 80, 0.02).TakeAll("witness");
 
     [Fact]
     public void A_cover_that_sits_off_is_moved_and_its_rounds_are_kept()
     {
-        var bench = Dry().TakeAll("sweep", Sweep(0.14, 225, 0.02));
+        var bench = Dry().Sweep("sweep", 0.14, 225, 0.02);
         Assert.Equal(Verdict.Stop, bench.Step("sweep").Now.Call!.Verdict);
         Assert.Equal(
             "The cover sits 0.14 mm off towards 7:30. Tap it towards 1:30, bolt 3, inlet side, until the dial meets the mark.",
             bench.Says("sweep")
         );
         Assert.Equal(StepStatus.Blocked, bench.Step("snug").Status);
-        bench.Again("sweep").TakeAll("sweep", Sweep(0.012, 200, 0.02));
+        bench.Again("sweep").Sweep("sweep", 0.012, 200, 0.02);
         Assert.Equal(Verdict.Go, bench.Step("sweep").Now.Call!.Verdict);
         Assert.Equal(
             [0.14, 0.012],
@@ -62,7 +50,7 @@ public class CoverAndSealTests
     {
         Assert.EndsWith(
             "Open the holes a little, or another cover.",
-            Dry().TakeAll("sweep", Sweep(0.3, 225, 0.02)).Says("sweep"),
+            Dry().Sweep("sweep", 0.3, 225, 0.02).Says("sweep"),
             StringComparison.Ordinal
         );
         var pinned = Cover()
@@ -70,7 +58,7 @@ public class CoverAndSealTests
             .TakeAll("school", "TC-7")
             .TakeAll("hang", "0.00", "held")
             .TakeAll("dry")
-            .TakeAll("sweep", Sweep(0.14, 225));
+            .Sweep("sweep", 0.14, 225);
         Assert.EndsWith("two dowels hold it. Offset dowels, or another cover.", pinned.Says("sweep"), StringComparison.Ordinal);
     }
 
@@ -86,7 +74,7 @@ public class CoverAndSealTests
             .Take("hang", "droop", "0.06")
             .Take("hang", "held", "held")
             .TakeAll("dry");
-        bench.TakeAll("sweep", Sweep(0.02, 300, 0.06, up));
+        bench.Sweep("sweep", 0.02, 300, 0.06, up);
         var found = Assert.IsType<BoreCentring.Answer>(bench.Step("sweep").Now.Answer);
         Assert.Equal(0.02, found.OffsetMm, 1e-3);
         Assert.Equal(300, found.OffsetDeg!.Value, 3.0);
@@ -102,7 +90,7 @@ public class CoverAndSealTests
                 .Take("hang", "droop", "-0.06")
                 .Take("hang", "held", "held")
                 .TakeAll("dry")
-                .TakeAll("sweep", Sweep(0.028, 0, -0.06))
+                .Sweep("sweep", 0.028, 0, -0.06)
                 .Says("sweep")
         );
 
@@ -137,11 +125,7 @@ public class CoverAndSealTests
     [Fact]
     public void Bolts_are_pulled_in_order_and_one_passed_over_is_seen()
     {
-        var bench = Snug()
-            .Take("sealant", "shop", "20")
-            .Take("sealant", "spread")
-            .Take("close", "closed")
-            .TakeAll("confirm", Sweep(0.01, 80, 0.02));
+        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").Sweep("confirm", 0.01, 80, 0.02);
         var order = bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key).ToList();
         Assert.Equal(30, order.Count);
         Assert.Equal($"Bolt {order[0][2..]}, 5.0 N·m: pass 1 of 3.", bench.Says("torque"));
@@ -155,13 +139,9 @@ public class CoverAndSealTests
     [Fact]
     public void The_whole_cover_ends_in_its_oil()
     {
-        var bench = Snug()
-            .Take("sealant", "shop", "20")
-            .Take("sealant", "spread")
-            .Take("close", "closed")
-            .TakeAll("confirm", Sweep(0.01, 80, 0.02));
+        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").Sweep("confirm", 0.01, 80, 0.02);
         bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
-        bench.TakeAll("final", Sweep(0.015, 80, 0.02)).TakeAll("rail", "0.03", "-0.02");
+        bench.Sweep("final", 0.015, 80, 0.02).TakeAll("rail", "0.03", "-0.02");
         Assert.Single(bench.State.Waits, w => !w.IsDeadline);
         bench.Wait(60).Take("cure", "oil");
         Assert.Equal(Verdict.Stop, bench.Step("cure").Now.Call!.Verdict);
@@ -215,10 +195,10 @@ public class CoverAndSealTests
             .Take("hang", "droop", "0")
             .Take("hang", "held", "held")
             .Take("loose", "on")
-            .TakeAll("sweep", Sweep(0.02, 100));
+            .Sweep("sweep", 0.02, 100);
         bench
             .TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "4.5" : "9")])
-            .TakeAll("final", Sweep(0.02, 100))
+            .Sweep("final", 0.02, 100)
             .TakeAll("dress");
         bench.TakeAll("press", "0.50", "0.52", "0.50", "0.48").Wait(60).Take("rest", "turned");
         Assert.Equal(Verdict.Stop, bench.Step("rest").Now.Call!.Verdict);
@@ -233,12 +213,7 @@ public class CoverAndSealTests
             .TakeAll("dial")
             .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
             .Turn(s_rear);
-        bench
-            .TakeAll("parts", "RS-9")
-            .Take("hang", "droop", "0")
-            .Take("hang", "held", "held")
-            .Take("loose", "on")
-            .TakeAll("sweep", Sweep(0.2, 90));
+        bench.TakeAll("parts", "RS-9").Take("hang", "droop", "0").Take("hang", "held", "held").Take("loose", "on").Sweep("sweep", 0.2, 90);
         var sweep = bench.Step("sweep");
         foreach (var slot in sweep.Rounds[0].Slots.Where(s => s.Slot.AngleDeg is not null))
         {

@@ -11,7 +11,7 @@ namespace NeatBore.Core.Tests;
 /// <summary>What the desk refuses, asks about and lets pass, each with the words that say what would be right.</summary>
 public class DeskRefusalTests
 {
-    private static Workbench Parts() => new Workbench().Begin().TakeAll("parts", "HB-21", "B-7");
+    private static Workbench Parts() => new Workbench().Begin().TakeEvery("parts", "HB-21", "B-7");
 
     [Fact]
     public void No_new_round_is_begun_behind_a_shut_gate_or_before_its_turn()

@@ -100,9 +100,9 @@ public class DeskTests
             .TakeAll("method")
             .TakeAll("dress")
             .TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5")
+            .TakeEvery("draw", "40.0", "22.5")
             .TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "60", "420", "35", "140");
+            .TakeEvery("bolt", "60", "420", "35", "140");
         var call = bench.Step("bolt").Now.Call!;
         Assert.Equal(Verdict.Stop, call.Verdict);
         Assert.Equal("156.4 N·m reached the bolt; 147.0 N·m is the limit.", call.Because);
@@ -121,7 +121,7 @@ public class DeskTests
             .TakeAll("method")
             .TakeAll("dress")
             .TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5")
+            .TakeEvery("draw", "40.0", "22.5")
             .TakeAll("seat", twelve, four, eight);
         Assert.Equal(says, Wording.Write(bench.Step("seat").Now.Do));
         Assert.Equal(StepStatus.Blocked, bench.Step("bolt").Status);

@@ -233,7 +233,7 @@ public class FastenerBoardTests
     {
         var board = Board(new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json")));
         Assert.Equal(
-            ["Timing cover", "Crank bolt", "Balancer’s body", "Rear housing", "Rear flange"],
+            ["Timing cover", "Balancer’s body", "Crank bolt", "Rear housing", "Rear flange"],
             board.Select(g => g.Name.Split(',')[0]).Distinct()
         );
         Assert.All(board, g => Assert.Equal((FastenerStanding.Planned, null), (g.Standing, g.Verdict)));

@@ -37,9 +37,9 @@ public class SaidStaysSaidTests
             .TakeAll("method")
             .TakeAll("dress")
             .TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5")
+            .TakeEvery("draw", "40.0", "22.5")
             .TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "60", "420", "35", "125.3")
+            .TakeEvery("bolt", "60", "420", "35", "125.3")
             .TakeAll("turn")
             .TakeAll("mark", "2")
             .Do((id, at) => new Decide(id, at, Workbench.At("mark"), "Marked anew at true centre"));

@@ -27,7 +27,7 @@ public class SealRunSheetTests
             .TakeAll("dress")
             .TakeAll("press", "5.00", "5.01", "5.02", "5.01");
         Assert.Equal(Verdict.Go, bench.Step("press").Now.Call!.Verdict);
-        Assert.Equal("Lip and track dry, no oil, no grease", bench.Step("dress").Rounds[^1].Slots[0].Slot.Label);
+        Assert.StartsWith("Lip and track dry", bench.Step("dress").Rounds[^1].Slots[0].Slot.Label, StringComparison.Ordinal);
         var wait = Assert.Single(bench.State.Waits);
         Assert.False(wait.IsDeadline);
         bench.Wait(30).Take("rest", "turned");
@@ -35,8 +35,8 @@ public class SealRunSheetTests
     }
 
     [Theory]
-    [InlineData("extractor", "Screwed in by hand until it bites")]
-    [InlineData("prised", "Shim round the shaft")]
+    [InlineData("extractor", "Bites by hand, not to its thread’s end; screw on the nose’s rim, seal out")]
+    [InlineData("prised", "Shim round the shaft, prised a little all round, seal out")]
     public void An_old_seal_comes_out_by_the_way_that_was_chosen(string way, string first) =>
         Assert.Equal(
             first,

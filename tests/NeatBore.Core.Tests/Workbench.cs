@@ -114,12 +114,35 @@ internal sealed class Workbench
         );
     }
 
-    /// <summary>Takes every open place of a step in the order of the hand.</summary>
-    public Workbench TakeAll(string step, params string[] typed)
+    /// <summary>Takes what a dial shows at every place of a sweep round a bore that stands off.</summary>
+    public Workbench Sweep(string step, double offMm, double towardsDeg, double droop = 0, double up = 0)
+    {
+        foreach (
+            var slot in Step(step).Rounds[^1].Slots.Select(s => s.Slot).Where(s => s is { Required: true, AngleDeg: not null }).ToList()
+        )
+        {
+            var deg = slot.AngleDeg!.Value;
+            var reads = -(offMm * Math.Cos((deg - towardsDeg) * Math.PI / 180)) + (droop * (1 - Math.Cos((deg - up) * Math.PI / 180)) / 2);
+            Take(step, slot.Key, reads.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture));
+        }
+
+        return this;
+    }
+
+    /// <summary>Takes every open place of a step that it waits for, in the order of the hand.</summary>
+    public Workbench TakeAll(string step, params string[] typed) => Take(step, new Queue<string>(typed), s => s.Required);
+
+    /// <summary>The same, with what is more: every place that takes a number or a word, while there is something to type.</summary>
+    public Workbench TakeEvery(string step, params string[] typed)
     {
         var numbers = new Queue<string>(typed);
+        return Take(step, numbers, s => s.Required || (numbers.Count > 0 && s.Kind is SlotKind.Number or SlotKind.Text));
+    }
+
+    private Workbench Take(string step, Queue<string> numbers, Func<Slot, bool> wanted)
+    {
         // What is asked for can follow from what was just taken.
-        while (Step(step).Rounds[^1].Slots.FirstOrDefault(s => s.Live is null && s.Slot.Required) is { } next)
+        while (Step(step).Rounds[^1].Slots.FirstOrDefault(s => s.Live is null && wanted(s.Slot)) is { } next)
         {
             Take(step, next.Slot.Key, next.Slot.Kind == SlotKind.Tick ? "done" : numbers.Dequeue());
         }
@@ -152,18 +175,19 @@ internal sealed class Workbench
 
     public Workbench Measured(string nudgeBore = "33.996") =>
         Begin()
-            .TakeAll("parts", "HB-21", "B-7, new")
-            .TakeAll("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
-            .TakeAll("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997", "24");
+            .TakeEvery("parts", "HB-21", "B-7, new")
+            .TakeEvery("nose", "34.021", "34.022", "34.020", "34.021", "34.019", "34.020", "16")
+            .Take("bore", "temperature", "24")
+            .TakeEvery("bore", nudgeBore, "33.998", "33.997", "33.996", "33.995", "33.997");
 
     public Workbench Done() =>
         Measured()
             .TakeAll("method")
             .TakeAll("dress")
             .TakeAll("tool")
-            .TakeAll("draw", "40.0", "22.5")
+            .TakeEvery("draw", "40.0", "22.5")
             .TakeAll("seat", "6.01", "6.02", "6.00")
-            .TakeAll("bolt", "60", "420", "35", "125.3")
+            .TakeEvery("bolt", "60", "420", "35", "125.3")
             .TakeAll("turn")
             .TakeAll("mark", "0.5");
 

@@ -18,7 +18,11 @@ internal sealed class Changes
     public Changes(TaskRef task, IEnumerable<LogEntry> entries, IEnumerable<string> kinds, Func<Guid, SlotRef?> slotOf)
     {
         _tasks.UnionWith(kinds);
-        foreach (var e in entries.Select(e => e.Event).Where(e => Addresses.TaskOf(e, slotOf) == task))
+        foreach (
+            var e in entries
+                .Select(e => e.Event)
+                .Where(e => Addresses.TaskOf(e, slotOf) == task || (e is Chose shared && ChoiceName.Shared.Contains(shared.Choice)))
+        )
         {
             switch (e)
             {

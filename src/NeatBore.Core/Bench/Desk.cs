@@ -143,10 +143,16 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         }
 
         var task = TaskAt(before, round.Step.Task);
-        var renews = book.Find(task.Ref.Kind, task.Procedure).Steps.First(s => s.Id == round.Step.Step).Renews;
+        var step = book.Find(task.Ref.Kind, task.Procedure).Steps.First(s => s.Id == round.Step.Step);
+        var at = task.Steps.TakeWhile(s => s.Ref != round.Step).Count();
+        var stopped = task.Steps[at].Now.Call?.Verdict == Verdict.Stop;
         return task
-            .Steps.Where(s =>
-                s.Ref.Item == round.Step.Item && renews.Contains(s.Ref.Step) && s.Rounds[^1].Slots.Any(x => x.Live is not null)
+            .Steps.Where(
+                (s, i) =>
+                    s.Ref != round.Step
+                    && (s.Ref.Item == round.Step.Item || s.Ref.Item.Length == 0)
+                    && ((step.Afresh && i > at) || step.Renews.Contains(s.Ref.Step) || (stopped && step.Loosens.Contains(s.Ref.Step)))
+                    && (s.Rounds[^1].Slots.Any(x => x.Live is not null) || s.Hand is not null)
             )
             .Select(s => new RoundBegan(
                 Derived(round.Id, $"renewed {s.Ref.Step}@{s.Ref.Item}"),

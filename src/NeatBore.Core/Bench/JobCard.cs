@@ -109,6 +109,7 @@ public sealed record JobCard(
                 whole.Sheet,
                 [],
                 kind => build.Tasks.FirstOrDefault(t => t.Ref.Kind == kind),
+                _ => null,
                 _ => null
             );
             return [.. state.Steps.Where(s => s.Status != StepStatus.LeftOut)];

@@ -16,6 +16,8 @@ internal sealed class Journal
     private readonly ILookup<StepRef, PhotoState> _photos;
     private readonly ILookup<StepRef, QuestionState> _questions;
     private readonly Dictionary<(StepRef Step, int Round), LogEntry> _hands = [];
+    private readonly Dictionary<string, List<(long Seq, string Option)>> _shared = new(StringComparer.Ordinal);
+    private readonly HashSet<string> _worked = new(StringComparer.Ordinal);
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
     private readonly TaskRef _task;
 
@@ -35,6 +37,7 @@ internal sealed class Journal
             if (entry.Event is ReadingTaken taken)
             {
                 slotOf.TryAdd(taken.Id, taken.Slot);
+                _worked.Add(taken.Slot.Step.Task.Kind);
             }
 
             // What another task may look at: its work, not what was said of it.
@@ -69,6 +72,11 @@ internal sealed class Journal
                     _hands[(hand.Step, hand.Round)] = entry;
                     _roundAt[hand.Step] = entry.Seq;
                     LastAt = LastAt > hand.DoneAt ? LastAt : hand.DoneAt;
+                    break;
+                case Chose chose when ChoiceName.Shared.Contains(chose.Choice):
+                    _shared.TryAdd(chose.Choice, []);
+                    _shared[chose.Choice].Add((entry.Seq, chose.Option));
+                    _choiceAt[chose.Choice] = entry.Seq;
                     break;
                 case Chose chose when chose.Task == task:
                     _chosen[chose.Choice] = chose.Option;
@@ -167,9 +175,14 @@ internal sealed class Journal
         );
 
     /// <summary>Whether all that a decision kept is still so. An option that nobody has chosen since is still what it was.</summary>
-    public bool Stands(Footing footing) =>
+    /// <param name="footing">What it stood on.</param>
+    /// <param name="chosen">What is chosen as far as its step goes.</param>
+    public bool Stands(Footing footing, IReadOnlyDictionary<string, string> chosen) =>
         footing.Readings.All(r => Round(r.Slot.Step) == r.Slot.Round && Live(r.Slot.Step, r.Slot.Slot)?.Id == r.Reading)
-        && footing.Choices.All(c => Chosen(c.Choice) is not { } made || made == c.Option)
+        && footing.Choices.All(c =>
+            (ChoiceName.Shared.Contains(c.Choice) ? chosen.GetValueOrDefault(c.Choice) : Chosen(c.Choice)) is not { } made
+            || made == c.Option
+        )
         && footing.Rounds.All(r => Round(r.Step) == r.Round)
         && footing.Tasks.All(t => _taskAt.GetValueOrDefault(t.Kind) == t.UpTo);
 
@@ -178,7 +191,24 @@ internal sealed class Journal
     /// <summary>When the newest reading was taken; null before the first.</summary>
     public DateTimeOffset? LastAt { get; }
 
-    public string? Chosen(string choice) => _chosen.GetValueOrDefault(choice);
+    /// <summary>What was chosen; null where nothing was. What is told once a build is what was told last.</summary>
+    public string? Chosen(string choice) =>
+        ChoiceName.Shared.Contains(choice) ? _shared.GetValueOrDefault(choice)?[^1].Option : _chosen.GetValueOrDefault(choice);
+
+    /// <summary>What had been told once a build when a step's newest reading was taken: each reading keeps how the engine hung. Null
+    /// where nothing was told by then, and where nothing was read.</summary>
+    public string? ChosenAt(StepRef step, string choice)
+    {
+        var read = _slotAt
+            .Where(s => s.Key.Step == step && Live(step, s.Key.Slot) is not null)
+            .Select(s => s.Value)
+            .DefaultIfEmpty(0)
+            .Max();
+        return read == 0 || _shared.GetValueOrDefault(choice) is not { } told ? null : told.LastOrDefault(t => t.Seq < read).Option;
+    }
+
+    /// <summary>Whether anything was read at a task of this kind.</summary>
+    public bool Worked(string kind) => _worked.Contains(kind);
 
     public IReadOnlyList<NoteState> Notes(StepRef step) => [.. _notes[step]];
 

@@ -13,6 +13,7 @@ internal static class TaskEvaluation
     /// <param name="sheet">The engine's sheet, in the version that it is pinned to.</param>
     /// <param name="log">The build's whole log.</param>
     /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
+    /// <param name="rests">What of another task has to be left alone, by its kind; null where nothing has.</param>
     /// <param name="before">What a step's run sheet made of it before, where that is good still.</param>
     public static (TaskState State, IReadOnlyDictionary<StepRef, Judged> Judged) TaskOf(
         TaskStarted started,
@@ -20,12 +21,25 @@ internal static class TaskEvaluation
         EngineSheet sheet,
         IReadOnlyList<LogEntry> log,
         Func<string, TaskState?> other,
+        Func<string, Rest?> rests,
         Func<StepRef, Judged?> before
     )
     {
         var journal = new Journal(started.Task, log);
         var choices = procedure
-            .Choices.Select(c => new ChoiceState(c.Id, c.Step, c.Ask, c.Options(sheet), journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id))
+            .Choices.Select(c =>
+            {
+                var options = c.Options(sheet);
+                return new ChoiceState(
+                    c.Id,
+                    c.Step,
+                    c.Ask,
+                    options,
+                    journal.Chosen(c.Id) is { } made && (!ChoiceName.Shared.Contains(c.Id) || options.Any(o => o.Id == made))
+                        ? made
+                        : options[0].Id
+                );
+            })
             .ToList();
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
@@ -61,7 +75,7 @@ internal static class TaskEvaluation
                         steps,
                         own,
                         sheet.Ref,
-                        chosen,
+                        ChosenFor(at),
                         lacking
                     );
                     steps.Add(state);
@@ -79,18 +93,29 @@ internal static class TaskEvaluation
             gate ??= held;
         }
 
+        // A step keeps what was told once a build when it was read.
+        IReadOnlyDictionary<string, string> ChosenFor(StepRef at)
+        {
+            var kept = chosen.Keys.Where(ChoiceName.Shared.Contains).Select(id => (Id: id, Told: journal.ChosenAt(at, id))).ToList();
+            return kept.TrueForAll(k => k.Told is null || k.Told == chosen[k.Id])
+                ? chosen
+                : chosen.ToDictionary(c => c.Key, c => kept.Find(k => k.Id == c.Key).Told ?? c.Value, StringComparer.Ordinal);
+        }
+
         StepContext ContextOf(Step step, string item) =>
             new(
                 step,
                 sheet,
                 item,
-                chosen,
+                ChosenFor(new StepRef(started.Task, step.Id, item)),
                 (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot),
                 known,
-                kind => other(kind)?.Standing,
+                kind => other(kind) is { } task ? Seen(task) : null,
                 (s, i) => journal.Round(new StepRef(started.Task, s, i)),
                 null,
-                (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad }
+                (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad },
+                journal.Worked,
+                rests
             );
 
         var next = Next(steps, procedure);
@@ -106,10 +131,54 @@ internal static class TaskEvaluation
             started.DoneAt,
             journal.LastAt ?? started.DoneAt,
             procedure.View,
-            procedure.Up(chosen),
+            Sweeping.UpDeg(journal.Chosen(Sweeping.Hang)),
             procedure.Pressed
         );
         return (task, judged);
+    }
+
+    /// <summary>What of a task has to be left alone: from its readings alone, so that tasks can ask it of one another.</summary>
+    public static Rest? RestOf(TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log)
+    {
+        var journal = new Journal(started.Task, log);
+        try
+        {
+            return procedure.Rests(
+                new StepContext(
+                    procedure.Steps[0],
+                    sheet,
+                    "",
+                    procedure.Choices.ToDictionary(c => c.Id, c => journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id, StringComparer.Ordinal),
+                    (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot)
+                )
+            );
+        }
+        catch (UnusableInputException)
+        {
+            // What can't be reckoned with is that task's own trouble.
+            return null;
+        }
+    }
+
+    /// <summary>A task as the others see it.</summary>
+    private static OtherTask Seen(TaskState task)
+    {
+        var next = task.Steps.FirstOrDefault(s => s.Ref == task.Next);
+        return new OtherTask(
+            task.Title,
+            task.Standing,
+            next?.Title,
+            next?.Now.Call,
+            (step, slot) =>
+                task
+                    .Steps.FirstOrDefault(s => s.Ref.Step == step && s.Ref.Item.Length == 0)
+                    ?.Rounds[^1]
+                    .Slots.FirstOrDefault(s => s.Slot.Key == slot)
+                    ?.Live
+                    is { } live
+                    ? new OtherReading(live.Value, live.Option, live.Tool, live.DoneAt)
+                    : null
+        );
     }
 
     /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun,
@@ -231,7 +300,7 @@ internal static class TaskEvaluation
             given is not null
             && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
         var differs = given is not null && now.Call is not null && !same;
-        var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing) && (same || given.Seq > journal.MovedAt);
+        var decided = given?.Release?.StoodOn is { } footing && journal.Stands(footing, chosen) && (same || given.Seq > journal.MovedAt);
         var otherwise = given is not null && !same && conflict is null && (decided || changedAt <= given.Seq) ? now : null;
         var says = otherwise is null ? now : given!.Judgement.Read();
         var holds = decided || (given?.Release is { StoodOn: null } && (!differs || otherwise is not null));

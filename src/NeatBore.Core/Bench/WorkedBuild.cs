@@ -200,7 +200,18 @@ public sealed class WorkedBuild
             var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
             Judged? Before(StepRef step) =>
                 was?.Judged.GetValueOrDefault(step) is { } judged && !moved && !changes.Touch(judged.Looked) ? judged : null;
-            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, Before);
+            var (state, judged) = TaskEvaluation.TaskOf(
+                started,
+                Run(started),
+                SheetOf(started, log),
+                log,
+                Other,
+                kind =>
+                    begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } rests
+                        ? TaskEvaluation.RestOf(rests, Run(rests), SheetOf(rests, log), log)
+                        : null,
+                Before
+            );
             looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
             var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
             worked[started.Task] = result;
@@ -214,6 +225,11 @@ public sealed class WorkedBuild
     private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, LogEntry[] log)
     {
         var concerned = entries.Select(e => Addresses.TaskOf(e.Event, SlotOf(log))).OfType<TaskRef>().ToHashSet();
+        if (entries.Any(e => e.Event is Chose chose && ChoiceName.Shared.Contains(chose.Choice)))
+        {
+            concerned.UnionWith(_tasks.Select(t => t.Started.Task));
+        }
+
         for (var found = true; found; )
         {
             found = false;

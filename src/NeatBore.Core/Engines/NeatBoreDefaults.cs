@@ -17,6 +17,9 @@ public static class NeatBoreDefaults
         : noseMm > 45 ? noseMm / 45
         : 1;
 
+    /// <summary>Yield of a puller's forcing screw where nobody knows it: of a common heat-treated screw, MPa.</summary>
+    public const double PullerScrewYieldMpa = 640;
+
     /// <summary>Roundness of nose and bore, mm.</summary>
     public static DefaultLimit Roundness { get; } =
         new("roundness", "Out of round, nose and bore", Dimension.Length, new(0, 0.2), 0.001, null, 0.010);

@@ -5,6 +5,9 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>Names a choice of a run sheet, once: where it is asked, and wherever it counts.</summary>
 public sealed record ChoiceName(string Id)
 {
+    /// <summary>Those that are told once a build, by id.</summary>
+    internal static IReadOnlySet<string> Shared { get; } = new HashSet<string>(StringComparer.Ordinal) { "hang", "valves" };
+
     /// <summary>Its id.</summary>
     public static implicit operator string(ChoiceName name) => name.Id;
 }

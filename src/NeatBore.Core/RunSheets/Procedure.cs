@@ -32,10 +32,10 @@ public sealed record Procedure(
     /// <summary>Which of the sheet's pressed parts it is about; null for what is not one of them.</summary>
     public PressedKind? Pressed { get; init; }
 
+    /// <summary>What of it has to be left alone for a time, from its own readings; null where nothing has. Other tasks of the build ask,
+    /// before they turn the crank.</summary>
+    public Func<StepContext, Rest?> Rests { get; init; } = _ => null;
+
     /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
     public View View { get; init; } = View.Front;
-
-    /// <summary>Clock angle, from the front, of straight up as the engine hangs, by what was chosen; null where the crank stands
-    /// upright.</summary>
-    public Func<IReadOnlyDictionary<string, string>, double?> Up { get; init; } = _ => 0;
 }

@@ -7,11 +7,15 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
     public static ProcedureBook Default { get; } =
         new([
             BalancerOff.Version1,
+            BalancerOff.Version2,
             BalancerInspection.Version1,
             TimingCover.Version1,
+            TimingCover.Version2,
             FrontSeal.Version1,
+            FrontSeal.Version2,
             CamBearingSet.Version1,
             BalancerOn.Version1,
+            BalancerOn.Version2,
             CrankFloat.Version1,
             RepairSleeve.Version1,
             RearSeal.Version1,

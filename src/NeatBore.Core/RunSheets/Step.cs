@@ -26,6 +26,13 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>Steps of the same item that begin anew with a new round of this one: what was read there was of the part before.</summary>
     public IReadOnlyList<string> Renews { get; init; } = [];
 
+    /// <summary>Whether a new round of it is work done again, so that every later step of its item, and of the task, begins anew: nothing
+    /// that was judged before a part moved still stands for it.</summary>
+    public bool Afresh { get; init; }
+
+    /// <summary>What has to be undone to go again where it was a stop: those steps begin anew with it.</summary>
+    public IReadOnlyList<string> Loosens { get; init; } = [];
+
     /// <summary>An item as the builder says it.</summary>
     public Func<EngineSheet, string, string> ItemName { get; init; } = (_, item) => item;
 

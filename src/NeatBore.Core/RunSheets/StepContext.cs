@@ -13,10 +13,12 @@ public sealed class StepContext(
     IReadOnlyDictionary<string, string> choices,
     Func<string, string, string, ReadingTaken?> reading,
     Dictionary<string, (object? Value, Looked Looked)>? known = null,
-    Func<string, Standing?>? other = null,
+    Func<string, OtherTask?>? other = null,
     Func<string, string, int>? round = null,
     Looked? looked = null,
-    Func<string, string, bool>? byHand = null
+    Func<string, string, bool>? byHand = null,
+    Func<string, bool>? worked = null,
+    Func<string, Rest?>? rests = null
 )
 {
     private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
@@ -60,10 +62,10 @@ public sealed class StepContext(
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand);
+    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, worked, rests);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand);
+    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, worked, rests);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
@@ -82,8 +84,29 @@ public sealed class StepContext(
     /// <summary>How another task of the same build stands, by its kind; null where it was not begun.</summary>
     public Standing? Other(string kind)
     {
+        return Task(kind)?.Standing;
+    }
+
+    /// <summary>Another task of the same build, by its kind; null where it was not begun. Two tasks can't look at one another
+    /// so.</summary>
+    public OtherTask? Task(string kind)
+    {
         Looked.AtTask(kind);
         return other?.Invoke(kind);
+    }
+
+    /// <summary>Whether any work was done at another task of the build, whatever came of it.</summary>
+    public bool Worked(string kind)
+    {
+        Looked.AtTask(kind);
+        return worked?.Invoke(kind) ?? false;
+    }
+
+    /// <summary>What of another task of the build has to be left alone, and until when; null where nothing has.</summary>
+    public Rest? Rests(string kind)
+    {
+        Looked.AtTask(kind);
+        return rests?.Invoke(kind);
     }
 
     /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>

@@ -49,6 +49,9 @@ internal abstract class DesignRules
     /// <summary>Its own steps once it would be off by a puller.</summary>
     public virtual IReadOnlyList<Step> AfterPull => [];
 
+    /// <summary>Its own steps before it is drawn on.</summary>
+    public virtual IReadOnlyList<Step> BeforeDraw => [];
+
     /// <summary>Its own steps once it would be tight by the crank bolt.</summary>
     public virtual IReadOnlyList<Step> AfterCrankBolt => [];
 

@@ -102,6 +102,34 @@ internal static class Pulling
             : null;
     }
 
+    /// <summary>Where the pull has to stop, with the puller that was picked and its screws as far in as they are; null where its screw or
+    /// the hub's threads are not known.</summary>
+    public static Pull.Answer? Stop(StepContext c, ToolMatch.CribTool tool) =>
+        tool.Screw is { } thread && c.Sheet.Balancer!.Puller is { } puller
+            ? Pull.Solve(
+                new Pull.Request(
+                    ReleaseForce(c.Sheet),
+                    new Pull.PullerTool(
+                        tool.RatedForceN > 0 ? tool.RatedForceN : null,
+                        Math.Min(12, tool.Holes is { } own ? Math.Min(own, puller.Holes) : puller.Holes)
+                    ),
+                    new Pull.PullerScrew(
+                        thread,
+                        c.Sheet.Usual(NeatBoreDefaults.GreasedScrewFriction).High!.Value,
+                        c.Sheet.Usual(NeatBoreDefaults.GreasedScrewFriction).High!.Value,
+                        thread.MajorMm / 2,
+                        NeatBoreDefaults.PullerScrewYieldMpa
+                    ),
+                    new Pull.PulledThread(
+                        new ScrewThread(puller.MajorMm, puller.PitchMm),
+                        c.Number(PullerStep.Engaged) ?? puller.DepthMm,
+                        puller.ScrewTensileMpa,
+                        puller.HubTensileMpa
+                    )
+                )
+            )
+            : null;
+
     /// <summary>Whether a puller is picked that fits.</summary>
     public static bool Fits(StepContext c) => c.Tool(PullerStep.Tool) is { } tool && Matched(c, tool).Refused.Count == 0;
 

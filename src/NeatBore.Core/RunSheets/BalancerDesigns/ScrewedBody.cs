@@ -24,7 +24,11 @@ internal sealed class ScrewedBody : DesignRules
 
     /// <inheritdoc/>
     public override IReadOnlyList<Slot> PullerSlots(StepContext c) =>
-        [.. Pulling.ScrewSlots(c), Slot.Tick(PullerStep.Through, "Right through the steel hub and out behind")];
+        [
+            .. Pulling.ScrewSlots(c),
+            // How far they are in says it.
+            .. BalancerOff.First(c) ? [Slot.Tick(PullerStep.Through, "Right through the steel hub and out behind")] : Array.Empty<Slot>(),
+        ];
 
     /// <inheritdoc/>
     public override Judgement JudgePuller(StepContext c)
@@ -53,7 +57,7 @@ internal sealed class ScrewedBody : DesignRules
                             )
                     ),
                 }
-            : c.Taken(PullerStep.Through) ? judged
+            : c.Taken(PullerStep.Through) || !BalancerOff.First(c) ? judged
             : Prompt.Next(c);
     }
 
@@ -64,18 +68,30 @@ internal sealed class ScrewedBody : DesignRules
             {
                 When = Mine("No body is screwed to this hub."),
                 Slots = c =>
-                    [
-                        Slot.Tick("mark", "Body and hub marked to one another"),
-                        Slot.Tick("out", $"{Body(c).Screws / 2} of the {Body(c).Screws} body screws out, every other one"),
-                        Slot.Tick("rest", "The others left tight"),
-                    ],
+                    BalancerOff.First(c)
+                        ?
+                        [
+                            Slot.Tick("mark", "Body and hub marked to one another"),
+                            Slot.Tick("out", $"{Body(c).Screws / 2} of the {Body(c).Screws} body screws out, every other one"),
+                            Slot.Tick("rest", "The others left tight"),
+                        ]
+                        :
+                        [
+                            Slot.Tick(
+                                "out",
+                                $"Marked; every other body screw out, {Body(c).Screws / 2} of {Body(c).Screws}, the others tight"
+                            ),
+                        ],
                 Judge = Prompt.Next,
                 Cautions = ["The body hangs on what is left: take no more out."],
             },
         ];
 
     /// <inheritdoc/>
-    public override IReadOnlyList<Step> AfterCrankBolt =>
+    public override IReadOnlyList<Step> AfterCrankBolt => BeforeDraw;
+
+    /// <inheritdoc/>
+    public override IReadOnlyList<Step> BeforeDraw =>
         [
             new Step(BodyStep.Name, "Body screws back", "bolt-ring")
             {

@@ -26,7 +26,12 @@ public static partial class BalancerOff
     private static readonly ChoiceName Lock = new("lock");
     private static readonly ChoiceName Grip = new("grip");
 
-    private static readonly int[] s_yokeDeg = [0, 120, 240];
+    private static readonly ChoiceName Turned = new("turned");
+    private static readonly Option s_flat = new("flat", "flat on the hub");
+    private static readonly Option s_gap = new("gap", "with a gap all round");
+
+    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
+    internal static bool First(StepContext c) => c.Chosen(Turned) is null;
 
     /// <summary>The first version: every design, and a plan that grips the ring refused with its reason.</summary>
     public static Procedure Version1 { get; } =
@@ -52,30 +57,31 @@ public static partial class BalancerOff
             [
                 new Step(BeforeStep.Name, "Mark noted, crank locked", "crank-locked")
                 {
-                    Slots = _ =>
-                        [
-                            Slot.Tick("cold", "Engine cold, battery off"),
-                            new Slot("mark", "Mark against its pointer", SlotKind.Text),
-                            Slot.Tick("locked", "Crank locked, and how chosen below"),
-                        ],
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Before
+                            :
+                            [
+                                new Slot("mark", "Mark against its pointer", SlotKind.Text, Required: false),
+                                Slot.Tick("locked", "Engine cold, battery off, mark noted; crank locked as chosen"),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["A car on stands: never under it. Sleeves tied, rings off."],
                 },
                 new Step(BoltStep.Name, "Crank bolt out", "crank-bolt-out")
                 {
                     When = DesignRules.PressedOff,
-                    Slots = _ =>
-                        [
-                            Slot.Tick("bolt", "Crank bolt out"),
-                            Slot.Tick("washer", "Washer kept, its raised side noted"),
-                            Slot.Tick("holes", "Hub’s threaded holes cleaned"),
-                        ],
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Bolt
+                            : [Slot.Tick("bolt", "Bolt and washer out and kept, raised side noted; hub’s holes clean")],
                     Judge = Prompt.Next,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
                 },
                 .. DesignRules.All.SelectMany(d => d.BeforePuller),
                 new Step(PullerStep.Name, "Pick the puller", "puller")
                 {
+                    Afresh = true,
                     When = DesignRules.PressedOff,
                     Slots = c => DesignRules.Of(c).PullerSlots(c),
                     Judge = c => c.Chosen(Grip) == "ring" ? NotTheRing(c) : DesignRules.Of(c).JudgePuller(c),
@@ -90,18 +96,22 @@ public static partial class BalancerOff
                         : Applies.Yes,
                     Slots = c =>
                         [
-                            .. s_yokeDeg.Select(deg => new Slot(
-                                YokeStep.At(deg),
-                                $"Gap at {Clock.Text(deg)}",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.1,
-                                "depth-gauge",
-                                deg,
-                                Plausible: new Band(1, 120),
-                                Peers: "gap",
-                                Expected: 41
-                            )),
+                            .. First(c) ? Array.Empty<Slot>() : [Slot.Pick(YokeStep.Lies, "How the yoke lies", s_flat, s_gap)],
+                            .. c.Picked(YokeStep.Lies) == s_flat.Id
+                                ? Array.Empty<Slot>()
+                                : YokeDegs(c)
+                                    .Select(deg => new Slot(
+                                        YokeStep.At(deg),
+                                        $"Gap at {Clock.Text(deg)}",
+                                        SlotKind.Number,
+                                        Dimension.Length,
+                                        0.1,
+                                        "depth-gauge",
+                                        deg,
+                                        Plausible: new Band(1, 120),
+                                        Peers: "gap",
+                                        Expected: 41
+                                    )),
                         ],
                     Judge = c => Retry.Instead(JudgeYoke(c)),
                     Cautions = ["Eye protection from here on."],
@@ -119,7 +129,8 @@ public static partial class BalancerOff
                                 Dimension.Torque,
                                 1,
                                 "torque-wrench",
-                                Plausible: new Band(1, 600)
+                                Plausible: new Band(1, 600),
+                                Required: First(c)
                             ),
                             Slot.Tick(PullStep.Off, "It is off and caught"),
                         ],
@@ -129,12 +140,8 @@ public static partial class BalancerOff
                 .. DesignRules.All.SelectMany(d => d.AfterPull),
                 new Step(AfterStep.Name, "Kept together", "kept-together")
                 {
-                    Slots = _ =>
-                        [
-                            Slot.Tick("key", "Key found and kept"),
-                            Slot.Tick("rubber", "Rubber looked at all round"),
-                            Slot.Tick("unlocked", "Crank lock out"),
-                        ],
+                    Slots = c =>
+                        First(c) ? AskedAtFirst.After : [Slot.Tick("unlocked", "Key kept, rubber looked at all round, crank lock out")],
                     Judge = Prompt.Next,
                     Cautions = ["The balancer is heavy and rolls: lay it flat."],
                 },
@@ -161,6 +168,35 @@ public static partial class BalancerOff
                     "balancer/warm",
                 ],
             },
+        };
+
+    /// <summary>It asks for little, reads gaps where the holes are, and knows more ways to lock and to turn.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Choices =
+            [
+                new Choice(
+                    Lock,
+                    BeforeStep.Name,
+                    "Crank locked by",
+                    _ =>
+                        [
+                            new("flywheel-lock", "a flywheel lock"),
+                            new("flange-bar", "a bar across the flange bolts"),
+                            new("screw-bar", "a bar across the puller’s screws"),
+                            new("helper", "a helper and a gear"),
+                        ]
+                ),
+                .. Version1.Choices.Where(c => c.Name != Lock),
+                new Choice(
+                    Turned,
+                    PullStep.Name,
+                    "Screw turned with",
+                    _ => [new("ratchet", "a ratchet or bar"), new("impact", "an impact driver")]
+                ),
+            ],
         };
 
     private static Judgement NotTheRing(StepContext c) =>

@@ -12,35 +12,72 @@ public static partial class BalancerOff
         public static readonly TickSlot Grease = Name.Tick("grease");
     }
 
+    private static string Named(Calculators.Tooling.Pull.PullPart part, bool estimated) =>
+        part switch
+        {
+            Calculators.Tooling.Pull.PullPart.Screw => "the forcing screw itself",
+            Calculators.Tooling.Pull.PullPart.Threads => "the threads in the hub",
+            Calculators.Tooling.Pull.PullPart.Tip => "the nose’s tip",
+            _ => estimated ? "the puller, estimated from its screw" : "the puller’s rating",
+        };
+
     private static Judgement JudgePull(StepContext c)
     {
         var tool = c.Tool(PullerStep.Tool);
         var force = Pulling.ReleaseForce(c.Sheet);
         var expected = tool is null ? null : Pulling.ScrewAt(c.Sheet, tool, force.High);
         var rated = tool is null ? null : Pulling.ScrewAt(c.Sheet, tool, tool.RatedForceN);
-        if (c.Number(PullStep.Peak) is not { } peak || !c.Taken(PullStep.Off))
+        var stop = tool is null ? null : Pulling.Stop(c, tool);
+        var (most, weakest, estimated) = stop is not null
+            ? (stop.StopNm, stop.Weakest, stop.Parts.First(p => p.Id == stop.Weakest).Estimated)
+            : (rated?.TorqueNm ?? double.NaN, Calculators.Tooling.Pull.PullPart.Puller, false);
+        if (!c.Taken(PullStep.Off) || (First(c) && !c.Taken(PullStep.Peak)))
         {
             var waiting = Prompt.Next(c);
             return c.Taken(PullStep.Grease) && expected is not null && rated is not null
                 ? new Judgement(
                     Sentence.Of(
-                        "Pull, holding the yoke. Expect up to {torque}; stop at {most}.",
+                        "Pull, holding the yoke. Expect up to {torque}; stop at {most}: {weakest}.",
                         ("torque", new Quantity(expected.TorqueNm, Dimension.Torque, 1)),
-                        ("most", new Quantity(rated.TorqueNm, Dimension.Torque, 1))
+                        ("most", new Quantity(most, Dimension.Torque, 1)),
+                        ("weakest", Quantity.Word(Named(weakest, estimated)))
                     ),
                     Answer: expected
                 )
                 : waiting;
         }
 
-        var limit = rated?.TorqueNm ?? peak;
+        if (c.Chosen(Turned) == "impact")
+        {
+            return new Judgement(
+                Sentence.Of("Look at the puller, the nose’s rim and the hub’s threads before either is used again."),
+                new Call(
+                    Verdict.Decide,
+                    Sentence.Of("Blows hide the force it took, and mark the nose: only with a puller that its maker allows it for."),
+                    []
+                ),
+                expected
+            );
+        }
+
+        if (c.Number(PullStep.Peak) is not { } peak)
+        {
+            return new Judgement(
+                Sentence.Of("It is off. Keep key, bolt and washer with it."),
+                new Call(Verdict.Go, Sentence.Of("It came off; nobody read with how much."), []),
+                expected
+            );
+        }
+
+        var limit = double.IsNaN(most) ? peak : most;
         var call = Call.Of(
-            [Check.AtMost("pull torque", peak, limit, 0, Dimension.Torque, "the puller’s rating")],
+            [Check.AtMost("pull torque", peak, limit, 0, Dimension.Torque, Named(weakest, estimated))],
             check =>
                 Sentence.Of(
                     check.Verdict == Verdict.Go
-                        ? "It came off with {value} at the screw; the puller’s rating is reached at {limit}."
-                        : "{value} at the screw is past the puller’s rating, reached at {limit}.",
+                        ? "It came off with {value} at the greased screw; {weakest} sets the stop at {limit}."
+                        : "{value} at the greased screw is past where {weakest} wants it stopped, {limit}.",
+                    ("weakest", Quantity.Word(Named(weakest, estimated))),
                     ("value", new Quantity(check.Value, Dimension.Torque, 1)),
                     ("limit", new Quantity(check.Limit, Dimension.Torque, 1))
                 )

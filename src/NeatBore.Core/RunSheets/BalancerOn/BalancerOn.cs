@@ -26,13 +26,19 @@ public static partial class BalancerOn
     private static class TurnStep
     {
         public static readonly StepName Name = new("turn");
+        public static readonly TickSlot Turned = Name.Tick("two-turns");
     }
 
+    private static readonly ChoiceName Which = new("which");
     private static readonly ChoiceName Lubricant = new("lubricant");
     private static readonly ChoiceName Method = new("method");
 
     private static readonly BoltTag s_crankBolt = new("crank", "1", 1);
     private static readonly int[] s_acrossDeg = [0, 90];
+
+    /// <summary>Whether it is the first version, which knew of no one that goes back.</summary>
+    private static bool First(StepContext c) => c.Chosen(Which) is null;
+
     private const string Feels = "Feel the force as it goes on: one that goes easily is too loose, one that fights is too tight";
 
     private static readonly int[] s_seatDeg = [0, 120, 240];
@@ -67,21 +73,21 @@ public static partial class BalancerOn
             [
                 new Step(PartsStep.Name, "Parts and cleaning", "balancer-parts")
                 {
-                    Slots = _ =>
-                        [
-                            new Slot("balancer", "Balancer", SlotKind.Text),
-                            new Slot("bolt", "Crank bolt, new or used", SlotKind.Text),
-                            Slot.Tick("nose", "Nose deburred, keyway edges too"),
-                            Slot.Tick("bore", "Hub bore deburred"),
-                            Slot.Tick("thread", "Crank bolt’s thread chased"),
-                            Slot.Tick("clean", "Both washed, dry and at rest"),
-                        ],
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Parts
+                            :
+                            [
+                                new Slot("balancer", "Balancer", SlotKind.Text, Required: false),
+                                new Slot("bolt", "Crank bolt, new or used", SlotKind.Text, Required: false),
+                                Slot.Tick("clean", "Nose, bore, thread deburred; washed, dry, at rest"),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
                 },
                 new Step(NoseStep.Name, "Measure the nose", "nose-diameters")
                 {
-                    When = DesignRules.PressedOn,
+                    When = Measured,
                     Slots = c => Diameters(c, "micrometer", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Hand = [HandWays.SamePart, HandWays.CameOffHard, HandWays.ByHand],
@@ -90,7 +96,7 @@ public static partial class BalancerOn
                 },
                 new Step(BoreStep.Name, "Measure the bore", "bore-diameters")
                 {
-                    When = DesignRules.PressedOn,
+                    When = Measured,
                     Slots = c => Diameters(c, "bore-gauge", c.Sheet.Balancer!.Nose.DiameterMm),
                     Judge = Prompt.Next,
                     Hand = [HandWays.SamePart, HandWays.CameOffHard, HandWays.ByHand],
@@ -99,7 +105,7 @@ public static partial class BalancerOn
                 },
                 new Step(FitStep.Name, "The fit", "fit")
                 {
-                    When = DesignRules.PressedOn,
+                    When = Measured,
                     Needs = [NoseStep.Name, BoreStep.Name],
                     Judge = JudgeFit,
                     Catches = Feels,
@@ -124,9 +130,9 @@ public static partial class BalancerOn
                                     Plausible: new Band(-10, 45),
                                     Expected: 18
                                 ),
-                                Slot.Tick(MethodStep.Ready, "Oven, gloves, draw tool to hand"),
+                                Slot.Tick(MethodStep.Ready, "Nose, keyway, tool and path ready"),
                             ],
-                            "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
+                            "cold" when First(c) => AskedAtFirst.Method,
                             _ => [],
                         },
                     Judge = JudgeMethod,
@@ -137,30 +143,39 @@ public static partial class BalancerOn
                 {
                     When = DesignRules.PressedOn,
                     Slots = c =>
-                        [
-                            Slot.Tick("key", "Key home in its slot, not proud"),
-                            Slot.Tick("oil", $"Nose and bore: {Chosen(c).Name}"),
-                            Slot.Tick("sealant", "Dab of sealant in the keyway"),
-                            Slot.Tick("track", "Seal’s track as its lip wants it"),
-                        ],
+                        First(c)
+                            ? AskedAtFirst.Dress(Chosen(c))
+                            :
+                            [
+                                Slot.Tick(
+                                    "oil",
+                                    c.Chosen(Method) == "warm"
+                                        ? "Key home, sealant in its way, lip’s track dressed"
+                                        : $"Key home, sealant in its way; {Chosen(c).Name}; lip’s track dressed"
+                                ),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["Sealant vapour: air the room, no flame near."],
                 },
                 new Step(ToolStep.Name, "Draw tool in", "draw-tool")
                 {
                     When = DesignRules.PressedOn,
-                    Slots = _ =>
-                        [
-                            Slot.Tick("adapter", "Adapter in by fingers, full depth, then back a touch"),
-                            Slot.Tick("stud", "Stud right in"),
-                            Slot.Tick("start", "Hub on its key by hand, square"),
-                            Slot.Tick("bearing", "Thrust bearing’s turning face to the nut"),
-                        ],
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Tool
+                            :
+                            [
+                                Slot.Tick(
+                                    "adapter",
+                                    "Adapter home or back a touch, as its maker says; stud right in, hub square on its key"
+                                ),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
                 },
                 new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")
                 {
+                    Afresh = true,
                     When = c =>
                         DesignRules.PressedOn(c) is { Because: not null } not
                             ? not
@@ -186,11 +201,13 @@ public static partial class BalancerOn
                 },
                 new Step(DrawStep.Name, "Draw it on", "draw")
                 {
+                    Afresh = true,
                     When = DesignRules.PressedOn,
                     Slots = c =>
                         [
                             DepthSlot(c, DrawStep.Start, "Depth, started by hand", c.Sheet.Balancer!.Hub.LengthMm) with
                             {
+                                Required = !Same(c),
                                 Expected = c.Sheet.Balancer!.Hub.LengthMm - 4,
                             },
                             new Slot(
@@ -204,10 +221,14 @@ public static partial class BalancerOn
                             ),
                             DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer!.Hub.LengthMm) with
                             {
-                                Required = !c.Taken(DrawStep.Trace),
+                                // Where a trace was cut off, or none was asked for at first, its depth says how far it is.
+                                Required = First(c) ? !c.Taken(DrawStep.Trace) : c.CutOff(DrawStep.Trace) is not null,
                                 Expected = (c.Sheet.Balancer!.Hub.LengthMm + c.Sheet.Balancer!.SeatedDepthMm) / 2,
                             },
-                            Slot.Tick(DrawStep.Home, "Force rose sharply: it is home"),
+                            Slot.Tick(
+                                DrawStep.Home,
+                                First(c) ? "Force rose sharply: it is home" : "Force rose sharply: it is home. Tool off again"
+                            ),
                         ],
                     Judge = JudgeDrawn,
                     Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
@@ -238,8 +259,7 @@ public static partial class BalancerOn
                     Fasteners = CrankBoltSet,
                     Slots = c =>
                         [
-                            Slot.Tick(BoltStep.ToolOff, "Tool off, its adapter out of the nose"),
-                            Slot.Tick(BoltStep.ByHand, "Bolt and washer in by hand, raised side out"),
+                            .. First(c) ? AskedAtFirst.Bolt : [],
                             new Slot(
                                 BoltStep.Trace,
                                 "Torque against angle",
@@ -258,7 +278,7 @@ public static partial class BalancerOn
                                 1,
                                 "rule",
                                 Plausible: new Band(0, 400),
-                                Required: !c.Taken(BoltStep.Trace)
+                                Required: First(c) && !c.Taken(BoltStep.Trace)
                             ),
                             new Slot(
                                 BoltStep.Wrench,
@@ -303,17 +323,16 @@ public static partial class BalancerOn
                 .. DesignRules.All.SelectMany(d => d.AfterCrankBolt),
                 new Step(TurnStep.Name, "Crank turns", "crank-turns")
                 {
-                    Slots = _ =>
-                        [
-                            Slot.Tick("two-turns", "Two full turns by hand, smooth"),
-                            Slot.Tick("tight", "No tight place, no scrape"),
-                            Slot.Tick("float", "Float feels as it did before"),
-                        ],
-                    Judge = Prompt.Next,
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Turn
+                            : [Slot.Tick(TurnStep.Turned, "Two full turns by hand: no tight place, no scrape, float as before")],
+                    Judge = c => CrankTurns.Held(c, "balancer-on", c.TakenAt(TurnStep.Turned)) ?? Prompt.Next(c),
                     Cautions = ["Crank lock out first. Fingers out of chain and belts."],
                 },
                 new Step(MarkStep.Name, "Mark against true centre", "mark")
                 {
+                    When = c => Applies.If(!Same(c), "The same one is back on its key: its mark is where it was."),
                     Slots = _ =>
                         [
                             new Slot(
@@ -344,5 +363,48 @@ public static partial class BalancerOn
                     Supply.UsedUp("solvent", "Solvent and clean cloth"),
                 ],
             Wants = new("balancer", "crankBolt") { Not = ["balancer/puller", "balancer/spokes", "balancer/ring/"] },
+        };
+
+    /// <summary>It asks for little, takes the same one back without measuring it, and looks at the build's other tasks.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Choices =
+            [
+                new Choice(
+                    Which,
+                    PartsStep.Name,
+                    "Which goes on",
+                    _ => [new("another", "a new or another one"), new("same", "the same one back")]
+                ),
+                CrankTurns.Asked(TurnStep.Name),
+                .. Version1.Choices,
+            ],
+            Steps =
+            [
+                new Step(OthersStep.Name, "What holds it back", "balancer-parts")
+                {
+                    When = HasOthers,
+                    Judge = JudgeOthers,
+                    Gate = "what is behind it is done",
+                    Cautions = ["What is behind the balancer is out of reach once it is on."],
+                },
+                .. Version1.Steps.TakeWhile(s => s.Name != NoseStep.Name),
+                new Step(LookStep.Name, "The same one, looked at", "balancer-parts")
+                {
+                    When = LookedAt,
+                    Slots = LookSlots,
+                    Judge = JudgeLook,
+                    Gate = "good to go back",
+                    Cautions = ["Keyway edges cut. It rolls, and it is heavy: lay it flat."],
+                },
+                .. Version1.Steps.SkipWhile(s => s.Name != NoseStep.Name).TakeWhile(s => s.Name != ToolStep.Name),
+                // Screws that a body hangs on are back before it is drawn on.
+                .. DesignRules.All.SelectMany(d => d.BeforeDraw),
+                .. Version1
+                    .Steps.SkipWhile(s => s.Name != ToolStep.Name)
+                    .Where(s => DesignRules.All.SelectMany(d => d.BeforeDraw).All(b => b.Name != s.Name)),
+            ],
         };
 }

@@ -11,8 +11,6 @@ public static partial class BalancerOn
     {
         public static readonly StepName Name = new("bolt");
         public static readonly TraceSlot Trace = Name.Trace("trace");
-        public static readonly TickSlot ToolOff = Name.Tick("tool-off");
-        public static readonly TickSlot ByHand = Name.Tick("by-hand");
         public static readonly NumberSlot Wrench = Name.Number("wrench");
         public static readonly NumberSlot Adaptor = Name.Number("adaptor");
         public static readonly NumberSlot Angle = Name.Number("angle");
@@ -40,7 +38,11 @@ public static partial class BalancerOn
     {
         if (c.Trace(BoltStep.Trace) is not { } trace)
         {
-            return c.Taken(BoltStep.ToolOff) && c.Taken(BoltStep.ByHand) ? JudgeBolt(c) : Prompt.Next(c);
+            // Ticks of the first version, and its adaptor, come before the setting.
+            return
+                First(c) && c.Step.Slots(c).Any(s => s is { Required: true, Kind: SlotKind.Tick } && s.Key != BoltStep.Click && !c.Taken(s))
+                ? Prompt.Next(c)
+                : JudgeBolt(c);
         }
 
         var bolt = c.Sheet.CrankBolt!;
@@ -75,10 +77,12 @@ public static partial class BalancerOn
     private static Judgement JudgeBolt(StepContext c)
     {
         var bolt = c.Sheet.CrankBolt!;
-        if (c.Number(BoltStep.Adaptor) is not { } adaptor)
+        if (First(c) && !c.Taken(BoltStep.Adaptor))
         {
             return Prompt.Next(c);
         }
+
+        var adaptor = c.Number(BoltStep.Adaptor) ?? 0;
 
         // Without an adaptor the wrench's length changes nothing.
         var (length, angle) = (c.Number(BoltStep.Wrench) ?? 1, c.Number(BoltStep.Angle) ?? 0);
@@ -97,7 +101,9 @@ public static partial class BalancerOn
         {
             return new Judgement(
                 Sentence.Of(
-                    set is null ? "Set the wrench to {set} for {target} at the bolt." : "One smooth pull to the click, crank held.",
+                    set is null
+                        ? "Bolt and washer in by hand, raised side out. Set the wrench to {set} for {target} at the bolt."
+                        : "One smooth pull to the click, crank held.",
                     ("set", Quantity.Nm(answer.SetNm)),
                     ("target", Quantity.Nm(bolt.TorqueNm))
                 ),

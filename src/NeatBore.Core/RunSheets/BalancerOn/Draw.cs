@@ -116,7 +116,7 @@ public static partial class BalancerOn
 
     private static Judgement JudgeDraw(StepContext c)
     {
-        var depth = c.Number(DrawStep.Part) ?? c.Number(DrawStep.Start);
+        var depth = c.Number(DrawStep.Part) ?? c.Number(DrawStep.Start) ?? (Same(c) ? c.Sheet.Balancer!.Hub.LengthMm : null);
         if (depth is null)
         {
             return new Judgement(Sentence.Of("Start the hub by hand on its key, square. Read its depth."));

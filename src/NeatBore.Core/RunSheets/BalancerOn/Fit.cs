@@ -24,7 +24,8 @@ public static partial class BalancerOn
     }
 
     /// <summary>The fit as it was measured; null before it was, and where the readings can't all be true.</summary>
-    private static InterferenceFit.Answer? FitOf(StepContext c) => c.Once("fit", () => JudgeFit(c).Answer as InterferenceFit.Answer);
+    private static InterferenceFit.Answer? FitOf(StepContext c) =>
+        Same(c) ? c.Once("fit by the sheet", () => BySheet(c)) : c.Once("fit", () => JudgeFit(c).Answer as InterferenceFit.Answer);
 
     /// <summary>The force that it takes when home, by the school that was chosen.</summary>
     private static Band? HomeForce(StepContext c)
@@ -42,7 +43,8 @@ public static partial class BalancerOn
     private static IReadOnlyList<Slot> Diameters(StepContext c, string instrument, double nominal)
     {
         var plausible = new Band(nominal * 0.97, nominal * 1.03);
-        var sizes = c.Sheet.Balancer!.Nose.StationsMm.SelectMany(
+        var stations = c.Sheet.Balancer!.Nose.StationsMm;
+        var sizes = stations.SelectMany(
             (station, i) =>
                 s_acrossDeg.Select(deg => new Slot(
                     $"s{i + 1}-{deg}",
@@ -58,6 +60,8 @@ public static partial class BalancerOn
                     Expected: instrument == "micrometer" ? nominal : nominal - (Middle(c) ?? 0)
                 )
                 {
+                    // Both ends tell size, taper and roundness; what lies between is more.
+                    Required = First(c) || i == 0 || i == stations.Count - 1,
                     Reads = instrument == "micrometer" ? "balancer/nose/diameterMm" : null,
                 })
         );
@@ -72,6 +76,7 @@ public static partial class BalancerOn
                 1,
                 "thermometer",
                 Plausible: new Band(-10, 60),
+                Required: First(c) || instrument == "micrometer",
                 Expected: 18
             ),
         ];
@@ -87,7 +92,11 @@ public static partial class BalancerOn
     {
         var sheet = c.Sheet.Balancer!;
         var noseSlots = Diameters(c, "micrometer", sheet.Nose.DiameterMm);
-        if (noseSlots.Any(s => !c.Taken(NoseStep.Name, s) || !c.Taken(BoreStep.Name, s)))
+        if (
+            noseSlots.Any(s =>
+                s.Required && (!c.Taken(NoseStep.Name, s) || ((First(c) || s.StationMm is not null) && !c.Taken(BoreStep.Name, s)))
+            )
+        )
         {
             return new Judgement(Sentence.Of("Measure nose and bore first."));
         }
@@ -95,7 +104,7 @@ public static partial class BalancerOn
         IReadOnlyList<InterferenceFit.DiameterReading> Sizes(StepName step) =>
             [
                 .. noseSlots
-                    .Where(s => s.StationMm is not null)
+                    .Where(s => s.StationMm is not null && c.Taken(step, s))
                     .Select(s => new InterferenceFit.DiameterReading(s.StationMm!.Value, s.AngleDeg!.Value, c.Number(step, s)!.Value)),
             ];
         double Gauge(StepName step) => noseSlots.Where(s => s.StationMm is not null).Max(s => c.Uncertainty(step, s));
@@ -117,7 +126,7 @@ public static partial class BalancerOn
                     Sizes(BoreStep.Name),
                     sheet.Hub.OuterDiameterMm,
                     sheet.Hub.Material,
-                    c.Number(BoreStep.Temperature)!.Value,
+                    c.Number(BoreStep.Temperature) ?? c.Number(NoseStep.Temperature)!.Value,
                     sheet.Hub.RoughnessRzUm
                 ),
                 sheet.Hub.LengthMm - sheet.SeatedDepthMm,

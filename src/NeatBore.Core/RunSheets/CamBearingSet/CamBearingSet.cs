@@ -100,6 +100,17 @@ public static partial class CamBearingSet
                 },
                 new Step(SetStep.Name, "Shell and bore", "cam-shell")
                 {
+                    Renews =
+                    [
+                        StartStep.Name,
+                        BiteStep.Name,
+                        LookStep.Name,
+                        SeatStep.Name,
+                        LineStep.Name,
+                        ReamStep.Name,
+                        TrialStep.Name,
+                        TurnStep.Name,
+                    ],
                     Each = All,
                     ItemName = Name,
                     Together = "set",
@@ -155,6 +166,7 @@ public static partial class CamBearingSet
                 },
                 new Step(StartStep.Name, "Before the first blow", "cam-start")
                 {
+                    Afresh = true,
                     Each = Driven,
                     ItemName = Name,
                     Together = "drive",
@@ -174,6 +186,7 @@ public static partial class CamBearingSet
                 },
                 new Step(BiteStep.Name, "Two or three millimetres in", "cam-bite")
                 {
+                    Afresh = true,
                     Each = Driven,
                     ItemName = Name,
                     Together = "drive",
@@ -194,6 +207,7 @@ public static partial class CamBearingSet
                 },
                 new Step(LookStep.Name, "Near the end", "cam-look")
                 {
+                    Afresh = true,
                     Each = Driven,
                     ItemName = Name,
                     Together = "drive",

@@ -48,6 +48,7 @@ public static partial class CrankFloat
                 },
                 new Step(PickStep.Name, "Shims from the stock", "shims")
                 {
+                    Afresh = true,
                     Needs = [FloatStep.Name],
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                     Slots = _ => [Slot.Tick(PickStep.Stock, "Count the shims in the crib") with { Stock = [Shim] }],
@@ -57,6 +58,7 @@ public static partial class CrankFloat
                 },
                 new Step(TrialStep.Name, "Trial, torqued", "shims-trial")
                 {
+                    Afresh = true,
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                     Slots = _ =>
                         [

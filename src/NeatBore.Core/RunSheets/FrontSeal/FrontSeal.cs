@@ -7,6 +7,15 @@ namespace NeatBore.Core.RunSheets;
 public static class FrontSeal
 {
     private static readonly ChoiceName Out = new("out");
+    private static readonly ChoiceName Home = new("home");
+    private static readonly Option s_flush = new("flush", "flush all round");
+    private static readonly Option s_proud = new("proud", "proud or deep somewhere");
+
+    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
+    private static bool First(StepContext c) => c.Chosen(Home) is null;
+
+    /// <summary>From when it sits.</summary>
+    private static SlotName PressedAt(StepContext c) => c.Chosen(Home) == "stops" ? PressStep.Flush : SealSeat.Last(PressStep.Name);
 
     private static class LipStep
     {
@@ -37,6 +46,7 @@ public static class FrontSeal
     private static class PressStep
     {
         public static readonly StepName Name = new("press");
+        public static readonly PickSlot Flush = Name.Pick("flush");
     }
 
     private static class NotchesStep
@@ -68,21 +78,35 @@ public static class FrontSeal
             [
                 new Step(LipStep.Name, "What lip is it?", "seal")
                 {
-                    Slots = _ => [new Slot("seal", "New seal", SlotKind.Text), Slot.Tick("size", "Sizes read off it match the sheet")],
+                    Slots = c =>
+                        [
+                            new Slot("seal", "New seal", SlotKind.Text, Required: First(c)),
+                            Slot.Tick("size", "Sizes read off it match the sheet"),
+                        ],
                     Judge = c => SealCare.Follows(c, c.Sheet.FrontSeal!),
                     Cautions = ["The lip is cut by a fingernail: hold it by its case."],
                 },
                 new Step(OutStep.Name, "Old seal out", "seal")
                 {
                     Slots = c =>
-                        c.Chosen(Out) == "extractor"
+                        !First(c)
+                            ?
+                            [
+                                Slot.Tick(
+                                    "pulled",
+                                    c.Chosen(Out) == "extractor"
+                                        ? "Bites by hand, not to its thread’s end; screw on the nose’s rim, seal out"
+                                        : "Shim round the shaft, prised a little all round, seal out"
+                                ),
+                            ]
+                        : c.Chosen(Out) == "extractor"
                             ?
                             [
                                 Slot.Tick("bite", "Screwed in by hand until it bites"),
                                 Slot.Tick("not-home", "Not to the end of its thread"),
                                 Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out"),
                             ]
-                            : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
+                        : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
                     Judge = Prompt.Next,
                     NoWayBack = true,
                     Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
@@ -91,8 +115,13 @@ public static class FrontSeal
                 {
                     Slots = c =>
                         [
-                            Slot.Tick("bore", "Bore clean, no score across it"),
-                            Slot.Tick("track", "Track clean, edges of keyway broken"),
+                            .. First(c)
+                                ? new[]
+                                {
+                                    Slot.Tick("bore", "Bore clean, no score across it"),
+                                    Slot.Tick("track", "Track clean, edges of keyway broken"),
+                                }
+                                : [Slot.Tick("bore", "Bore clean, no score across; track clean, keyway’s edges broken")],
                             .. (c.Sheet.FrontSeal!.JointsDeg ?? []).Count == 0
                                 ? Array.Empty<Slot>()
                                 : [Slot.Tick("primer", "Primer on the castings’ joints")],
@@ -103,6 +132,7 @@ public static class FrontSeal
                 BalancerInspection.Version1.Steps.First(s => s.Id == "groove"),
                 new Step(PlanStep.Name, "How deep", "seal")
                 {
+                    When = c => Applies.If(c.Chosen(Home) != "stops", "Its tool stops it at its depth."),
                     Weighs = ["groove"],
                     Slots = c =>
                         [
@@ -124,8 +154,10 @@ public static class FrontSeal
                 {
                     Slots = c =>
                         [
-                            .. SealCare.Dress(c.Chosen(SealCare.Lip)),
-                            Slot.Tick("guard", "Guard sleeve over keyway and edges"),
+                            .. First(c)
+                                ? (Slot[])
+                                    [.. SealCare.Dress(c.Chosen(SealCare.Lip)), Slot.Tick("guard", "Guard sleeve over keyway and edges")]
+                                : [SealCare.DressedOver(c.Chosen(SealCare.Lip), "guard sleeve over keyway and edges")],
                             .. (c.Sheet.FrontSeal!.JointsDeg ?? []) is [var first, ..]
                                 ? [Slot.Tick("clocked", $"Seal’s notches at the joints, {Clock.Text(first)} and across")]
                                 : Array.Empty<Slot>(),
@@ -135,32 +167,43 @@ public static class FrontSeal
                 },
                 new Step(PressStep.Name, "Press it in", "seal-depth")
                 {
+                    Afresh = true,
                     Needs = [PlanStep.Name],
                     Slots = c =>
                         [
-                            Slot.Tick("ring", "Ring as wide as the seal, pressed evenly"),
-                            .. SealSeat.Slots(
-                                c.Sheet.FrontSeal!,
-                                View.Front,
-                                c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
-                                "frontSeal"
-                            ),
+                            .. First(c) ? [Slot.Tick("ring", "Ring as wide as the seal, pressed evenly")] : Array.Empty<Slot>(),
+                            .. c.Chosen(Home) == "stops"
+                                ? [Slot.Pick(PressStep.Flush, "Seal, all round", s_flush, s_proud)]
+                                : SealSeat.Slots(
+                                    c.Sheet.FrontSeal!,
+                                    View.Front,
+                                    c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                                    "frontSeal"
+                                ),
                         ],
                     Judge = c =>
-                        SealSeat.Judge(
-                            c,
-                            c.Sheet.FrontSeal!,
-                            c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
-                            "Square and at depth. Sealant into the notches now, if it has them."
-                        ),
+                        c.Chosen(Home) == "stops"
+                            ? JudgeFlush(c)
+                            : SealSeat.Judge(
+                                c,
+                                c.Sheet.FrontSeal!,
+                                c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                                "Square and at depth. Sealant into the notches now, if it has them."
+                            ),
                     Gate = "square, at depth",
-                    Cautions = ["Press, don’t hammer on one side. Fingers out of the ring."],
+                    Cautions = ["Ring as wide as the seal. Press, don’t hammer on one side. Fingers out of the ring."],
                 },
                 new Step(NotchesStep.Name, "Notches sealed", "seal")
                 {
                     When = c => Applies.If((c.Sheet.FrontSeal!.JointsDeg ?? []).Count > 0, "No joint runs into this bore."),
-                    Slots = _ =>
-                        [Slot.Tick("pushed", "Sealant pushed into each notch until it shows"), Slot.Tick("wiped", "Wiped off the lip")],
+                    Slots = c =>
+                        First(c)
+                            ?
+                            [
+                                Slot.Tick("pushed", "Sealant pushed into each notch until it shows"),
+                                Slot.Tick("wiped", "Wiped off the lip"),
+                            ]
+                            : [Slot.Tick("pushed", "Sealant pushed into each notch until it shows, wiped off the lip")],
                     Judge = Prompt.Next,
                     Cautions = ["No flame near."],
                 },
@@ -168,13 +211,14 @@ public static class FrontSeal
                 {
                     When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
                     Slots = _ => [Slot.Tick(SealCare.Turned(RestStep.Name), "Crank turned again")],
-                    Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, SealSeat.Last(PressStep.Name)),
+                    Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, PressedAt(c)),
                     Cautions = ["Tag the crank: do not turn."],
                 },
             ]
         )
         {
             Wants = new("frontSeal") { Also = ["balancer"] },
+            Rests = c => SealCare.Resting(c, c.Sheet.FrontSeal, PressedAt(c), RestStep.Name, "front seal"),
             Supplies = sheet =>
                 [
                     Supply.Seal(sheet.FrontSeal, "Front seal"),
@@ -183,6 +227,37 @@ public static class FrontSeal
                         ? Array.Empty<Supply>()
                         : [Supply.UsedUp("joint", "Primer and sealant for the joint’s notches")],
                 ],
+        };
+
+    /// <summary>It asks for little, and takes a seal that is pressed until its tool stops.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Choices =
+            [
+                .. Version1.Choices,
+                new Choice(
+                    Home,
+                    PressStep.Name,
+                    "How deep it goes",
+                    _ => [new("measured", "to a depth, measured"), new("stops", "until its tool stops")]
+                ),
+            ],
+        };
+
+    private static Judgement JudgeFlush(StepContext c) =>
+        c.Picked(PressStep.Flush) switch
+        {
+            null => new Judgement(Sentence.Of("Press until the tool stops on the cover. Then look: flush all round?")),
+            "flush" => new Judgement(
+                Sentence.Of("Flush all round. Sealant into the notches now, if it has them."),
+                new Call(Verdict.Go, Sentence.Of("Pressed until its tool stopped, and flush all round: not measured."), [])
+            ),
+            _ => new Judgement(
+                Sentence.Of("Press on where it stands proud, a little at a time. Where it is deep: out, and a new one."),
+                new Call(Verdict.LookAgain, Sentence.Of("It is not flush all round."), [])
+            ),
         };
 
     private static Judgement JudgePlan(StepContext c)

@@ -79,7 +79,15 @@ public static class RearSeal
         public static readonly TickSlot New = Name.Tick("new");
     }
 
-    private static readonly Sweeping s_sweeping = new(sheet => sheet.Rear!.Housing!, View.Rear, "housing", HangStep.Name, LooseStep.Name);
+    private static readonly Sweeping s_sweeping = new(
+        sheet => sheet.Rear!.Housing!,
+        View.Rear,
+        "housing",
+        HangStep.Name,
+        LooseStep.Name,
+        SweepStep.Name,
+        "rear-seal"
+    );
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } =
@@ -182,6 +190,7 @@ public static class RearSeal
                 },
                 new Step(LooseStep.Name, "On, finger-tight", "housing")
                 {
+                    Afresh = true,
                     When = Centred,
                     Slots = c =>
                         c.Chosen(Sweeping.School) == "turn"
@@ -217,6 +226,7 @@ public static class RearSeal
                 },
                 new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
                 {
+                    Afresh = true,
                     When = Centred,
                     Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Tighten its bolts in order."),
@@ -225,6 +235,7 @@ public static class RearSeal
                 },
                 new Step(TorqueStep.Name, "Housing’s bolts in order", "bolts")
                 {
+                    Afresh = true,
                     When = Centred,
                     Fasteners = sheet => sheet.Rear!.Housing is { } housing ? BoltPattern.Sets(housing, "Rear housing", View.Rear) : [],
                     Slots = c => BoltPattern.Slots(HousingPlan(c), c.Chosen(Wrench)),
@@ -241,9 +252,10 @@ public static class RearSeal
                 },
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
                 {
+                    Loosens = [TorqueStep.Name],
                     When = Centred,
                     Slots = s_sweeping.Slots,
-                    Judge = c => s_sweeping.Judge(c, "The housing sits {offset} off, tight. Now the seal."),
+                    Judge = c => s_sweeping.Judge(c, "The housing sits {offset} off, tight. Now the seal.", tight: true),
                     Gate = "central when tight",
                     Cautions = ["Sleeves tied: the flange turns with the dial."],
                 },
@@ -265,6 +277,7 @@ public static class RearSeal
                 },
                 new Step(PressStep.Name, "Press it in", "seal-depth")
                 {
+                    Afresh = true,
                     When = c =>
                         Applies.If(c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block, "It is laid in with the cap, not pressed."),
                     Slots = c =>
@@ -337,6 +350,7 @@ public static class RearSeal
             ]
         )
         {
+            Rests = c => SealCare.Resting(c, c.Sheet.Rear?.Seal, SealSeat.Last(PressStep.Name), RestStep.Name, "rear seal"),
             Wants = new("rear") { Also = ["endFloat"] },
             Supplies = sheet =>
                 [
@@ -348,7 +362,6 @@ public static class RearSeal
                         : Array.Empty<Supply>(),
                 ],
             View = View.Rear,
-            Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
         };
 
     private static Applies HasHousing(StepContext c) =>

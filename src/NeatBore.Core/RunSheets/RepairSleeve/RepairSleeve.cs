@@ -95,6 +95,7 @@ public static class RepairSleeve
                 },
                 new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
                 {
+                    Afresh = true,
                     When = On,
                     Slots = c =>
                         [

@@ -53,6 +53,19 @@ internal static class SealCare
             ],
         };
 
+    /// <summary>The same in one, with what keeps the lip from an edge.</summary>
+    public static Slot DressedOver(string? lip, string guard) =>
+        Slot.Tick(
+            "dressed",
+            lip switch
+            {
+                "ptfe" => $"Lip and track dry, lip as its arrow says; on its own fitting sleeve, {guard}",
+                "split" => $"Oiled, towards the oil, ends sealed and turned off the split; {guard}",
+                "rope" => $"Soaked, rolled in, ends trimmed; {guard}",
+                _ => $"Lip and track oiled, spring in its groove, lip towards the oil; {guard}",
+            }
+        );
+
     /// <summary>What its lip is fitted with.</summary>
     public static IReadOnlyList<Supply> Supplies(SealSheet? seal) =>
         (seal?.Lips ?? [LipKind.Rubber])[0] switch
@@ -89,7 +102,7 @@ internal static class SealCare
     public static TickSlot Turned(StepName step) => step.Tick("turned");
 
     /// <summary>The rest of a PTFE lip: nothing turns until it has settled.</summary>
-    public static Judgement Rested(StepContext c, SealSheet seal, NumberSlot pressedIn)
+    public static Judgement Rested(StepContext c, SealSheet seal, SlotName pressedIn)
     {
         if (c.TakenAt(pressedIn) is not { } pressed)
         {
@@ -131,6 +144,12 @@ internal static class SealCare
             )
         );
     }
+
+    /// <summary>A PTFE lip that settles: from when it was pressed until the crank has turned again.</summary>
+    public static Rest? Resting(StepContext c, SealSheet? seal, SlotName pressedIn, StepName rest, string what) =>
+        c.Chosen(Lip) == "ptfe" && seal is not null && c.TakenAt(pressedIn) is { } pressed && !c.Taken(Turned(rest))
+            ? new Rest($"The {what}’s lip settles", pressed.AddHours(seal.RestHours))
+            : null;
 
     private static string Name(LipKind lip) =>
         lip switch

@@ -11,8 +11,18 @@ namespace NeatBore.Core.RunSheets;
 /// <param name="View">The end that the builder faces.</param>
 /// <param name="Name">What the builder calls the part.</param>
 /// <param name="Setup">The step where the engine's hang, the dial's droop and the crank's hold are told.</param>
+/// <param name="First">The first sweep.</param>
+/// <param name="Kind">The kind of their task.</param>
 /// <param name="Loose">The step where the part is on, its bolts finger-tight.</param>
-internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View View, string Name, StepName Setup, StepName Loose)
+internal sealed record Sweeping(
+    Func<EngineSheet, HousingSheet> Housing,
+    View View,
+    string Name,
+    StepName Setup,
+    StepName Loose,
+    StepName First,
+    string Kind
+)
 {
     private static readonly int[] s_dialDeg = [0, 45, 90, 135, 180, 225, 270, 315];
 
@@ -54,7 +64,8 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         new("upside-down", "upside down"),
         new("three-up", "on its side, 3 up"),
         new("nine-up", "on its side, 9 up"),
-        new("crank-upright", "crank upright"),
+        new("crank-upright", "nose up"),
+        new("in-car", "in the car"),
     ];
 
     /// <summary>Straight up by how it hangs; null where the crank stands upright.</summary>
@@ -154,11 +165,13 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         {
             "dial" =>
             [
-                .. s_dialDeg.Select(deg => Dial(At(c.Step.Name, deg), deg)),
+                .. Enough(c).Select(deg => Dial(At(c.Step.Name, deg), deg)),
                 Dial(Repeat(c.Step.Name), 0) with
                 {
                     Label = "12 again",
+                    Required = c.Step.Name == First || !AsksLittle(c),
                 },
+                .. s_dialDeg.Except(Enough(c)).Select(deg => Dial(At(c.Step.Name, deg), deg) with { Required = false }),
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
@@ -174,11 +187,30 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         };
     }
 
+    /// <summary>Whether the run sheet asks for enough, and takes more: those that know what keeps pistons and valves apart.</summary>
+    public static bool AsksLittle(StepContext c) => c.Chosen(CrankTurns.Valves) is not null;
+
+    /// <summary>Places that are enough: the first sweep tells an oval from an offset; the later ones, whether it moved.</summary>
+    private int[] Enough(StepContext c) =>
+        !AsksLittle(c) ? s_dialDeg
+        : c.Step.Name == First ? [0, 45, 90, 180, 225, 270]
+        : [0, 90, 180, 270];
+
     /// <summary>What a sweep says.</summary>
     /// <param name="c">The step.</param>
     /// <param name="onGo">What to do next where it is central.</param>
-    public Judgement Judge(StepContext c, string onGo)
+    /// <param name="tight">Whether its bolts are tight: it doesn't move before they are slacked.</param>
+    public Judgement Judge(StepContext c, string onGo, bool tight = false)
     {
+        if (
+            c.Chosen(School) == "dial"
+            && CrankTurns.Held(c, Kind, s_dialDeg.Select(deg => c.TakenAt(At(c.Step.Name, deg))).Where(t => t is not null).Min())
+                is { } held
+        )
+        {
+            return held;
+        }
+
         if (c.Taken(Reason(c.Step.Name)))
         {
             return new Judgement(
@@ -233,7 +265,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
             );
         }
 
-        return new Judgement(Do(c, housing, answer, call, onGo), call, answer);
+        return new Judgement(Do(c, housing, answer, call, onGo, tight), call, answer);
     }
 
     /// <summary>The angles of a bolt or a landmark in words, such as "bolt 2, inlet side".</summary>
@@ -255,7 +287,7 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
         return read.Max() - read.Min();
     }
 
-    private Sentence Do(StepContext c, HousingSheet housing, BoreCentring.Answer answer, Call call, string onGo)
+    private Sentence Do(StepContext c, HousingSheet housing, BoreCentring.Answer answer, Call call, string onGo, bool tight)
     {
         var lead = call.Checks[0];
         var cannot = call.Checks.Any(k => k is { Name: "room in the holes", Verdict: Verdict.Stop });
@@ -273,6 +305,10 @@ internal sealed record Sweeping(Func<EngineSheet, HousingSheet> Housing, View Vi
                 "The {part} sits {offset} off towards {clock}; swung on its dowel it can’t get central. Work the dowel, or another {part}.",
             _ when cannot =>
                 "The {part} sits {offset} off towards {clock}; its holes allow {free}. Open the holes a little, or another {part}.",
+            (Verdict.LookAgain, _) when tight =>
+                "{offset} is too near the limit to tell. Sweep it again; or slacken, tap it towards {move}, and tighten again.",
+            _ when tight =>
+                "The {part} sits {offset} off towards {clock}. Slacken its bolts, tap it towards {move}, {near}, and tighten again.",
             (Verdict.LookAgain, _) => "{offset} is too near the limit to tell. Tap it a little towards {move}, {near}, and sweep again.",
             _ when c.Chosen(School) == "dial" =>
                 "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",

@@ -98,6 +98,7 @@ public static class SpigotBearing
                 },
                 new Step(InStep.Name, "In, to its depth", "spigot-in")
                 {
+                    Afresh = true,
                     Slots = c =>
                         [
                             Slot.Tick("cold", "Cold, light blows on its outer ring"),

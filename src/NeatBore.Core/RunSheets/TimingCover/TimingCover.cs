@@ -59,7 +59,18 @@ public static partial class TimingCover
     private static readonly ChoiceName Sealant = new("sealant");
     private static readonly ChoiceName Wrench = new("wrench");
 
-    private static readonly Sweeping s_sweeping = new(sheet => sheet.Cover!, View.Front, "cover", HangStep.Name, DryStep.Name);
+    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
+    private static bool First(StepContext c) => !Sweeping.AsksLittle(c);
+
+    private static readonly Sweeping s_sweeping = new(
+        sheet => sheet.Cover!,
+        View.Front,
+        "cover",
+        HangStep.Name,
+        DryStep.Name,
+        SweepStep.Name,
+        "timing-cover"
+    );
     private static readonly Sentence s_skinned = Sentence.Of("Too late: it has skinned. Cover off, both faces clean, a new bead.");
 
     /// <summary>The first version.</summary>
@@ -117,9 +128,16 @@ public static partial class TimingCover
                 new Step(BeforeStep.Name, "Balancer comes later", "cover-before")
                 {
                     When = c =>
-                        Applies.If(c.Other("balancer-on") is not (null or Standing.ToDo), "The balancer is not on: it goes on last."),
-                    Judge = _ => new Judgement(
-                        Sentence.Of("Balancer off again: the cover is centred before it goes on."),
+                        Applies.If(
+                            c.Worked("balancer-on") && (First(c) || c.Chosen(Sweeping.School) != "balancer"),
+                            "The balancer is not on: it goes on last."
+                        ),
+                    Judge = c => new Judgement(
+                        Sentence.Of(
+                            First(c)
+                                ? "Balancer off again: the cover is centred before it goes on."
+                                : "Balancer off again, or choose “balancer on first”. " + Covered(c.Sheet)
+                        ),
                         new Call(
                             Verdict.Stop,
                             Sentence.Of("A balancer on the nose hides the seal’s bore and holds the cover wherever it is."),
@@ -131,28 +149,31 @@ public static partial class TimingCover
                 },
                 new Step(SchoolStep.Name, "Parts and faces", "cover")
                 {
-                    Slots = _ =>
-                        [
-                            new Slot("cover", "Cover", SlotKind.Text),
-                            Slot.Tick("clean", "Old sealant off, both faces degreased"),
-                            Slot.Tick("flat", "Cover’s face flat on a plate, no burr"),
-                            Slot.Tick("dowels", "Dowels looked at, holes clean"),
-                        ],
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Parts
+                            :
+                            [
+                                new Slot("cover", "Cover", SlotKind.Text, Required: false),
+                                Slot.Tick("clean", "Faces bare and degreased, flat on a plate; dowels and holes clean"),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["Solvent vapour: air the room, no flame near. Scrapers cut."],
                 },
                 new Step(HangStep.Name, "How it hangs; droop", "hang")
                 {
-                    Slots = Sweeping.SetupSlots,
-                    Judge = Sweeping.JudgeSetup,
+                    When = c =>
+                        Applies.If(First(c) || c.Chosen(Sweeping.School) is "dial" or "ring", "Nothing droops, and no ring is measured."),
+                    Slots = SetupSlots,
+                    Judge = JudgeSetup,
                     Cautions = ["Never under a hanging engine. Check the stand’s rating."],
                 },
                 new Step(DryStep.Name, "On dry, finger-tight", "cover")
                 {
+                    Afresh = true,
                     Slots = c =>
                         [
-                            Slot.Tick("on", "Cover on dry, no sealant"),
-                            Slot.Tick("finger", "All bolts finger-tight: it moves by hand"),
+                            .. First(c) ? AskedAtFirst.Dry : [Slot.Tick("on", "On dry, all bolts finger-tight: it moves by hand")],
                             .. c.Chosen(Sweeping.Dowelled) == "two"
                                 ? Array.Empty<Slot>()
                                 :
@@ -175,6 +196,8 @@ public static partial class TimingCover
                 },
                 new Step(SweepStep.Name, "Sweep, finger-tight", "centring")
                 {
+                    When = Swept,
+                    Afresh = true,
                     Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug the bolts in order, then sweep again."),
                     Gate = "the bore is central",
@@ -182,6 +205,8 @@ public static partial class TimingCover
                 },
                 new Step(SnugStep.Name, "Sweep, snug", "centring")
                 {
+                    When = Swept,
+                    Afresh = true,
                     Slots = s_sweeping.Slots,
                     Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Scribe witness marks across the joint."),
                     Gate = "central when snug",
@@ -189,17 +214,18 @@ public static partial class TimingCover
                 },
                 new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
                 {
-                    Slots = _ =>
-                        [
-                            Slot.Tick("marks", "Marks scribed, or temporary pins in"),
-                            Slot.Tick("off", "Cover off, faces wiped dry"),
-                            Slot.Tick("ready", "Bolts, wrench, dial, rag to hand"),
-                        ],
+                    When = Swept,
+                    Afresh = true,
+                    Slots = c =>
+                        First(c)
+                            ? AskedAtFirst.Witness
+                            : [Slot.Tick("marks", "Marks scribed or pins in; cover off, wiped dry; bolts, wrench, rag to hand")],
                     Judge = Prompt.Next,
                     Cautions = ["A scriber slips: eye protection."],
                 },
                 new Step(SealantStep.Name, "Sealant", "sealant")
                 {
+                    Afresh = true,
                     Slots = c =>
                         Product(c) is null
                             ? [Slot.Tick(SealantStep.Spread, "Gasket on, holes in line")]
@@ -223,6 +249,7 @@ public static partial class TimingCover
                 },
                 new Step(CloseStep.Name, "Closed to its marks", "sealant")
                 {
+                    Afresh = true,
                     Needs = [SealantStep.Name],
                     Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],
                     Judge = JudgeClosed,
@@ -231,13 +258,16 @@ public static partial class TimingCover
                 },
                 new Step(ConfirmStep.Name, "One confirming sweep", "centring")
                 {
+                    When = Swept,
+                    Afresh = true,
                     Slots = s_sweeping.Slots,
-                    Judge = c => s_sweeping.Judge(c, "On its marks, {offset} off. Tighten in order."),
+                    Judge = c => s_sweeping.Judge(c, "On its marks, {offset} off. Tighten in order.", tight: true),
                     Gate = "central on its sealant",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
                 },
                 new Step(TorqueStep.Name, "Tighten in order", "bolts")
                 {
+                    Afresh = true,
                     Fasteners = sheet => BoltPattern.Sets(sheet.Cover!, "Timing cover", View.Front),
                     Slots = c =>
                         BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front), c.Chosen(Wrench)),
@@ -254,8 +284,9 @@ public static partial class TimingCover
                 },
                 new Step(FinalStep.Name, "Sweep, tight", "centring")
                 {
-                    Slots = s_sweeping.Slots,
-                    Judge = c => s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail."),
+                    Loosens = [TorqueStep.Name],
+                    Slots = FinalSlots,
+                    Judge = JudgeFinal,
                     Catches = "Turn the crank two turns by hand and look round the lip: the same gap all round, no weeping when it runs",
                     Gate = "central when tight",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
@@ -289,7 +320,37 @@ public static partial class TimingCover
         )
         {
             Wants = new("cover"),
+            Rests = c =>
+                !c.Taken(CureStep.Oil) && c.TakenAt(SealantStep.Spread) is { } spread && Clocked(c, spread) is { } clock
+                    ? new Rest("The cover’s sealant sets", clock.HandleAt)
+                    : null,
             Supplies = sheet => [Supply.Joint(sheet), Supply.UsedUp("solvent", "Solvent and clean cloth")],
-            Up = chosen => Sweeping.UpDeg(chosen.GetValueOrDefault(Sweeping.Hang)),
+        };
+
+    /// <summary>It asks for little, takes a ring's play as its call, and keeps the crank still where it must not turn.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Choices =
+            [
+                CrankTurns.Asked(SweepStep.Name),
+                .. Version1.Choices.Where(c => c.Name != Sweeping.School),
+                new Choice(
+                    Sweeping.School,
+                    SchoolStep.Name,
+                    "How it is centred",
+                    _ =>
+                        [
+                            new("dial", "dial turned with the crank"),
+                            new("feeler", "feelers round the crank"),
+                            new("ring", "ring on the nose, bore bare"),
+                            new("lip", "ring on the nose, seal in"),
+                            new("balancer", "balancer on first, seal in"),
+                        ]
+                ),
+            ],
+            // A ring that leaves too much play goes no further.
+            Steps = [.. Version1.Steps.Select(s => s.Name == HangStep.Name ? s with { Gate = "what centres it is good" } : s)],
         };
 }

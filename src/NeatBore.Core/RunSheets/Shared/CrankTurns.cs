@@ -1,0 +1,74 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets;
+
+/// <summary>What has to be so before anything turns the crank: no piston meets a valve, no lip is resting, no sealant setting.</summary>
+internal static class CrankTurns
+{
+    private const string Meet = "meet";
+
+    /// <summary>What keeps pistons and valves apart; told once a build.</summary>
+    public static readonly ChoiceName Valves = new("valves");
+
+    /// <summary>The tasks that leave something to rest, by kind.</summary>
+    private static readonly string[] s_rests = ["front-seal", "timing-cover", "rear-seal"];
+
+    /// <summary>Asks it at a step that turns the crank.</summary>
+    public static Choice Asked(StepName at) =>
+        new(
+            Valves,
+            at,
+            "Valves and pistons",
+            _ =>
+                [
+                    new("drive-on", "timing drive on"),
+                    new("head-off", "head off"),
+                    new("held-clear", "pistons held clear"),
+                    new(Meet, "drive off, head on"),
+                ]
+        );
+
+    /// <summary>What keeps the crank still; null where it may turn.</summary>
+    /// <param name="c">The step that turns it.</param>
+    /// <param name="own">The kind of its own task: its own turns within its own sealant's time are its own affair.</param>
+    /// <param name="turnedAt">When it was turned; null before.</param>
+    public static Judgement? Held(StepContext c, string own, DateTimeOffset? turnedAt)
+    {
+        if (c.Chosen(Valves) == Meet)
+        {
+            return new Judgement(
+                Sentence.Of("Don’t turn it. Timing drive on, head off, or every piston half way down first."),
+                new Call(Verdict.Stop, Sentence.Of("Drive off and head on: pistons meet valves, and bend them."), [])
+            );
+        }
+
+        foreach (var kind in s_rests.Where(k => k != own))
+        {
+            if (c.Rests(kind) is not { } rest || turnedAt >= rest.Until)
+            {
+                continue;
+            }
+
+            return turnedAt is null
+                ? new Judgement(
+                    Sentence.Of("{what}: leave the crank alone until then.", ("what", Quantity.Word(rest.What))),
+                    Until: rest.Until,
+                    Then: Sentence.Of("The time is up. It may turn, by hand.")
+                )
+                : new Judgement(
+                    Sentence.Of("Turned too soon: look at it, or a lead says why it will hold."),
+                    new Call(
+                        Verdict.Stop,
+                        Sentence.Of(
+                            "The crank was turned {left} too soon: {what}.",
+                            ("left", Quantity.Minutes((rest.Until - turnedAt.Value).TotalMinutes)),
+                            ("what", Quantity.Word(rest.What))
+                        ),
+                        []
+                    )
+                );
+        }
+
+        return null;
+    }
+}

@@ -281,7 +281,7 @@ public class LittleAskedTests
     }
 
     [Theory]
-    [InlineData(16)]
+    [InlineData(20)]
     [InlineData(18)]
     public void The_pull_stops_at_its_weakest_part_and_says_which(double engaged)
     {

@@ -192,7 +192,7 @@ public static partial class BalancerOff
                 .. Version1.Choices.Where(c => c.Name != Lock),
                 new Choice(
                     Turned,
-                    PullStep.Name,
+                    BoltStep.Name,
                     "Screw turned with",
                     _ => [new("ratchet", "a ratchet or bar"), new("impact", "an impact driver")]
                 ),

@@ -239,7 +239,7 @@ public static class FrontSeal
                 .. Version1.Choices,
                 new Choice(
                     Home,
-                    PressStep.Name,
+                    CleanStep.Name,
                     "How deep it goes",
                     _ => [new("measured", "to a depth, measured"), new("stops", "until its tool stops")]
                 ),

@@ -334,7 +334,7 @@ public static partial class TimingCover
             Version = 2,
             Choices =
             [
-                CrankTurns.Asked(SweepStep.Name),
+                CrankTurns.Asked(DryStep.Name),
                 .. Version1.Choices.Where(c => c.Name != Sweeping.School),
                 new Choice(
                     Sweeping.School,

@@ -16,7 +16,7 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
       ? {
           centre: { at: [112, 168] as const },
           width: { at: [276, 168] as const },
-          depth: { at: [112, 262] as const },
+          depth: { at: [112, 286] as const },
         }
       : {}),
   };

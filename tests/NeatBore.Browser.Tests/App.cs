@@ -399,6 +399,13 @@ public sealed class Builder : IDisposable
         Press(value, Keys.Enter);
     }
 
+    /// <summary>Types at a place that nothing waits for.</summary>
+    public void More(string place, string value)
+    {
+        Find($"//*[@data-slot='{place}']").Click();
+        Read(place, value);
+    }
+
     /// <summary>Ticks a place once it has the keyboard.</summary>
     public void Tick(string place)
     {

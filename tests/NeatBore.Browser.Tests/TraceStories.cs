@@ -16,7 +16,7 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         Steps.Fitted(builder, bench);
         builder.Tick("ready");
         builder.GoOn("Key, oil, sealant");
-        Steps.Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
+        Steps.Ticks(builder, "oil", "adapter");
         builder.Read("start", "40");
         builder.BigSays("Draw it on");
         builder.Click("//footer//button[contains(., 'Made to start square')]");
@@ -67,7 +67,7 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         Steps.Fitted(builder, bench);
         builder.Tick("ready");
         builder.GoOn("Key, oil, sealant");
-        Steps.Ticks(builder, "key", "oil", "sealant", "track", "adapter", "stud", "start", "bearing");
+        Steps.Ticks(builder, "oil", "adapter");
         builder.Read("start", "40");
         builder.PressBig("Draw it on");
         builder.Wait(Points);

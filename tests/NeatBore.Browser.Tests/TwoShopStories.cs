@@ -27,14 +27,14 @@ public sealed class TwoShopStories(TwoShopStories.OwnShop app) : IClassFixture<T
         {
             builder.Open(task);
             builder.GoOn("Begin: Front seal");
-            builder.WaitForPlace("seal");
+            builder.WaitForPlace("size");
             await File.WriteAllTextAsync(
                 file,
                 (await app.GetAsync($"/api/builds/{build}/file")).ToJsonString(),
                 TestContext.Current.CancellationToken
             );
             builder.Line(up: false);
-            builder.Read("seal", "FS-WAITS");
+            builder.More("seal", "FS-WAITS");
             builder.See("1 waiting, not judged.");
 
             // The same address serves another shop, which takes the same build in.
@@ -43,8 +43,8 @@ public sealed class TwoShopStories(TwoShopStories.OwnShop app) : IClassFixture<T
             SetUp(builder, "High Street", app.Address);
             TakeIn(builder, file);
             builder.Open(task);
-            builder.WaitForPlace("seal");
-            builder.Read("seal", "FS-HERE");
+            builder.WaitForPlace("size");
+            builder.More("seal", "FS-HERE");
             builder.Tick("size");
             await App.Until(async () => (await Seals(build)).SequenceEqual(["FS-HERE"]));
 

@@ -178,7 +178,7 @@ public class ByHandTests
         Assert.StartsWith("Feel the force as it goes on", Wording.Write(nose.Now.Do));
         Assert.Equal("Not measured: “Measure the nose” was judged by hand.", fit.Now.Call!.Because);
         Assert.True(fit.Passed);
-        Assert.Equal("dress", bench.Task.Next!.Step);
+        Assert.Equal("method", bench.Task.Next!.Step);
         // It is worked out alike from the log.
         var whole = WorkedBuild.Of(bench.Sheets, ProcedureBook.Default, bench.Log).Tasks.Single();
         Assert.Equal(bench.Task.Steps.Select(s => (s.Ref, s.Status, s.Passed)), whole.Steps.Select(s => (s.Ref, s.Status, s.Passed)));

@@ -119,7 +119,7 @@ public class LittleAskedTests
         Assert.Equal(("force it came off at", Side.Lower), (held.Checks[0].Name, held.Checks[0].Side));
         Assert.True(bench.Step("look").Passed || held.Verdict == Verdict.Decide);
 
-        bench.TakeAll("dress").TakeAll("tool").Take("draw", "home").TakeAll("seat", "6.01", "6.02", "6.00");
+        bench.TakeAll("method").TakeAll("dress").TakeAll("tool").Take("draw", "home").TakeAll("seat", "6.01", "6.02", "6.00");
         bench.TakeAll("bolt", "140").TakeAll("turn");
         Assert.Equal(StepStatus.LeftOut, bench.Step("mark").Status);
         Assert.True(held.Verdict == Verdict.Decide || bench.Task.Standing == Standing.Done);

@@ -169,7 +169,7 @@ public sealed class SmallAnswerTests(Site site) : IClassFixture<Site>
         var begun = await Line();
         Assert.Equal("Balancer on: parts and cleaning", (string)begun["atStep"]!);
         await site.WorkAsync(build, Site.Reading("parts", "balancer", "HB-21"));
-        await site.WorkAsync(build, Site.Reading("parts", "bolt", "B-7"));
+        await site.WorkAsync(build, Site.Reading("parts", "clean", "done"));
         var kept = await Line();
         Assert.NotEqual(begun["do"]!.ToJsonString(), kept["do"]!.ToJsonString());
 

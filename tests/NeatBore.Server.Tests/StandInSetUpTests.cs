@@ -52,9 +52,10 @@ public class StandInSetUpTests
     public void A_dial_in_a_bore_droops_as_was_told_and_its_part_moves_as_it_is_snugged_and_tightened()
     {
         var covers = s_all.Where(a => a is { Task.Ref.Kind: "timing-cover", Slot: { Instrument: "dial", AngleDeg: not null } }).ToList();
-        var droop = covers[0].Task.Steps.SelectMany(s => s.Rounds[^1].Slots).Single(s => s.Slot.Key == "droop").Live!.Value!.Value;
-        Assert.NotEqual(0, droop);
-        Assert.All(covers, a => Assert.Equal(droop, Number(a.Set["droop"])));
+        double? Droop(TaskState task) =>
+            task.Steps.SelectMany(s => s.Rounds[^1].Slots).SingleOrDefault(s => s.Slot.Key == "droop")?.Live?.Value;
+        Assert.Contains(covers, a => Droop(a.Task) is not (null or 0));
+        Assert.All(covers, a => Assert.Equal(Droop(a.Task) ?? 0, Number(a.Set["droop"])));
         Assert.All(covers, a => Assert.Equal(a.Task.UpDeg ?? -1, Number(a.Set["up"])));
         // Finger-tight, then snug; once a bolt is pulled, tight, wherever it is swept.
         Assert.Equal(
@@ -66,7 +67,7 @@ public class StandInSetUpTests
             {
                 Bolt = new BoltTag("cover", "1", 1),
             },
-            covers[0].Step.Rounds[^1].Slots[0].Readings
+            covers.Select(a => a.Step.Rounds[^1].Slots[0]).First(x => x.Live is not null).Readings
         );
         var (task, step) = (covers[0].Task, covers[0].Step);
         var pulled = step with { Ref = step.Ref with { Step = "tighten" }, Rounds = [step.Rounds[^1] with { Slots = [bolt] }] };

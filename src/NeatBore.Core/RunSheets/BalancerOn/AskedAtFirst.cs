@@ -18,8 +18,6 @@ public static partial class BalancerOn
                 Slot.Tick("clean", "Both washed, dry and at rest"),
             ];
 
-        public static IReadOnlyList<Slot> Method => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")];
-
         public static IReadOnlyList<Slot> Dress(Lubricant oil) =>
             [
                 Slot.Tick("key", "Key home in its slot, not proud"),

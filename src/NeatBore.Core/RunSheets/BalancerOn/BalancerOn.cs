@@ -132,7 +132,7 @@ public static partial class BalancerOn
                                 ),
                                 Slot.Tick(MethodStep.Ready, "Nose, keyway, tool and path ready"),
                             ],
-                            "cold" when First(c) => AskedAtFirst.Method,
+                            "cold" => [Slot.Tick(MethodStep.Ready, "Draw tool, thrust bearing to hand")],
                             _ => [],
                         },
                     Judge = JudgeMethod,

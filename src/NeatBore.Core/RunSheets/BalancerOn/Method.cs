@@ -76,7 +76,7 @@ public static partial class BalancerOn
                 var force = HomeForce(c);
                 return new Judgement(
                     Sentence.Of("Draw it on cold with a screw tool and its thrust bearing. It needs no luck."),
-                    First(c) && !c.Taken(MethodStep.Ready)
+                    !c.Taken(MethodStep.Ready)
                         ? null
                         : new Call(
                             Verdict.Go,

@@ -222,6 +222,7 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
     /// <summary>How far parts of one set differ, either way.</summary>
     private const double PartShare = 0.05;
 
+    private const double SeatStepMm = 0.05;
     private const double SeatedFactor = 1.35;
     private const double SeatStiffness = 25;
     private double _home = 10_000;
@@ -264,7 +265,9 @@ internal sealed class PressGauge(string id, int seed, double speed) : StandIn(id
     {
         if (_moving)
         {
-            _x += Math.Min(MmPerSecond, _travel / ShortestPull) * speed * seconds;
+            // A hand slows down as it meets the seat: the rise is many readings long.
+            var step = Math.Min(MmPerSecond, _travel / ShortestPull) * speed * seconds;
+            _x += Math.Min(step, Math.Max(0, _travel - _x) + SeatStepMm);
         }
 
         var own = (_place.Length > 0 ? 1 + (PartShare * Chance(_place)) : 1) * (_start == "worn" ? WornFactor : 1);

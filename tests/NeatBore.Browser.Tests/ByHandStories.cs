@@ -95,7 +95,7 @@ public sealed class ByHandStories(App app) : IClassFixture<App>
         Ticks(builder, "click");
         builder.GoOn("Crank turns");
         Ticks(builder, "two-turns");
-        builder.See("The same one is back");
+        builder.BigSays("Next");
         builder.HasNoErrors();
         _entries += 3;
         Assert.True(_entries <= 24, $"{_entries} entries");

@@ -316,7 +316,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
 
     private static void Off(Builder builder, Action<string, string> measure)
     {
-        builder.More("mark", "4° before");
         Steps.Ticks(builder, "locked", "bolt");
         builder.Tick("tool");
         builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
@@ -339,7 +338,6 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("The yoke is square.");
         builder.GoOn("Pull it");
         builder.Tick("grease");
-        builder.More("peak", "90");
         builder.Tick("off");
         builder.See("It is off.");
         builder.GoOn("Kept together");

@@ -68,7 +68,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.SeeNot("waiting");
         builder.Read("s3-90", "34.021");
         builder.See("4 of 7 taken");
-        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![3]!["rounds"]![0]!["slots"]!.AsArray();
         Assert.Equal([1, 1, 0, 0, 1, 1, 0], slots.Select(s => s!["readings"]!.AsArray().Count));
     }
 
@@ -97,7 +97,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.See("34.022 mm was understood");
         builder.Press(Keys.Enter);
         builder.See("2 of 7 taken");
-        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![3]!["rounds"]![0]!["slots"]!.AsArray();
         Assert.Equal(["34 in", "34.022"], slots.Take(2).Select(s => (string)s!["readings"]![0]!["typed"]!));
         Assert.True((bool)slots[0]!["readings"]![0]!["oddConfirmed"]!);
     }
@@ -130,7 +130,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.SeeNot("not in the record");
         builder.See("2 of 3 taken");
         builder.SeeNot("waiting");
-        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]!.AsArray();
+        var slots = (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]!.AsArray();
         Assert.Equal(["HB-666", "B-7, new"], slots.Take(2).Select(s => (string)s!["readings"]![0]!["typed"]!));
     }
 
@@ -152,7 +152,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.See("2 of 3 taken");
         builder.SeeNot("This tablet’s clock");
         var done = (DateTimeOffset)
-            (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["doneAt"]!;
+            (await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["doneAt"]!;
         Assert.True(done < DateTimeOffset.UtcNow.AddMinutes(1));
     }
 
@@ -218,7 +218,7 @@ public sealed class LineStories(App app) : IClassFixture<App>
         builder.See("1 of 3 taken");
         Assert.Equal(
             "HB-21",
-            (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!
+            (string)(await app.StateAsync(build))["tasks"]![0]!["steps"]![1]!["rounds"]![0]!["slots"]![0]!["readings"]![0]!["typed"]!
         );
     }
 

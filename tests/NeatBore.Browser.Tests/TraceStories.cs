@@ -37,10 +37,11 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
 
         // Looked at anew, the hand's place has the keyboard; it gives way to the gauge when that is back, unless it is typed at.
         builder.Open(bench);
-        builder.WaitForPlace("part");
+        builder.WaitForPlace("home");
         app.StartGauges();
         builder.BigSays("Draw it on");
         app.StopGauges();
+        builder.Click("//*[@data-slot='part']");
         builder.WaitForPlace("part");
         builder.Press("22");
         builder.See("is off its line");

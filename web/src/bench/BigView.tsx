@@ -29,6 +29,8 @@ export function BigView({ work, strip, call, box, choices, shelf, onStep, onPick
   const at = done.indexOf(step);
   const place = open ? slots.findIndex((s) => s.slot.key === open.key) : -1;
   const lastTyped = work.last?.typed;
+  // What nothing waits for stays in reach.
+  const more = slots.filter((s) => !s.slot.required && !s.live && s.slot.key !== open?.key);
 
   const type = (how: (text: string) => string) => {
     if (!open) return;
@@ -117,6 +119,24 @@ export function BigView({ work, strip, call, box, choices, shelf, onStep, onPick
               </p>
             )}
             {open && box(open.key)}
+            {more.length > 0 && (
+              <div
+                className="flex gap-1.5 overflow-x-auto"
+                role="group"
+                aria-label="What may be read as well"
+              >
+                {more.map((s) => (
+                  <button
+                    key={s.slot.key}
+                    type="button"
+                    className="min-h-11 shrink-0 border-2 border-structure bg-field px-3 text-base font-semibold text-line"
+                    onClick={() => doing.open(s.slot.key)}
+                  >
+                    More: {s.slot.label}
+                  </button>
+                ))}
+              </div>
+            )}
             {open?.kind === 'number' && (
               <div
                 // Where the set stands above it there is less room.

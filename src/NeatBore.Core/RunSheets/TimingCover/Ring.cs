@@ -38,7 +38,7 @@ public static partial class TimingCover
             ?
             [
                 Diameter(RingStep.Inside, "Ring, inside", "bore-gauge"),
-                Diameter(RingStep.Nose, "Nose, where the ring goes", "micrometer"),
+                Diameter(RingStep.Nose, "Nose, under the ring", "micrometer"),
                 Diameter(RingStep.Outside, "Ring, outside", "micrometer"),
                 Diameter(RingStep.Bore, "Seal’s bore, bare", "bore-gauge"),
                 Diameter(RingStep.Tape, "Tape, thickness of one layer", "micrometer", required: false),

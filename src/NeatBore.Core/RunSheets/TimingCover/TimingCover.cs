@@ -342,15 +342,20 @@ public static partial class TimingCover
                     "How it is centred",
                     _ =>
                         [
-                            new("dial", "dial turned with the crank"),
-                            new("feeler", "feelers round the crank"),
-                            new("ring", "ring on the nose, bore bare"),
-                            new("lip", "ring on the nose, seal in"),
-                            new("balancer", "balancer on first, seal in"),
+                            new("dial", "dial on the crank"),
+                            new("feeler", "feelers"),
+                            new("ring", "ring, bore bare"),
+                            new("lip", "ring, seal in"),
+                            new("balancer", "balancer on first"),
                         ]
                 ),
             ],
             // A ring that leaves too much play goes no further.
-            Steps = [.. Version1.Steps.Select(s => s.Name == HangStep.Name ? s with { Gate = "what centres it is good" } : s)],
+            Steps =
+            [
+                .. Version1.Steps.Select(s =>
+                    s.Name == HangStep.Name ? s with { Title = "What centres it", Gate = "what centres it is good" } : s
+                ),
+            ],
         };
 }

@@ -11,14 +11,15 @@ import { fitted, housingOf } from './part';
 export function hang({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
   const places: Record<string, Place> = {};
-  let y = 92;
-  for (const slot of slots) {
+  // More than a column holds stand two by two: a ring and what it goes on, a ring and what it goes into.
+  const wide = slots.length > 4;
+  slots.forEach((slot, i) => {
+    const y = 92 + (wide ? Math.floor(i / 2) * 112 : i * 96);
     places[slot.key] =
       slot.kind === 'number'
-        ? { at: [110, y] }
+        ? { at: [wide && i % 2 === 1 ? 320 : 110, y] }
         : { at: [28, y + (slot.kind === 'pick' ? 34 : 0)], width: 400 };
-    y += 96;
-  }
+  });
   const part = housingOf(sheet, task);
   const centre: Point = [924, 286];
   const scale = part ? fitted(part, reader, [112, 150]) : 1;

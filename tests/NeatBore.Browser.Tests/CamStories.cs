@@ -171,8 +171,8 @@ public sealed class CamStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "mark", "lined");
         builder.Read("again", "51.070");
         builder.See("Enough crush left.");
-        builder.GoOn("Bearing 3: near the end");
-        builder.Click("//footer//button[.='Again']");
-        builder.Find("//textarea").SendKeys("Second drive" + Keys.Enter);
+        // What was seen of the drive before does not stand for this one.
+        builder.GoOn("Bearing 3: two or three millimetres in");
+        Bite(builder, 2);
     }
 }

@@ -185,8 +185,8 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
 
         builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
         builder.GoOn("Begin: Balancer on");
-        builder.More("balancer", "HB-21");
-        builder.More("bolt", "B-7, new");
+        builder.Click("//button[.='More: Balancer']");
+        builder.Read("balancer", "HB-21");
         Steps.Ticks(builder, "clean");
         foreach (var (place, value) in Steps.Stations.Zip((string[])["34.021", "34.022", "34.019", "34.020"]))
         {

@@ -64,7 +64,7 @@ public class BenchTests
 
         bench.Do((id, at) => new OpenGate(id, at, Workbench.At("fit"), "Trial hub, not to be run"));
         Assert.Equal((StepStatus.Released, true), (bench.Step("fit").Status, bench.Step("fit").Passed));
-        Assert.Equal(StepStatus.Open, bench.Step("dress").Status);
+        Assert.Equal(StepStatus.Open, bench.Step("method").Status);
         Assert.Equal("Trial hub, not to be run", bench.Step("fit").Calls[^1].Release!.Because);
     }
 

@@ -172,6 +172,20 @@ public sealed class WorkedBuild
         var stale = Concerned(entries, log);
         var worked = _tasks.ToDictionary(t => t.Started.Task, t => (Worked?)t);
         var anew = new List<TaskRef>();
+        var rests = new Dictionary<string, Rest?>(StringComparer.Ordinal);
+        // Many steps of a task ask it of the same few others.
+        Rest? RestOf(string kind)
+        {
+            if (!rests.TryGetValue(kind, out var rest))
+            {
+                rests[kind] = rest = begun.Find(b => b.Task.Kind == kind) is { } other
+                    ? TaskEvaluation.RestOf(other, Run(other), SheetOf(other, log), log)
+                    : null;
+            }
+
+            return rest;
+        }
+
         Worked Of(TaskStarted started)
         {
             if (!stale.Contains(started.Task) && worked.TryGetValue(started.Task, out var there) && there is not null)
@@ -200,18 +214,7 @@ public sealed class WorkedBuild
             var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
             Judged? Before(StepRef step) =>
                 was?.Judged.GetValueOrDefault(step) is { } judged && !moved && !changes.Touch(judged.Looked) ? judged : null;
-            var (state, judged) = TaskEvaluation.TaskOf(
-                started,
-                Run(started),
-                SheetOf(started, log),
-                log,
-                Other,
-                kind =>
-                    begun.Find(b => b.Task.Kind == kind && b.Task != started.Task) is { } rests
-                        ? TaskEvaluation.RestOf(rests, Run(rests), SheetOf(rests, log), log)
-                        : null,
-                Before
-            );
+            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, RestOf, Before);
             looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
             var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
             worked[started.Task] = result;

@@ -100,17 +100,7 @@ public static partial class CamBearingSet
                 },
                 new Step(SetStep.Name, "Shell and bore", "cam-shell")
                 {
-                    Renews =
-                    [
-                        StartStep.Name,
-                        BiteStep.Name,
-                        LookStep.Name,
-                        SeatStep.Name,
-                        LineStep.Name,
-                        ReamStep.Name,
-                        TrialStep.Name,
-                        TurnStep.Name,
-                    ],
+                    Renews = [BiteStep.Name, LookStep.Name, SeatStep.Name, LineStep.Name, ReamStep.Name, TrialStep.Name, TurnStep.Name],
                     Each = All,
                     ItemName = Name,
                     Together = "set",

@@ -175,16 +175,20 @@ public class LittleAskedTests
         Assert.Equal(Verdict.Go, bench.Again("final").Pick("final", "turns", "free").Step("final").Now.Call!.Verdict);
     }
 
-    [Fact]
-    public void What_was_judged_before_a_part_moved_does_not_stand_for_it()
-    {
-        var bench = Dry()
+    private static Workbench Closed() =>
+        Dry()
             .Sweep("sweep", 0.01, 80)
             .Sweep("snug", 0.012, 80)
             .TakeAll("witness")
             .Choose("sealant", "gasket")
-            .TakeAll("sealant");
-        bench.TakeAll("close").Sweep("confirm", 0.01, 80);
+            .TakeAll("sealant")
+            .TakeAll("close")
+            .Sweep("confirm", 0.01, 80);
+
+    [Fact]
+    public void What_was_judged_before_a_part_moved_does_not_stand_for_it()
+    {
+        var bench = Closed();
         Assert.True(bench.Step("confirm").Passed);
         // On again dry: everything after it is to be done again.
         bench.Again("sweep");
@@ -199,13 +203,7 @@ public class LittleAskedTests
     [Fact]
     public void A_cover_that_sits_off_when_tight_is_slackened_and_so_tightened_again()
     {
-        var bench = Dry()
-            .Sweep("sweep", 0.01, 80)
-            .Sweep("snug", 0.012, 80)
-            .TakeAll("witness")
-            .Choose("sealant", "gasket")
-            .TakeAll("sealant");
-        bench.TakeAll("close").Sweep("confirm", 0.01, 80).TakeAll("torque", [.. Enumerable.Repeat("10", 99)]);
+        var bench = Closed().TakeAll("torque", [.. Enumerable.Repeat("10", 99)]);
         bench = bench.Task.Next!.Step == "torque" ? bench.Do((id, at) => new Decide(id, at, bench.Step("torque").Ref, "good")) : bench;
         bench.Sweep("final", 0.16, 225);
         Assert.Equal(Verdict.Stop, bench.Step("final").Now.Call!.Verdict);
@@ -278,6 +276,20 @@ public class LittleAskedTests
         var cover = bench.State.Tasks.Single(t => t.Ref == s_cover);
         Assert.Equal("upright", cover.Choices.Single(c => c.Id == "hang").Chosen);
         Assert.Equal(Verdict.Go, cover.Steps.Single(s => s.Ref.Step == "sweep").Now.Call!.Verdict);
+    }
+
+    [Theory]
+    [InlineData(1, 3)]
+    [InlineData(2, 3)]
+    [InlineData(3, 3)]
+    [InlineData(6, 3)]
+    public void Gaps_are_asked_for_where_the_puller_s_own_screws_are(int screws, int gaps)
+    {
+        var shop = Workbench.Demo<Shop>("shop.json");
+        shop = shop with { Crib = [.. shop.Crib.Select(t => t.Id == "hp-1" ? t with { Holes = screws } : t)] };
+        var bench = new Workbench(task: s_off, shop: shop).Begin().TakeAll("before").TakeAll("bolt").Take("puller", "tool", "hp-1");
+        Assert.Equal(gaps, bench.Step("yoke").Rounds[0].Slots.Count(s => s.Slot.AngleDeg is not null));
+        Assert.Equal(screws is 3 or 6, bench.Step("puller").Now.Call?.Verdict != Verdict.Stop);
     }
 
     [Theory]

@@ -24,12 +24,12 @@ public static partial class BalancerOff
         }
 
         var (holes, screws) = (c.Sheet.Balancer!.Puller!.Holes, c.Tool(PullerStep.Tool)?.Holes ?? c.Sheet.Balancer.Puller.Holes);
-        var used = Math.Min(holes, screws) is var few && Math.Max(holes, screws) % few == 0 ? few : holes;
-        // Two screws lean only across the line between them.
+        // A puller that won't do has gaps nowhere of its own: the hub's holes then.
+        var used = Math.Min(holes, screws) is var few and > 1 && Math.Max(holes, screws) % few == 0 ? few : Math.Max(2, holes);
         return [.. Enumerable.Range(0, used).Select(i => i * 360 / used)];
     }
 
-    /// <summary>Two screws: the gaps at both are held against one another, by half a turn of the lesser.</summary>
+    /// <summary>Two screws: the gaps at both are held against one another: they lean only along the line between them.</summary>
     private static Judgement JudgeTwo(StepContext c, IReadOnlyList<int> degs)
     {
         var limit = c.Sheet.Usual(NeatBoreDefaults.YokeTilt);

@@ -67,6 +67,31 @@ public sealed class TodayLines(Database database)
         return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
     }
 
+    /// <summary>The builds on the bench that are on an engine stand, by number; one, unless somebody forgot to say that another has
+    /// left it.</summary>
+    public async Task<IReadOnlyList<BuildLine>> OnStandAsync(string stand, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<string>(
+            new CommandDefinition(
+                "select body::text from line where not off_bench and lower(body ->> 'stand') = lower(@stand) order by number, build",
+                new { stand },
+                cancellationToken: cancel
+            )
+        );
+        return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
+    }
+
+    /// <summary>Builds that have something out of the crib, on the bench or off it.</summary>
+    public async Task<IReadOnlyList<BuildLine>> WithToolsAsync(CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        var rows = await connection.QueryAsync<string>(
+            new CommandDefinition("select body::text from line where body ? 'tools' order by number, build", cancellationToken: cancel)
+        );
+        return [.. rows.Select(r => JsonSerializer.Deserialize(r, CoreJson.Default.BuildLine)!)];
+    }
+
     /// <summary>How many builds are on the bench.</summary>
     public async Task<int> CountAsync(CancellationToken cancel = default)
     {

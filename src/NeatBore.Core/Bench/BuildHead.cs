@@ -20,10 +20,31 @@ public sealed record BuildHead(
     IReadOnlyList<Wait> Waits,
     View View,
     Later? Later,
-    BuildLife Life
+    BuildLife Life,
+    Down? Down,
+    IReadOnlyList<string> Loose,
+    IReadOnlyList<TakenTool> Tools
 )
 {
     /// <summary>The head of a state.</summary>
     public static BuildHead Of(BuildState s) =>
-        new(s.Number, s.Name, s.Sheet, s.UpToSeq, s.OpenedAt, s.Standing, s.Do, s.At, s.AtStep, s.Places, s.Waits, s.View, s.Later, s.Life);
+        new(
+            s.Number,
+            s.Name,
+            s.Sheet,
+            s.UpToSeq,
+            s.OpenedAt,
+            s.Standing,
+            s.Do,
+            s.At,
+            s.AtStep,
+            s.Places,
+            s.Waits,
+            s.View,
+            s.Later,
+            s.Life,
+            s.Down,
+            s.Loose,
+            s.Tools
+        );
 }

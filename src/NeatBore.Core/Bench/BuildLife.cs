@@ -8,11 +8,12 @@ namespace NeatBore.Core.Bench;
 /// <param name="Owner">The owner's reference; empty for none.</param>
 /// <param name="Due">When it is promised; null for no day.</param>
 /// <param name="OffBench">Whether it was taken off the bench.</param>
-public sealed record BuildLife(string Number, string Name, string Owner, DateOnly? Due, bool OffBench)
+/// <param name="Stand">The engine stand that it is on, as its tag names it; empty for none.</param>
+public sealed record BuildLife(string Number, string Name, string Owner, DateOnly? Due, bool OffBench, string Stand = "")
 {
     internal static BuildLife Of(IReadOnlyList<LogEntry> log) =>
         log.Select(e => e.Event).OfType<BuildChanged>().LastOrDefault() is { } changed
-            ? new(changed.Number, changed.Name, changed.Owner, changed.Due, changed.OffBench)
+            ? new(changed.Number, changed.Name, changed.Owner, changed.Due, changed.OffBench, changed.Stand ?? "")
         : log[0].Event is BuildOpened opened ? new(opened.Number, opened.Name, "", null, false)
         : new("", "", "", null, false);
 }

@@ -26,6 +26,9 @@ namespace NeatBore.Core.Bench;
 /// <param name="Owner">The owner's reference; null for none.</param>
 /// <param name="Due">When it is promised; null for no day.</param>
 /// <param name="OffBench">Whether it was taken off the bench.</param>
+/// <param name="Stand">The engine stand that it is on; null for none.</param>
+/// <param name="Down">Whether it was put down half done; null while it is worked on.</param>
+/// <param name="Tools">What is out of the crib for it; null for nothing.</param>
 public sealed record BuildLine(
     Guid Id,
     string Number,
@@ -45,7 +48,10 @@ public sealed record BuildLine(
     string? Fault,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Owner = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] DateOnly? Due = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OffBench = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool OffBench = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stand = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Down? Down = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<TakenTool>? Tools = null
 )
 {
     private const int MostWaits = 2;
@@ -81,7 +87,10 @@ public sealed record BuildLine(
             null,
             state.Life.Owner.Length > 0 ? state.Life.Owner : null,
             state.Life.Due,
-            state.Life.OffBench
+            state.Life.OffBench,
+            state.Life.Stand.Length > 0 ? state.Life.Stand : null,
+            state.Down,
+            state.Tools.Where(t => t.BackAt is null).ToList() is [_, ..] taken ? taken : null
         );
     }
 

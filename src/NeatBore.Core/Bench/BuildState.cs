@@ -21,6 +21,9 @@ namespace NeatBore.Core.Bench;
 /// <param name="View">The end that the words of what to do next are seen from.</param>
 /// <param name="Later">From when on something else is to be done next, and what.</param>
 /// <param name="Life">What it is called and whose it is.</param>
+/// <param name="Down">Whether it was put down half done; null while it is worked on.</param>
+/// <param name="Loose">What is loose on it, in words.</param>
+/// <param name="Tools">What its tasks took from the crib.</param>
 public sealed record BuildState(
     string Number,
     string Name,
@@ -36,7 +39,10 @@ public sealed record BuildState(
     IReadOnlyList<Wait> Waits,
     View View,
     Later? Later,
-    BuildLife Life
+    BuildLife Life,
+    Down? Down,
+    IReadOnlyList<string> Loose,
+    IReadOnlyList<TakenTool> Tools
 );
 
 /// <summary>Something that has to be done by a time, or that nothing can be done before.</summary>

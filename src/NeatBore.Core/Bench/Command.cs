@@ -25,6 +25,10 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(AskOwner), "ask-owner")]
 [JsonDerivedType(typeof(TellAnswer), "tell-answer")]
 [JsonDerivedType(typeof(JudgeByHand), "judge-by-hand")]
+[JsonDerivedType(typeof(PutDown), "put-down")]
+[JsonDerivedType(typeof(PickUp), "pick-up")]
+[JsonDerivedType(typeof(ReturnTool), "return-tool")]
+[JsonDerivedType(typeof(OfferReadings), "offer-readings")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -45,6 +49,7 @@ public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string
 /// <param name="Trace">What was recorded, where the client has it itself.</param>
 /// <param name="Sight">What was seen down a passage.</param>
 /// <param name="Recording">What the server recorded; it puts the trace in its place before the command is taken.</param>
+/// <param name="Offered">The reading that is offered at this place and is taken as it is; what is typed does not count then.</param>
 public sealed record TakeReading(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -56,7 +61,8 @@ public sealed record TakeReading(
     bool OddConfirmed = false,
     TraceColumns? Trace = null,
     Sight? Sight = null,
-    Guid? Recording = null
+    Guid? Recording = null,
+    Guid? Offered = null
 ) : Command(Id, DoneAt)
 {
     /// <summary>The trace ends where its recording was cut off; known to whoever recorded it.</summary>
@@ -113,6 +119,7 @@ public sealed record TellValue(
 /// <param name="Owner">The owner's reference, up to 80 characters; empty for none.</param>
 /// <param name="Due">When it is promised; null for no day.</param>
 /// <param name="OffBench">Whether it is taken off the bench.</param>
+/// <param name="Stand">The engine stand that it is on, up to 8 characters; empty for none.</param>
 public sealed record ChangeBuild(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -120,7 +127,8 @@ public sealed record ChangeBuild(
     string Name,
     string Owner = "",
     DateOnly? Due = null,
-    bool OffBench = false
+    bool OffBench = false,
+    string Stand = ""
 ) : Command(Id, DoneAt);
 
 /// <summary>Say where a part or consumable of a task is.</summary>
@@ -161,4 +169,25 @@ public sealed record TellAnswer(Guid Id, DateTimeOffset DoneAt, StepRef Step, Gu
 /// <param name="Found">What was found; not checked at all is a lead's.</param>
 /// <param name="Line">In words, up to 200 characters; wanted for another way, and for what was not checked.</param>
 public sealed record JudgeByHand(Guid Id, DateTimeOffset DoneAt, StepRef Step, string How, HandFound Found, string Line = "")
+    : Command(Id, DoneAt);
+
+/// <summary>Put the build down half done.</summary>
+public sealed record PutDown(Guid Id, DateTimeOffset DoneAt) : Command(Id, DoneAt);
+
+/// <summary>Pick the build up again; a torque pass that was broken off begins again at its first bolt.</summary>
+public sealed record PickUp(Guid Id, DateTimeOffset DoneAt) : Command(Id, DoneAt);
+
+/// <summary>Put a tool that a task took back into the crib.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Task">The task that took it.</param>
+/// <param name="Tool">The tool's id in the crib.</param>
+public sealed record ReturnTool(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Tool) : Command(Id, DoneAt);
+
+/// <summary>Offer readings to this build that were taken on another by mistake, and struck there.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="From">The number of that build, 1 to 20 characters.</param>
+/// <param name="Readings">In the order in which they were taken, 1 to 500.</param>
+public sealed record OfferReadings(Guid Id, DateTimeOffset DoneAt, string From, IReadOnlyList<OfferedReading> Readings)
     : Command(Id, DoneAt);

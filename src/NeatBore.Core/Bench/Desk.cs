@@ -39,7 +39,9 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                         true,
                         null,
                         null,
-                        added && grown.Log[from].Event is { SaidAt: { } said, DoneAt: var done } ? (said - done).TotalSeconds : null
+                        added && grown.Log.Skip(from).First(e => e.Event.Id == command.Id).Event is { SaidAt: { } said, DoneAt: var done }
+                            ? (said - done).TotalSeconds
+                            : null
                     )
                 );
             }
@@ -96,7 +98,18 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         }
 
         var done = EventOf(command, build, by);
-        LogEvent[] events = [done with { SaidAt = saidAt, Words = words }, .. Renewed(command, build), .. Moved(done, build)];
+        LogEvent[] events =
+        [
+            .. HandOver.Before(command, build, by, Derived),
+            done with
+            {
+                SaidAt = saidAt,
+                Words = words,
+            },
+            .. HandOver.After(command, build, by, Derived),
+            .. Renewed(command, build),
+            .. Moved(done, build),
+        ];
         try
         {
             return build.Apply([.. events.Select((e, i) => new LogEntry(build.UpToSeq + 1 + i, storedAt, by, e))]);
@@ -111,7 +124,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         catch (UnreadableLogException e)
         {
             // What the build could not be worked out with is not appended.
-            throw new InvalidOperationException($"The build could not be worked out with {events[0].GetType().Name} {events[0].Id}.", e);
+            throw new InvalidOperationException($"The build could not be worked out with {done.GetType().Name} {done.Id}.", e);
         }
     }
 
@@ -249,6 +262,14 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             TellSupply tell => Whereabouts(tell, state),
             AskOwner ask => Asked(ask, state),
             TellAnswer tell => Answered(tell, state),
+            PutDown put => state.State.Down is null
+                ? new BuildPutDown(put.Id, put.DoneAt, state.State.Loose)
+                : throw new UnusableInputException("do", $"is done already: {state.State.Down.By.Name} put it down"),
+            PickUp pick => state.State.Down is not null
+                ? new BuildPickedUp(pick.Id, pick.DoneAt)
+                : throw new UnusableInputException("do", "is done already: nobody has put it down since"),
+            ReturnTool back => Returned(back, state),
+            OfferReadings offer => Offered(offer),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -371,6 +392,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         faults.Require(change.Number.Trim() is { Length: > 0 and <= 20 }, "number", "must be 1 to 20 characters, such as 017");
         faults.Require(change.Name.Trim() is { Length: > 0 and <= 80 }, "name", "must be 1 to 80 characters, such as Hill-climb tourer");
         faults.Require(change.Owner.Trim().Length <= 80, "owner", "must be up to 80 characters");
+        faults.Require(change.Stand.Trim().Length <= 8, "stand", "must be up to 8 characters, such as 2");
         faults.ThrowIfAny();
         return new BuildChanged(
             change.Id,
@@ -379,8 +401,32 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             change.Name.Trim(),
             change.Owner.Trim(),
             change.Due,
-            change.OffBench
+            change.OffBench,
+            change.Stand.Trim() is { Length: > 0 } stand ? stand : null
         );
+    }
+
+    private static ToolReturned Returned(ReturnTool back, WorkedBuild state)
+    {
+        var took = state.State.Tools.Where(t => t.Task == back.Task).ToList();
+        return took.Find(t => t.Tool == back.Tool) is not { } tool
+                ? throw new UnusableInputException(
+                    "tool",
+                    took.Count == 0
+                        ? "this task took nothing from the crib"
+                        : $"must be one of {string.Join(", ", took.Select(t => t.Tool))}: what this task took"
+                )
+            : tool.BackAt is not null ? throw new UnusableInputException("tool", $"{tool.Name} is back in the crib already")
+            : new ToolReturned(back.Id, back.DoneAt, back.Task, back.Tool);
+    }
+
+    private static ReadingsOffered Offered(OfferReadings offer)
+    {
+        var faults = new Faults();
+        faults.Require(offer.From.Trim() is { Length: > 0 and <= 20 }, "from", "must be the number of the build where they were taken");
+        faults.Listed(offer.Readings, 1, 500, "readings");
+        faults.ThrowIfAny();
+        return new ReadingsOffered(offer.Id, offer.DoneAt, offer.From.Trim(), offer.Readings);
     }
 
     private SupplyTold Whereabouts(TellSupply tell, WorkedBuild state)
@@ -455,6 +501,11 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)
             ?? throw new UnusableInputException("slot.slot", $"there is no place “{take.Slot.Slot}” in “{step.Title}”");
         var slot = place.Slot;
+        if (take.Offered is { } known)
+        {
+            return Known(take, known, slot, step, state);
+        }
+
         var by = take.Instrument is null
             ? null
             : shop.Instruments.FirstOrDefault(i => i.Id == take.Instrument)
@@ -532,6 +583,27 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             by,
             take.OddConfirmed,
             Trace: take.Trace is not null && slot.Trace is not null ? Traced(take, slot, by).Trace : null
+        );
+    }
+
+    /// <summary>What was read elsewhere, taken here as it is.</summary>
+    private ReadingTaken Known(TakeReading take, Guid known, Slot slot, StepState step, WorkedBuild state)
+    {
+        if (Offers.For(slot, step, state, book) is not { } offer || offer.Reading != known)
+        {
+            throw new UnusableInputException("offered", "is no longer offered here: read it again");
+        }
+
+        return new ReadingTaken(
+            take.Id,
+            take.DoneAt,
+            take.Slot,
+            offer.Typed,
+            offer.Value,
+            shop.Instruments.FirstOrDefault(i => i.Id == offer.Instrument),
+            false,
+            Option: offer.Option,
+            From: new ReadFrom(offer.Reading, offer.Where, offer.At)
         );
     }
 

@@ -16,6 +16,7 @@ public static class FindWords
         Add(life.Number);
         Add(life.Name);
         Add(life.Owner);
+        Add(life.Stand.Length > 0 ? $"stand {life.Stand}" : "");
         Add(build.Newest.Name);
         foreach (var task in build.Tasks)
         {

@@ -10,20 +10,21 @@ internal static class HeadEvaluation
 {
     /// <summary>The build as a whole.</summary>
     /// <param name="opened">What put it on the bench.</param>
-    /// <param name="life">What it is called and whose it is.</param>
+    /// <param name="log">The build's whole log.</param>
     /// <param name="upToSeq">The last entry that its tasks know.</param>
     /// <param name="sheet">The newest version of its sheet: what can be begun is what that knows; what is begun stays on its own.</param>
     /// <param name="book">Every run sheet.</param>
     /// <param name="tasks">What was begun, in that order.</param>
     public static BuildState Of(
         BuildOpened opened,
-        BuildLife life,
+        IReadOnlyList<LogEntry> log,
         long upToSeq,
         EngineSheet sheet,
         ProcedureBook book,
         List<TaskState> tasks
     )
     {
+        var life = BuildLife.Of(log);
         var at = tasks.Where(t => t.Standing != Standing.Done).OrderByDescending(t => t.Standing).FirstOrDefault();
         var atStep = at?.Steps.First(s => s.Ref == at.Next);
         return new BuildState(
@@ -47,7 +48,10 @@ internal static class HeadEvaluation
             [.. tasks.SelectMany(t => t.Steps.SelectMany(s => WaitsOf(t.Ref, s))).OrderBy(w => w.At)],
             at?.View ?? View.Front,
             atStep?.Now.Later(),
-            life
+            life,
+            Down.Of(log),
+            [.. tasks.SelectMany(t => t.Loose)],
+            TakenTool.Of(tasks, log)
         );
     }
 

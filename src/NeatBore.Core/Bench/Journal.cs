@@ -17,7 +17,7 @@ internal sealed class Journal
     private readonly ILookup<StepRef, QuestionState> _questions;
     private readonly Dictionary<(StepRef Step, int Round), LogEntry> _hands = [];
     private readonly Dictionary<string, List<(long Seq, string Option)>> _shared = new(StringComparer.Ordinal);
-    private readonly HashSet<string> _worked = new(StringComparer.Ordinal);
+    private readonly Dictionary<(string Kind, string Step), long> _workedAt = [];
     private readonly Dictionary<string, string> _chosen = new(StringComparer.Ordinal);
     private readonly TaskRef _task;
 
@@ -37,7 +37,7 @@ internal sealed class Journal
             if (entry.Event is ReadingTaken taken)
             {
                 slotOf.TryAdd(taken.Id, taken.Slot);
-                _worked.Add(taken.Slot.Step.Task.Kind);
+                _workedAt[(taken.Slot.Step.Task.Kind, taken.Slot.Step.Step)] = entry.Seq;
             }
 
             // What another task may look at: its work, not what was said of it.
@@ -207,8 +207,14 @@ internal sealed class Journal
         return read == 0 || _shared.GetValueOrDefault(choice) is not { } told ? null : told.LastOrDefault(t => t.Seq < read).Option;
     }
 
-    /// <summary>Whether anything was read at a task of this kind.</summary>
-    public bool Worked(string kind) => _worked.Contains(kind);
+    /// <summary>When anything was read last at some steps of a task of this kind, or at any of them where none is named; 0 where nothing
+    /// was.</summary>
+    public long WorkedAt(string kind, IReadOnlyList<string> steps) =>
+        _workedAt
+            .Where(w => w.Key.Kind == kind && (steps.Count == 0 || steps.Contains(w.Key.Step)))
+            .Select(w => w.Value)
+            .DefaultIfEmpty(0)
+            .Max();
 
     public IReadOnlyList<NoteState> Notes(StepRef step) => [.. _notes[step]];
 
@@ -263,7 +269,8 @@ internal sealed class Journal
             reading.Trace?.Drawn(),
             reading.Sight,
             reading.Stock,
-            reading.CutOff
+            reading.CutOff,
+            reading.From
         );
     }
 }

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
@@ -20,7 +21,8 @@ public sealed record ReadingState(
     TraceColumns? Trace,
     Sight? Sight,
     IReadOnlyList<ToolMatch.CribTool>? Stock = null,
-    bool CutOff = false
+    bool CutOff = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ReadFrom? From = null
 );
 
 /// <summary>A slot with its readings in one round; two live ones are a conflict to settle.</summary>
@@ -31,6 +33,10 @@ public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
 
     /// <summary>Whether two people's readings stand in one place.</summary>
     public bool Conflict => Readings.Count(r => r.Struck is null) > 1;
+
+    /// <summary>What this build knows of the place already; null where it knows nothing, and where something is read.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Offer? Offer { get; init; }
 }
 
 /// <summary>One go at a step's readings.</summary>

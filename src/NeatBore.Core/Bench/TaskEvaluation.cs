@@ -114,7 +114,7 @@ internal static class TaskEvaluation
                 (s, i) => journal.Round(new StepRef(started.Task, s, i)),
                 null,
                 (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad },
-                journal.Worked,
+                journal.WorkedAt,
                 rests
             );
 
@@ -133,7 +133,10 @@ internal static class TaskEvaluation
             procedure.View,
             Sweeping.UpDeg(journal.Chosen(Sweeping.Hang)),
             procedure.Pressed
-        );
+        )
+        {
+            Loose = LooseWords.Of(steps, procedure, sheet),
+        };
         return (task, judged);
     }
 
@@ -273,6 +276,7 @@ internal static class TaskEvaluation
                 : Prompt.For(undone.Slot)
             )
             ?? (unmeasured is null ? null : HandWays.Follows(unmeasured.Title, step.Catches))
+            ?? TorquePass.Again(newest, judged)
             ?? Settled(judged, journal, at)
             ?? new Judgement(
                 Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))

@@ -20,7 +20,11 @@ public sealed record TaskState(
     View View,
     double? UpDeg,
     PressedKind? Pressed
-);
+)
+{
+    /// <summary>What it leaves loose on the engine as it stands, in words; none where it is done.</summary>
+    internal IReadOnlyList<string> Loose { get; init; } = [];
+}
 
 /// <summary>A choice as it stands.</summary>
 public sealed record ChoiceState(string Id, string Step, string Ask, IReadOnlyList<Option> Options, string Chosen);

@@ -38,7 +38,7 @@ public sealed class WorkedBuild
     {
         (_sheets, _book, _log, _tasks, WorkedOut) = (sheets, book, log, tasks, workedOut);
         _state = new Lazy<BuildState>(() =>
-            HeadEvaluation.Of(Opened, BuildLife.Of(_log), UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
+            HeadEvaluation.Of(Opened, _log, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
         );
     }
 
@@ -72,6 +72,9 @@ public sealed class WorkedBuild
     /// <summary>Every sheet that the tasks work with, and the one that the build was opened with.</summary>
     public IReadOnlyList<EngineSheet> SheetsAtWork =>
         [.. _tasks.Select(t => SheetOf(t.Started, _log)).Prepend(Named(_sheets, Opened.Sheet)).DistinctBy(s => s.Ref)];
+
+    /// <summary>A step with what this build knows already of its empty places.</summary>
+    public StepState WithOffers(StepState step) => Offers.At(step, this, _book);
 
     internal BuildOpened Opened => (BuildOpened)_log[0].Event;
 

@@ -29,10 +29,11 @@ internal static class Addresses
             Chose chose => chose.Task,
             SheetMoved moved => moved.Task,
             SupplyTold told => told.Task,
+            ToolReturned back => back.Task,
             _ => StepOf(e, slotOf)?.Task,
         };
 
     /// <summary>The task that it did work on, or decided on: not what was only said or noted of it.</summary>
     public static TaskRef? WorkedAt(LogEvent e, Func<Guid, SlotRef?> slotOf) =>
-        e is Called or Noted or Attached or SupplyTold or OwnerAsked or OwnerAnswered ? null : TaskOf(e, slotOf);
+        e is Called or Noted or Attached or SupplyTold or ToolReturned or OwnerAsked or OwnerAnswered ? null : TaskOf(e, slotOf);
 }

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Log;
 
 /// <summary>What a build is called and whose it is, from now on; whether it is on the bench.</summary>
@@ -8,5 +10,14 @@ namespace NeatBore.Core.Log;
 /// <param name="Owner">The owner's reference; empty for none.</param>
 /// <param name="Due">When it is promised; null for no day.</param>
 /// <param name="OffBench">Whether it was taken off the bench; its record stays, and it can come back.</param>
-public sealed record BuildChanged(Guid Id, DateTimeOffset DoneAt, string Number, string Name, string Owner, DateOnly? Due, bool OffBench)
-    : LogEvent(Id, DoneAt);
+/// <param name="Stand">The engine stand that it is on, as its tag names it; null for none.</param>
+public sealed record BuildChanged(
+    Guid Id,
+    DateTimeOffset DoneAt,
+    string Number,
+    string Name,
+    string Owner,
+    DateOnly? Due,
+    bool OffBench,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stand = null
+) : LogEvent(Id, DoneAt);

@@ -24,6 +24,10 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(OwnerAsked), "owner-asked")]
 [JsonDerivedType(typeof(OwnerAnswered), "owner-answered")]
 [JsonDerivedType(typeof(JudgedByHand), "judged-by-hand")]
+[JsonDerivedType(typeof(BuildPutDown), "put-down")]
+[JsonDerivedType(typeof(BuildPickedUp), "picked-up")]
+[JsonDerivedType(typeof(ToolReturned), "tool-returned")]
+[JsonDerivedType(typeof(ReadingsOffered), "readings-offered")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

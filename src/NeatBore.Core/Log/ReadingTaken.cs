@@ -18,6 +18,7 @@ namespace NeatBore.Core.Log;
 /// <param name="Sight">What was seen down a passage.</param>
 /// <param name="Stock">What was counted in the crib with it, as it stood.</param>
 /// <param name="CutOff">The trace ends where the recording was cut off, not where the work ended.</param>
+/// <param name="From">Where it was read before, where it was offered and taken; null where it was read here.</param>
 public sealed record ReadingTaken(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -31,5 +32,6 @@ public sealed record ReadingTaken(
     PackedTrace? Trace = null,
     Sight? Sight = null,
     IReadOnlyList<ToolMatch.CribTool>? Stock = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool CutOff = false
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool CutOff = false,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ReadFrom? From = null
 ) : LogEvent(Id, DoneAt);

@@ -21,6 +21,14 @@ public enum StrikeReason
     /// <summary>Taken at the wrong place.</summary>
     [JsonStringEnumMemberName("wrong-place")]
     WrongPlace,
+
+    /// <summary>Taken on the wrong engine; offered to the right one.</summary>
+    [JsonStringEnumMemberName("wrong-engine")]
+    WrongEngine,
+
+    /// <summary>Its torque pass was broken off, or went to another hand: it begins again at its first bolt.</summary>
+    [JsonStringEnumMemberName("begun-again")]
+    BegunAgain,
 }
 
 /// <summary>A reading no longer counts.</summary>

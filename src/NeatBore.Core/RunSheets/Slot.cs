@@ -82,6 +82,11 @@ public sealed record Slot(
     [JsonIgnore]
     public string? Reads { get; init; }
 
+    /// <summary>What of the engine it reads, where another step reads the same: the part, a stroke, and what of it. What was read there is
+    /// offered here.</summary>
+    [JsonIgnore]
+    public string? Same { get; init; }
+
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
 

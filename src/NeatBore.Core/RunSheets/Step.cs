@@ -33,6 +33,13 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>What has to be undone to go again where it was a stop: those steps begin anew with it.</summary>
     public IReadOnlyList<string> Loosens { get; init; } = [];
 
+    /// <summary>What it leaves on the engine, until another step ends it.</summary>
+    public IReadOnlyList<Loose> Leaves { get; init; } = [];
+
+    /// <summary>Parts that it changes, by the word before the first stroke of <see cref="Slot.Same"/>: what was read of them before is no
+    /// longer offered.</summary>
+    public IReadOnlyList<string> Works { get; init; } = [];
+
     /// <summary>An item as the builder says it.</summary>
     public Func<EngineSheet, string, string> ItemName { get; init; } = (_, item) => item;
 

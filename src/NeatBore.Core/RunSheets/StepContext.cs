@@ -17,7 +17,7 @@ public sealed class StepContext(
     Func<string, string, int>? round = null,
     Looked? looked = null,
     Func<string, string, bool>? byHand = null,
-    Func<string, bool>? worked = null,
+    Func<string, IReadOnlyList<string>, long>? workedAt = null,
     Func<string, Rest?>? rests = null
 )
 {
@@ -62,10 +62,10 @@ public sealed class StepContext(
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, worked, rests);
+    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, worked, rests);
+    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
@@ -96,10 +96,14 @@ public sealed class StepContext(
     }
 
     /// <summary>Whether any work was done at another task of the build, whatever came of it.</summary>
-    public bool Worked(string kind)
+    public bool Worked(string kind) => WorkedAt(kind) > 0;
+
+    /// <summary>When work was done last at some steps of another task of the build, or at any of them where none is named, as a number
+    /// that grows; 0 where none was.</summary>
+    public long WorkedAt(string kind, params IReadOnlyList<string> steps)
     {
         Looked.AtTask(kind);
-        return worked?.Invoke(kind) ?? false;
+        return workedAt?.Invoke(kind, steps) ?? 0;
     }
 
     /// <summary>What of another task of the build has to be left alone, and until when; null where nothing has.</summary>

@@ -114,6 +114,11 @@ internal static class BuildEndpoints
             .Produces<TodayPage>()
             .ProducesValidationProblem(422)
             .WithSummary("Builds by number, name, owner, engine, part number, person or date, on the bench or off it");
+        builds
+            .MapGet("stand", StandAsync)
+            .Produces<TodayPage>()
+            .ProducesValidationProblem(422)
+            .WithSummary("The builds on the bench that are on an engine stand: stand=2");
         builds.MapGet("{id:guid}/file", FileAsync).Produces<BuildFile>().ProducesProblem(404).WithSummary("A whole build as an open file");
         builds
             .MapGet("{id:guid}/fasteners", FastenersAsync)
@@ -230,6 +235,17 @@ internal static class BuildEndpoints
         return TypedResults.Ok(await PageOf(await today.FindAsync(each, PageLines, cancel), shelf, book, cancel));
     }
 
+    private static async Task<Ok<TodayPage>> StandAsync(
+        string stand,
+        TodayLines today,
+        SheetShelf shelf,
+        ProcedureBook book,
+        CancellationToken cancel
+    ) =>
+        stand.Trim() is { Length: > 0 and <= 8 } named
+            ? TypedResults.Ok(await PageOf(await today.OnStandAsync(named, cancel), shelf, book, cancel))
+            : throw new UnusableInputException("stand", "must be 1 to 8 characters, such as 2");
+
     private static TodayMark MarkOf(string after) =>
         after.Split(',', 3) is [var standing, var build, var number]
         && int.TryParse(standing, NumberStyles.None, CultureInfo.InvariantCulture, out var stands)
@@ -260,7 +276,7 @@ internal static class BuildEndpoints
                 id,
                 head,
                 [.. build.Tasks.Select(TaskLine.Of)],
-                task is null ? [] : [.. Around(task, item).Select(Bare)],
+                task is null ? [] : [.. Around(task, item).Select(s => Bare(s, build))],
                 build.SheetsAtWork
             )
         );
@@ -296,14 +312,14 @@ internal static class BuildEndpoints
         var wanted = at.ToHashSet(StringComparer.Ordinal);
         return build.Tasks.FirstOrDefault(t => t.Ref == new TaskRef(kind, place)) is { } task
             ? TypedResults.Ok<IReadOnlyList<StepState>>([
-                .. task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).Select(Bare),
+                .. task.Steps.Where(s => wanted.Contains($"{s.Ref.Step}@{s.Ref.Item}")).Select(s => Bare(s, build)),
             ])
             : throw new UnusableInputException("kind", $"“{kind}” is not begun at “{place}” on this build");
     }
 
     /// <summary>What the calculators answered before is in the record; the bench draws it only where a part is seen to walk in.</summary>
-    private static StepState Bare(StepState step) =>
-        step with
+    private static StepState Bare(StepState step, WorkedBuild build) =>
+        build.WithOffers(step) with
         {
             Calls = [.. step.Calls.Select(c => c.Calculator == "centring" ? c : c with { Judgement = c.Judgement with { Answer = null } })],
         };
@@ -404,7 +420,7 @@ internal static class BuildEndpoints
                 stood.UpToSeq,
                 BuildHead.Of(build.State),
                 [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
-                [.. Shown(commands[^1], build).Select(Bare)]
+                [.. Shown(commands[^1], build).Select(s => Bare(s, build))]
             )
         );
     }
@@ -421,6 +437,7 @@ internal static class BuildEndpoints
             OpenGate gate => gate.Step,
             Attach attach => attach.Step,
             Note note => note.Step,
+            JudgeByHand judge => judge.Step,
             _ => null,
         };
         var at = step?.Task ?? (command as StartTask)?.Task ?? (command as Choose)?.Task;

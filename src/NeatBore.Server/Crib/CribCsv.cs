@@ -33,6 +33,9 @@ internal static partial class CribCsv
         ("lengthMm", t => N(t.LengthMm)),
         ("quantity", t => t.Quantity?.ToString(CultureInfo.InvariantCulture) ?? ""),
         ("calibrationDue", t => t.CalibrationDue?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture) ?? ""),
+        ("edgeThicknessMm", t => N(t.EdgeThicknessMm)),
+        ("armDepthMm", t => N(t.ArmDepthMm)),
+        ("borrowedFrom", t => t.BorrowedFrom ?? ""),
     ];
 
     /// <summary>The whole crib as CSV.</summary>
@@ -221,7 +224,10 @@ internal static partial class CribCsv
                 Number("lengthMm"),
                 Date("calibrationDue"),
                 Words("kept", 60) is { Length: > 0 } kept ? kept : null,
-                Whole("quantity", 0, 100_000)
+                Whole("quantity", 0, 100_000),
+                Number("edgeThicknessMm"),
+                Number("armDepthMm"),
+                Words("borrowedFrom", 80) is { Length: > 0 } owner ? owner : null
             );
 
         private string Cell(string column) =>

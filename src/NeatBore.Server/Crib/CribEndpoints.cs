@@ -1,11 +1,19 @@
 using System.Text;
 using Microsoft.AspNetCore.Http.HttpResults;
+using NeatBore.Core.Bench;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Crib;
+
+/// <summary>A tool that is out of the crib: for which build it was taken, and what the crib would say of it.</summary>
+/// <param name="Build">The build.</param>
+/// <param name="Number">Its number.</param>
+/// <param name="Stand">The engine stand that it is on; null for none.</param>
+/// <param name="Taken">What was taken, by whom and since when.</param>
+public sealed record ToolOut(Guid Build, string Number, string? Stand, TakenTool Taken);
 
 /// <summary>How many tools a CSV put into the crib.</summary>
 public sealed record CribTaken(int Tools);
@@ -45,6 +53,19 @@ internal static class CribEndpoints
             )
             .WithTags("Crib")
             .WithSummary("What a tool must fit for each job on each engine of the shop");
+        app.MapGet(
+                "/api/crib/out",
+                async (TodayLines today, CancellationToken cancel) =>
+                    (await today.WithToolsAsync(cancel))
+                        .SelectMany(l => l.Tools!.Select(t => new ToolOut(l.Id, l.Number, l.Stand, t)))
+                        .GroupBy(t => t.Taken.Tool, StringComparer.Ordinal)
+                        // A tool that another build has taken since has come back from the one before, whoever forgot to say so.
+                        .Select(g => g.MaxBy(t => t.Taken.Since)!)
+                        .OrderBy(t => t.Taken.Since)
+                        .ToList()
+            )
+            .WithTags("Crib")
+            .WithSummary("What is out of the crib, longest first");
     }
 
     private static async Task<Ok<CribTaken>> TakeAsync(HttpRequest http, ShopRegister shop, CancellationToken cancel)

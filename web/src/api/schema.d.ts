@@ -366,6 +366,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/crib/out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is out of the crib, longest first */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ToolOut"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/builds/file": {
         parameters: {
             query?: never;
@@ -4652,6 +4688,9 @@ export interface components {
             view: components["schemas"]["View"];
             later: null | components["schemas"]["Later"];
             life: components["schemas"]["BuildLife"];
+            down: null | components["schemas"]["Down"];
+            loose: string[];
+            tools: components["schemas"]["TakenTool"][];
         };
         /** @description What a build is called and whose it is. */
         BuildLife: {
@@ -4668,6 +4707,11 @@ export interface components {
             due: null | string;
             /** @description Whether it was taken off the bench. */
             offBench: boolean;
+            /**
+             * @description The engine stand that it is on, as its tag names it; empty for none.
+             * @default
+             */
+            stand: string;
         };
         /**
          * @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it
@@ -4728,6 +4772,11 @@ export interface components {
              * @default false
              */
             offBench: boolean;
+            /** @description The engine stand that it is on; null for none. */
+            stand?: null | string;
+            down?: null | components["schemas"]["Down"];
+            /** @description What is out of the crib for it; null for nothing. */
+            tools?: null | components["schemas"]["TakenTool"][];
         };
         /** @description What the tasks of a build want in parts and consumables, on one page. */
         BuildParts: {
@@ -4772,6 +4821,11 @@ export interface components {
             later: null | components["schemas"]["Later"];
             /** @description What it is called and whose it is. */
             life: components["schemas"]["BuildLife"];
+            down: null | components["schemas"]["Down"];
+            /** @description What is loose on it, in words. */
+            loose: string[];
+            /** @description What its tasks took from the crib. */
+            tools: components["schemas"]["TakenTool"][];
         };
         BuildView: {
             /** Format: uuid */
@@ -5752,7 +5806,7 @@ export interface components {
             chosen: string;
         };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"] | components["schemas"]["CommandPutDown"] | components["schemas"]["CommandPickUp"] | components["schemas"]["CommandReturnTool"] | components["schemas"]["CommandOfferReadings"];
         /** @description Ask the engine's owner: the step waits for the answer. */
         CommandAskOwner: {
             /** @enum {string} */
@@ -5833,6 +5887,11 @@ export interface components {
              * @default false
              */
             offBench: boolean;
+            /**
+             * @description The engine stand that it is on, up to 8 characters; empty for none.
+             * @default
+             */
+            stand: string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -5922,12 +5981,80 @@ export interface components {
              */
             doneAt: string;
         };
+        /** @description Offer readings to this build that were taken on another by mistake, and struck there. */
+        CommandOfferReadings: {
+            /** @enum {string} */
+            do?: "offer-readings";
+            /** @description The number of that build, 1 to 20 characters. */
+            from: string;
+            /** @description In the order in which they were taken, 1 to 500. */
+            readings: components["schemas"]["OfferedReading"][];
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description Open a gate, or go on past any call, as lead, with a reason. */
         CommandOpenGate: {
             /** @enum {string} */
             do?: "open-gate";
             step: components["schemas"]["StepRef"];
             because: string;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Pick the build up again; a torque pass that was broken off begins again at its first bolt. */
+        CommandPickUp: {
+            /** @enum {string} */
+            do?: "pick-up";
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Put the build down half done. */
+        CommandPutDown: {
+            /** @enum {string} */
+            do?: "put-down";
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Put a tool that a task took back into the crib. */
+        CommandReturnTool: {
+            /** @enum {string} */
+            do?: "return-tool";
+            /** @description The task that took it. */
+            task: components["schemas"]["TaskRef"];
+            /** @description The tool's id in the crib. */
+            tool: string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6005,6 +6132,11 @@ export interface components {
              * @description What the server recorded; it puts the trace in its place before the command is taken.
              */
             recording?: null | string;
+            /**
+             * Format: uuid
+             * @description The reading that is offered at this place and is taken as it is; what is typed does not count then.
+             */
+            offered?: null | string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6172,6 +6304,18 @@ export interface components {
          * @enum {unknown}
          */
         Dimension: "text" | "length" | "temperature" | "force" | "torque" | "pressure" | "angle" | "clock" | "share" | "count" | "mass" | "days" | "number" | "seconds";
+        /** @description A build that was put down half done. */
+        Down: {
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            at: string;
+            /** @description Who put it down. */
+            by: components["schemas"]["Signer"];
+            /** @description What is loose on it, in words. */
+            loose: string[];
+        };
         /** @description Where the hub stands. */
         DrawTravelAnswer: {
             /**
@@ -7340,7 +7484,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"] | components["schemas"]["LogEventBuildPutDown"] | components["schemas"]["LogEventBuildPickedUp"] | components["schemas"]["LogEventToolReturned"] | components["schemas"]["LogEventReadingsOffered"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -7390,6 +7534,8 @@ export interface components {
             due: null | string;
             /** @description Whether it was taken off the bench; its record stays, and it can come back. */
             offBench: boolean;
+            /** @description The engine stand that it is on, as its tag names it; null for none. */
+            stand?: null | string;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -7419,6 +7565,60 @@ export interface components {
             number: string;
             name: string;
             sheet: components["schemas"]["SheetRef"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description A build that was put down was picked up again. */
+        LogEventBuildPickedUp: {
+            /** @enum {string} */
+            kind?: "picked-up";
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description A build was put down half done. */
+        LogEventBuildPutDown: {
+            /** @enum {string} */
+            kind?: "put-down";
+            /** @description What was loose on it then, in words. */
+            loose: string[];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -7752,6 +7952,37 @@ export interface components {
              * @default false
              */
             cutOff: boolean;
+            from?: null | components["schemas"]["ReadFrom"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description Readings that were taken on another engine by mistake, and struck there, are offered to this one. */
+        LogEventReadingsOffered: {
+            /** @enum {string} */
+            kind?: "readings-offered";
+            /** @description The number of the build where they were struck. */
+            from: string;
+            /** @description In the order in which they were taken. */
+            readings: components["schemas"]["OfferedReading"][];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -7938,6 +8169,36 @@ export interface components {
              */
             words?: null | string;
         };
+        /** @description A tool that a task took from the crib is back in it. */
+        LogEventToolReturned: {
+            /** @enum {string} */
+            kind?: "tool-returned";
+            /** @description The task that took it. */
+            task: components["schemas"]["TaskRef"];
+            /** @description The tool's id in the crib. */
+            tool: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
         /** @description Somebody told a value of the engine that its sheet does not know, or knows otherwise; it holds for this build. */
         LogEventValueTold: {
             /** @enum {string} */
@@ -8097,6 +8358,63 @@ export interface components {
             by: components["schemas"]["Signer"];
             /** Format: date-time */
             doneAt: string;
+        };
+        /** @description What was read elsewhere of the same, to be taken with one tap. */
+        Offer: {
+            /**
+             * Format: uuid
+             * @description It, as it was taken there.
+             */
+            reading: string;
+            /** @description As it was typed. */
+            typed: string;
+            /**
+             * Format: double
+             * @description In the slot's base unit; null for a word or a pick.
+             */
+            value: null | number;
+            /** @description The id of what was picked. */
+            option: null | string;
+            /** @description That place, in words. */
+            where: string;
+            /**
+             * Format: date-time
+             * @description When it was taken.
+             */
+            at: string;
+            /** @description The id of what it was taken with. */
+            instrument?: null | string;
+            /**
+             * Format: double
+             * @description The temperature that was read with it, °C; null where none was.
+             */
+            temperatureC?: null | number;
+        };
+        /** @description One of them. */
+        OfferedReading: {
+            /**
+             * Format: uuid
+             * @description Its id there.
+             */
+            reading: string;
+            /** @description Where it was taken there; its round does not count. */
+            slot: components["schemas"]["SlotRef"];
+            /** @description As it was typed. */
+            typed: string;
+            /**
+             * Format: double
+             * @description In the slot's base unit; null for a tick, a word or a pick.
+             */
+            value: null | number;
+            /** @description The id of what was picked. */
+            option: null | string;
+            /**
+             * Format: date-time
+             * @description When it was taken.
+             */
+            doneAt: string;
+            /** @description The id of what it was taken with. */
+            instrument?: null | string;
         };
         /** @description What is open now and at depth, the best place in reach, and what to do. */
         OilHoleWindowAnswer: {
@@ -8835,6 +9153,21 @@ export interface components {
             at: string;
             answer: null | components["schemas"]["OwnerAnswer"];
         };
+        /** @description Where a reading comes from that was not taken at its own place. */
+        ReadFrom: {
+            /**
+             * Format: uuid
+             * @description It, as it was taken there.
+             */
+            reading: string;
+            /** @description That place, in words. */
+            where: string;
+            /**
+             * Format: date-time
+             * @description When it was taken there.
+             */
+            at: string;
+        };
         Readiness: {
             ready: boolean;
             cannotReach: string[];
@@ -8859,6 +9192,7 @@ export interface components {
             stock?: null | components["schemas"]["ToolMatchCribTool"][];
             /** @default false */
             cutOff: boolean;
+            from?: null | components["schemas"]["ReadFrom"];
         };
         /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
         RearFlangeSheet: {
@@ -9727,6 +10061,7 @@ export interface components {
             live: components["schemas"]["ReadingState"];
             /** @description Whether two people's readings stand in one place. */
             conflict: boolean;
+            offer?: null | components["schemas"]["Offer"];
         };
         /** @description The spigot bearing: its sizes, its depth in the crank's end and its seal's depth, mm. */
         SpigotSheet: {
@@ -9992,7 +10327,7 @@ export interface components {
          * @description Why a reading no longer counts. It stays in the log and in the record.
          * @enum {unknown}
          */
-        StrikeReason: "rubbed-out" | "slip" | "gauge-moved" | "wrong-place";
+        StrikeReason: "rubbed-out" | "slip" | "gauge-moved" | "wrong-place" | "wrong-engine" | "begun-again";
         /** @description A place of a strip, mm along the crank, with what can be done there. */
         StripPlace: {
             id: string;
@@ -10025,6 +10360,31 @@ export interface components {
             /** Format: uuid */
             build?: null | string;
             sheet?: null | components["schemas"]["SheetRef"];
+        };
+        /** @description A tool that a task took from the crib. */
+        TakenTool: {
+            /** @description Its id in the crib. */
+            tool: string;
+            /** @description As the shop calls it. */
+            name: string;
+            /** @description The task that took it. */
+            task: components["schemas"]["TaskRef"];
+            /** @description As the builder says it. */
+            taskTitle: string;
+            /** @description Who took it. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When.
+             */
+            since: string;
+            /**
+             * Format: date-time
+             * @description When it was put back; null while it is out.
+             */
+            backAt: null | string;
+            /** @description Whose it is, where it is borrowed; null where it is the shop's. */
+            owner?: null | string;
         };
         /** @description Whole wraps, and the radial play that is left, mm. */
         TapeWrapsAnswer: {
@@ -10454,6 +10814,8 @@ export interface components {
              * @description How deep its arms are, behind that edge.
              */
             armDepthMm?: null | number;
+            /** @description Whose it is, where it is borrowed; null where it is the shop's own. */
+            borrowedFrom?: null | string;
         };
         /** @description A tool that fits, how to set it up, and rated/needed force. */
         ToolMatchFit: {
@@ -10532,6 +10894,13 @@ export interface components {
         ToolMatchUnknown: {
             field: string;
             because: string;
+        };
+        ToolOut: {
+            /** Format: uuid */
+            build: string;
+            number: string;
+            stand: null | string;
+            taken: components["schemas"]["TakenTool"];
         };
         /** @description How far the mark lies. */
         TopDeadCentreAnswer: {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Measures;
 
@@ -64,6 +65,7 @@ public static class ToolMatch
     /// <param name="Quantity">How many there are, where they are counted.</param>
     /// <param name="EdgeThicknessMm">How thick the edge is that goes behind the part.</param>
     /// <param name="ArmDepthMm">How deep its arms are, behind that edge.</param>
+    /// <param name="BorrowedFrom">Whose it is, where it is borrowed; null where it is the shop's own.</param>
     public sealed record CribTool(
         string Id,
         string Kind,
@@ -83,7 +85,8 @@ public static class ToolMatch
         string? Kept = null,
         int? Quantity = null,
         double? EdgeThicknessMm = null,
-        double? ArmDepthMm = null
+        double? ArmDepthMm = null,
+        [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? BorrowedFrom = null
     );
 
     /// <summary>What fits, best margin first, what does not, and what has to be known before the rest can be told.</summary>

@@ -85,6 +85,7 @@ internal sealed class PilotFlange : DesignRules
         [
             new Step(PilotStep.Name, "On its pilot", "on-pilot")
             {
+                Leaves = [new("balancer on its pilot, not bolted", FlangeBoltsStep.Name)],
                 Afresh = true,
                 When = Mine("It is pressed on: it has no pilot."),
                 Slots = _ =>

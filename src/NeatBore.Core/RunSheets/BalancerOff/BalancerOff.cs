@@ -57,6 +57,7 @@ public static partial class BalancerOff
             [
                 new Step(BeforeStep.Name, "Mark noted, crank locked", "crank-locked")
                 {
+                    Leaves = [new("crank locked", AfterStep.Name)],
                     Slots = c =>
                         First(c)
                             ? AskedAtFirst.Before
@@ -70,6 +71,7 @@ public static partial class BalancerOff
                 },
                 new Step(BoltStep.Name, "Crank bolt out", "crank-bolt-out")
                 {
+                    Leaves = [new("crank bolt out", AfterStep.Name)],
                     When = DesignRules.PressedOff,
                     Slots = c =>
                         First(c)
@@ -81,6 +83,7 @@ public static partial class BalancerOff
                 .. DesignRules.All.SelectMany(d => d.BeforePuller),
                 new Step(PullerStep.Name, "Pick the puller", "puller")
                 {
+                    Leaves = [new("puller on the hub", PullStep.Name)],
                     Afresh = true,
                     When = DesignRules.PressedOff,
                     Slots = c => DesignRules.Of(c).PullerSlots(c),
@@ -118,6 +121,7 @@ public static partial class BalancerOff
                 },
                 new Step(PullStep.Name, "Pull it", "pull")
                 {
+                    Works = ["nose", "hub"],
                     When = DesignRules.PressedOff,
                     Slots = c =>
                         [

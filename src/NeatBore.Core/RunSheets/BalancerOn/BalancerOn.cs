@@ -73,6 +73,8 @@ public static partial class BalancerOn
             [
                 new Step(PartsStep.Name, "Parts and cleaning", "balancer-parts")
                 {
+                    Afresh = true,
+                    Works = ["hub"],
                     Slots = c =>
                         First(c)
                             ? AskedAtFirst.Parts
@@ -159,6 +161,7 @@ public static partial class BalancerOn
                 },
                 new Step(ToolStep.Name, "Draw tool in", "draw-tool")
                 {
+                    Leaves = [new("draw tool in the nose", SeatStep.Name)],
                     When = DesignRules.PressedOn,
                     Slots = c =>
                         First(c)
@@ -201,6 +204,7 @@ public static partial class BalancerOn
                 },
                 new Step(DrawStep.Name, "Draw it on", "draw")
                 {
+                    Leaves = [new("hub drawn on, crank bolt not torqued", BoltStep.Name)],
                     Afresh = true,
                     When = DesignRules.PressedOn,
                     Slots = c =>

@@ -63,6 +63,8 @@ public static partial class BalancerOn
                     // Both ends tell size, taper and roundness; what lies between is more.
                     Required = First(c) || i == 0 || i == stations.Count - 1,
                     Reads = instrument == "micrometer" ? "balancer/nose/diameterMm" : null,
+                    Same =
+                        instrument == "micrometer" ? $"nose/{(i == stations.Count - 1 ? "in" : $"s{i + 1}")}-{deg}" : $"hub/s{i + 1}-{deg}",
                 })
         );
         return

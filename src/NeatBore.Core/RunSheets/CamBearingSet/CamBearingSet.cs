@@ -62,6 +62,7 @@ public static partial class CamBearingSet
             [
                 new Step(OutStep.Name, "Out: what came from where", "cam-out")
                 {
+                    Leaves = [new("old bearing out", SeatStep.Name)],
                     Each = All,
                     ItemName = Name,
                     Together = "out",
@@ -156,6 +157,7 @@ public static partial class CamBearingSet
                 },
                 new Step(StartStep.Name, "Before the first blow", "cam-start")
                 {
+                    Leaves = [new("shell on the driving tool", SeatStep.Name)],
                     Afresh = true,
                     Each = Driven,
                     ItemName = Name,

@@ -26,6 +26,7 @@ public static partial class CrankFloat
             [
                 new Step(DialStep.Name, "Dial on the flange", "float")
                 {
+                    Leaves = [new("dial on the flange", FloatStep.Name)],
                     Slots = c =>
                         [
                             Slot.Tick("stand", "Dial on the block, tip square on the flange"),
@@ -58,6 +59,7 @@ public static partial class CrankFloat
                 },
                 new Step(TrialStep.Name, "Trial, torqued", "shims-trial")
                 {
+                    Works = ["float"],
                     Afresh = true,
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
                     Slots = _ =>

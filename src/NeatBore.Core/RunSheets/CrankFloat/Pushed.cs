@@ -33,7 +33,10 @@ public static partial class CrankFloat
     private static NumberSlot Rear(StepName step, int push) => step.Number($"rear-{push}");
 
     private static Slot Push(NumberSlot key, string label, double expectedMm) =>
-        new(key, label, SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-2, 2), Expected: expectedMm);
+        new(key, label, SlotKind.Number, Dimension.Length, 0.01, "dial", Plausible: new Band(-2, 2), Expected: expectedMm)
+        {
+            Same = $"float/{key.Key}",
+        };
 
     private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
     {

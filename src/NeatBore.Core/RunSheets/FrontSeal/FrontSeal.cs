@@ -88,6 +88,7 @@ public static class FrontSeal
                 },
                 new Step(OutStep.Name, "Old seal out", "seal")
                 {
+                    Leaves = [new("no seal in the bore", PressStep.Name)],
                     Slots = c =>
                         !First(c)
                             ?

@@ -190,6 +190,7 @@ public static class RearSeal
                 },
                 new Step(LooseStep.Name, "On, finger-tight", "housing")
                 {
+                    Leaves = [new("housing on, finger-tight", TorqueStep.Name)],
                     Afresh = true,
                     When = Centred,
                     Slots = c =>
@@ -277,6 +278,7 @@ public static class RearSeal
                 },
                 new Step(PressStep.Name, "Press it in", "seal-depth")
                 {
+                    Works = ["float"],
                     Afresh = true,
                     When = c =>
                         Applies.If(c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block, "It is laid in with the cap, not pressed."),
@@ -298,6 +300,7 @@ public static class RearSeal
                 },
                 new Step(CapStep.Name, "Cap and its sides", "seal")
                 {
+                    Works = ["float"],
                     When = c => Applies.If(c.Sheet.Rear!.Kind is RearKind.TwoPiece or RearKind.Rope, "It has no cap to seal."),
                     Slots = _ =>
                         [

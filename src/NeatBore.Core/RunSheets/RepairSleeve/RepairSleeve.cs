@@ -95,6 +95,7 @@ public static class RepairSleeve
                 },
                 new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
                 {
+                    Leaves = [new("plate and screws on the flange", HomeStep.Name)],
                     Afresh = true,
                     When = On,
                     Slots = c =>

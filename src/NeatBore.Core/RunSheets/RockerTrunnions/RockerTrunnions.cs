@@ -125,6 +125,7 @@ public static partial class RockerTrunnions
                 Each(
                     new Step(OutStep.Name, "Out", "rocker-out")
                     {
+                        Leaves = [new("trunnion out", ClipsStep.Name)],
                         Slots = c =>
                             [
                                 Slot.Tick("clips", "Both clips off"),

@@ -116,7 +116,10 @@ internal sealed record Sweeping(
                     0.01,
                     "micrometer",
                     Plausible: new Band(10, 200)
-                ),
+                )
+                {
+                    Same = "nose/in-0",
+                },
                 new Slot(
                     Tape(c.Step.Name),
                     "Tape, thickness of one layer",

@@ -55,6 +55,7 @@ public static class SpigotBearing
             [
                 new Step(OutStep.Name, "Old one out", "spigot-out")
                 {
+                    Leaves = [new("no spigot bearing in", InStep.Name)],
                     Slots = c =>
                         c.Chosen(Out) switch
                         {

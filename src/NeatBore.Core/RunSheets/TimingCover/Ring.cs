@@ -19,6 +19,10 @@ public static partial class TimingCover
 
     private static bool BySweep(StepContext c) => First(c) || c.Chosen(Sweeping.School) is "dial" or "feeler";
 
+    /// <summary>Measured for it is not on; what was on may be off again.</summary>
+    private static bool BalancerIsOn(StepContext c) =>
+        c.WorkedAt("balancer-on", "draw", "pilot", "seat", "bolt") > c.WorkedAt("balancer-off", "pull", "prise");
+
     private static Applies Swept(StepContext c) => Applies.If(BySweep(c), "No sweep is asked: it is centred by what is on the nose.");
 
     private static Slot Diameter(SlotName slot, string label, string gauge, bool required = true) =>
@@ -31,7 +35,13 @@ public static partial class TimingCover
             gauge,
             Plausible: slot == RingStep.Tape ? new Band(0.02, 0.5) : new Band(10, 250),
             Required: required
-        );
+        )
+        {
+            Same =
+                slot == RingStep.Nose ? "nose/in-0"
+                : slot == RingStep.Bore ? "seal-bore/0"
+                : null,
+        };
 
     private static IReadOnlyList<Slot> SetupSlots(StepContext c) =>
         c.Chosen(Sweeping.School) == "ring" && !First(c)

@@ -129,7 +129,7 @@ public static partial class TimingCover
                 {
                     When = c =>
                         Applies.If(
-                            c.Worked("balancer-on") && (First(c) || c.Chosen(Sweeping.School) != "balancer"),
+                            First(c) ? c.Worked("balancer-on") : BalancerIsOn(c) && c.Chosen(Sweeping.School) != "balancer",
                             "The balancer is not on: it goes on last."
                         ),
                     Judge = c => new Judgement(
@@ -170,6 +170,7 @@ public static partial class TimingCover
                 },
                 new Step(DryStep.Name, "On dry, finger-tight", "cover")
                 {
+                    Leaves = [new("cover on dry, finger-tight", WitnessStep.Name)],
                     Afresh = true,
                     Slots = c =>
                         [
@@ -214,6 +215,7 @@ public static partial class TimingCover
                 },
                 new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
                 {
+                    Leaves = [new("cover off, marks on the joint", CloseStep.Name)],
                     When = Swept,
                     Afresh = true,
                     Slots = c =>
@@ -225,6 +227,7 @@ public static partial class TimingCover
                 },
                 new Step(SealantStep.Name, "Sealant", "sealant")
                 {
+                    Leaves = [new("sealant open on the face", CloseStep.Name)],
                     Afresh = true,
                     Slots = c =>
                         Product(c) is null
@@ -249,6 +252,7 @@ public static partial class TimingCover
                 },
                 new Step(CloseStep.Name, "Closed to its marks", "sealant")
                 {
+                    Leaves = [new("cover closed, bolts snug", TorqueStep.Name)],
                     Afresh = true,
                     Needs = [SealantStep.Name],
                     Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],

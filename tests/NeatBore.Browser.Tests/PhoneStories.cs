@@ -72,11 +72,14 @@ public sealed class PhoneStories(App app) : IClassFixture<App>
 
                     builder.Click("//button[@aria-label='Next step']");
                 }
+
+                // The phone is carried to the next engine: it is not asked here each time.
+                builder.Js("sessionStorage.clear()");
             }
         }
 
         Assert.True(steps > 100, $"{steps} steps were looked at");
-        Assert.Equal("", string.Join('\n', wrong));
+        Assert.True(wrong.Count == 0, string.Join('\n', wrong));
         builder.HasNoErrors();
     }
 }

@@ -48,7 +48,7 @@ public sealed class SettingsTests(Site site) : IClassFixture<Site>
     {
         var (before, after) = (await site.BeginAsync(), await site.BeginAsync());
         string Card(Guid build) => $"/api/builds/{build}/card?kind=crank-float&place=rear-seal";
-        await site.WorkAsync(before, """{"do":"start-task","task":{"kind":"timing-cover","place":"cover"}}""");
+        await site.WorkAsync(before, """{"do":"start-task","task":{"kind":"crank-float","place":"rear-seal"}}""");
         var record = (await site.GetAsync($"/api/builds/{before}/record"))["state"]!.ToJsonString();
 
         Assert.StartsWith("high: must be from", await RefusedAsync("rule", """{"id":"yoke-tilt","low":null,"high":9,"by":""}"""));
@@ -65,7 +65,7 @@ public sealed class SettingsTests(Site site) : IClassFixture<Site>
                 .Select(e => e["on"]?["house"]?.ToJsonString() ?? "none")
                 .Single();
         var file = await site.GetAsync($"/api/builds/{before}/file");
-        Assert.Equal("none", Rule(file, "timing-cover"));
+        Assert.Equal("none", Rule(file, "crank-float"));
         Assert.Contains("yoke-tilt", Rule(file, "balancer-off"));
 
         // The default is back for what begins after that; what was begun on the rule stays on it.
@@ -74,10 +74,10 @@ public sealed class SettingsTests(Site site) : IClassFixture<Site>
         Assert.Equal("none", Rule(await site.GetAsync($"/api/builds/{after}/file"), "balancer-off"));
         Assert.Contains("yoke-tilt", Rule(await site.GetAsync($"/api/builds/{before}/file"), "balancer-off"));
         Assert.Equal(
-            JsonNode.Parse(record)!["tasks"]!.AsArray().Single(t => (string)t!["ref"]!["kind"]! == "timing-cover")!.ToJsonString(),
+            JsonNode.Parse(record)!["tasks"]!.AsArray().Single(t => (string)t!["ref"]!["kind"]! == "crank-float")!.ToJsonString(),
             (await site.GetAsync($"/api/builds/{before}/record"))["state"]!["tasks"]!
                 .AsArray()
-                .Single(t => (string)t!["ref"]!["kind"]! == "timing-cover")!
+                .Single(t => (string)t!["ref"]!["kind"]! == "crank-float")!
                 .ToJsonString()
         );
         Assert.NotNull(await site.GetAsync(Card(after)));

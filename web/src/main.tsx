@@ -24,7 +24,9 @@ import { Record } from './screens/Record';
 import { SetUp } from './screens/SetUp';
 import { EngineSheetScreen } from './screens/sheets/EngineSheetScreen';
 import { Engines } from './screens/sheets/Engines';
+import { StandSign, StandScreen } from './screens/Stand';
 import { Settings } from './screens/settings/Settings';
+import { Tag } from './screens/Tag';
 import { Today } from './screens/Today';
 
 const shop = await findShop();
@@ -50,6 +52,9 @@ createRoot(document.getElementById('root')!).render(
                 <Route path="/builds/:build/found" element={<Found />} />
                 <Route path="/builds/:build/parts" element={<Parts />} />
                 <Route path="/builds/:build/record" element={<Record />} />
+                <Route path="/builds/:build/tag" element={<Tag />} />
+                <Route path="/stands/:stand" element={<StandScreen />} />
+                <Route path="/stands/:stand/sign" element={<StandSign />} />
                 <Route path="/builds/:build" element={<BenchScreen />} />
                 <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
                 <Route path="*" element={<Today />} />

@@ -25,11 +25,12 @@ internal static class LooseWords
         ];
     }
 
-    /// <summary>Whether a step has left it, at any of its items, and nothing has ended it there.</summary>
+    /// <summary>Whether a step has left it or may have, at any of its items, and nothing has ended it there.</summary>
     private static bool Left(string step, Loose loose, IReadOnlyList<StepState> steps) =>
         steps.Any(s =>
             s.Ref.Step == step
-            && s is { Passed: true, Status: not StepStatus.LeftOut }
+            && s.Status != StepStatus.LeftOut
+            && (s.Passed || s.Rounds[^1].Slots.Any(x => x.Live is not null))
             && steps.FirstOrDefault(u => u.Ref.Step == loose.Until && (u.Ref.Item == s.Ref.Item || u.Ref.Item.Length == 0))
                 is { Passed: false }
         );

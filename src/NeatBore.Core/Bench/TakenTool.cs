@@ -23,6 +23,9 @@ public sealed record TakenTool(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Owner = null
 )
 {
+    /// <summary>What the work is brought to, and not the other way round.</summary>
+    private static readonly string[] s_stays = ["press", "hand-press", "hydraulic-press", "oven"];
+
     /// <summary>What the tasks of a build took, in the order in which they did.</summary>
     internal static IReadOnlyList<TakenTool> Of(IReadOnlyList<TaskState> tasks, IReadOnlyList<LogEntry> log)
     {
@@ -32,7 +35,7 @@ public sealed record TakenTool(
             .. tasks.SelectMany(t =>
                 t.Steps.SelectMany(s => s.Rounds[^1].Slots)
                     .SelectMany(s => s.Readings)
-                    .Where(r => r is { Struck: null, Tool: not null })
+                    .Where(r => r is { Struck: null, Tool: { Kind: var kind } } && !s_stays.Contains(kind))
                     .GroupBy(r => r.Tool!.Id)
                     .Select(g => g.MinBy(r => r.DoneAt)!)
                     .OrderBy(r => r.DoneAt)

@@ -29,6 +29,7 @@ import type {
   TakenIn,
   TaskRef,
   TodayPage,
+  ToolOut,
   ToolMatchAnswer,
   ToolMatchRequest,
   TrySheet,
@@ -154,6 +155,10 @@ export const api = {
   addEngine: (engine: NewEngine) => ask<SheetRef>('/api/engines', engine),
   /** Builds that have all of these words, on the bench or off it. */
   find: (words: string) => ask<TodayPage>(`/api/builds/find?words=${encodeURIComponent(words)}`),
+  /** The builds on the bench that are on an engine stand. */
+  onStand: (stand: string) => ask<TodayPage>(`/api/builds/stand?stand=${encodeURIComponent(stand)}`),
+  /** What is out of the crib, longest first. */
+  toolsOut: () => ask<ToolOut[]>('/api/crib/out'),
   /** The number that the next build would have. */
   next: () => ask<NextBuild>('/api/builds/next'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),

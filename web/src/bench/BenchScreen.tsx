@@ -8,6 +8,8 @@ import { EngineStrip, stripOf } from './strip/EngineStrip';
 import { ScrolledStrip } from './strip/ScrolledStrip';
 import { StripEnds } from './strip/StripEnds';
 import { BuildPanel } from './BuildPanel';
+import { LaidDown } from './LaidDown';
+import { RightEngine } from './RightEngine';
 import { TaskBench } from './TaskBench';
 import { sheetOf } from './state/outboxes';
 import { typed, useTypedOn } from './state/typed';
@@ -52,7 +54,9 @@ export function BenchScreen() {
 
   const narrow = useNarrow();
   const [asked, setBig] = useState<boolean | null>(null);
-  const big = (asked ?? narrow) && task !== undefined && !card;
+  const [wrong, setWrong] = useState(false);
+  const down = bench.view?.state.down != null;
+  const big = (asked ?? narrow) && task !== undefined && !card && !down;
 
   const at = bench.view?.state.at;
   // A build that is under way opens where the work stands.
@@ -99,7 +103,7 @@ export function BenchScreen() {
               </Link>
             </h1>
             <p className="flex gap-2 text-base text-muted">
-              <BuildPanel bench={bench} /> <Demo />
+              <BuildPanel bench={bench} onWrong={() => setWrong(true)} /> <Demo />
             </p>
           </div>
           <div className="flex gap-x-2.5 max-md:flex-wrap">
@@ -130,7 +134,16 @@ export function BenchScreen() {
           <ScrolledStrip {...engine} height={112} />
         </div>
       )}
-      {task && own && !card ? (
+      <RightEngine
+        key={build}
+        bench={bench}
+        working={task !== undefined && !card && !down}
+        wrong={wrong}
+        setWrong={setWrong}
+      />
+      {down ? (
+        <LaidDown bench={bench} />
+      ) : task && own && !card ? (
         <SeenFrom view={task.view}>
           <TaskBench
             big={big}

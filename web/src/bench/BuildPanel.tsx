@@ -8,9 +8,9 @@ import type { Bench } from './state/useBuild';
 const field = 'mt-0.5 block h-12 w-full border-2 border-ink bg-page px-2 font-read text-title';
 
 /** What a build is called, whose it is and when it is due; off the bench, and back on it. */
-export function BuildPanel({ bench }: { bench: Bench }) {
+export function BuildPanel({ bench, onWrong }: { bench: Bench; onWrong: () => void }) {
   const [open, setOpen] = useState(false);
-  const { number, offBench } = bench.view!.state.life;
+  const { number, offBench, stand } = bench.view!.state.life;
   return (
     <Panel
       title={`Build ${number}`}
@@ -22,10 +22,19 @@ export function BuildPanel({ bench }: { bench: Bench }) {
           className="min-h-6 text-base text-muted underline"
           title="Number, name, owner, due"
         >
-          {`Build ${number}${offBench ? ', off the bench' : ''}`}
+          {`Build ${number}${stand === '' ? '' : `, stand ${stand}`}${offBench ? ', off the bench' : ''}`}
         </button>
       }
     >
+      <Button
+        className="mt-2 w-full"
+        onClick={() => {
+          setOpen(false);
+          onWrong();
+        }}
+      >
+        Wrong engine
+      </Button>
       <Life bench={bench} onDone={() => setOpen(false)} />
     </Panel>
   );
@@ -77,6 +86,15 @@ function Life({ bench, onDone }: { bench: Bench; onDone: () => void }) {
         />
       </label>
       <label>
+        Engine stand
+        <input
+          className={field}
+          value={said.stand}
+          maxLength={8}
+          onChange={(e) => setSaid({ ...said, stand: e.target.value })}
+        />
+      </label>
+      <label>
         Due
         <input
           type="date"
@@ -101,6 +119,12 @@ function Life({ bench, onDone }: { bench: Bench; onDone: () => void }) {
         className="flex min-h-11 items-center font-semibold underline"
       >
         Its parts, on one page
+      </Link>
+      <Link
+        to={`/builds/${bench.view!.id}/tag`}
+        className="flex min-h-11 items-center font-semibold underline"
+      >
+        Its tag, to print
       </Link>
       {!life.offBench && <p>Its record stays; Find brings it back.</p>}
     </form>

@@ -143,7 +143,7 @@ function laidOver(scene: Scene, slot: Slot, content: ReactNode) {
   return (
     <div
       key={slot.key}
-      className="group absolute focus-within:z-10 has-[[role=alert]]:z-20"
+      className="group absolute focus-within:z-10 has-[[data-offer]]:z-10 has-[[role=alert]]:z-20"
       // What a low box has to say stands above it, where there is room.
       data-low={place.at[1] > 300 || undefined}
       style={{

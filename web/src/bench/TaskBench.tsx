@@ -5,6 +5,7 @@ import { BigView } from './BigView';
 import { ReadingBox } from './boxes/ReadingBox';
 import { CallBand } from './call/CallBand';
 import { ClockOff, PutAside } from './call/PutAside';
+import { ToolsBack } from './call/ToolsBack';
 import { Choices } from './Choices';
 import { FigureButtons } from './FigureButtons';
 import { FigureField } from './FigureField';
@@ -112,6 +113,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
   );
   const also = (
     <>
+      {task.standing === 'done' && <ToolsBack bench={bench} task={task.ref} />}
       <PutAside bench={bench} task={task} step={step} onDone={focus.call} />
       {clockOff !== null && (
         <ClockOff

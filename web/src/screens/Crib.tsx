@@ -3,9 +3,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo, useState, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { api, Problem } from '../api/client';
-import type { CribTool } from '../api/types';
-import { useReader } from '../entry/reader';
+import { v7 as uuid } from 'uuid';
+import type { CribTool, ToolOut } from '../api/types';
+import { addressOf } from '../bench/address';
+import { outboxOf } from '../bench/state/outboxes';
+import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
+import { outText, useToolsOut } from './out';
 import { NoLine } from './NoLine';
 import { writeMm, writeNumber, writeQuantity, type Reader } from '../entry/wording';
 
@@ -35,6 +39,7 @@ export function Crib() {
   const shop = useShop();
   const needs = useQuery({ queryKey: ['needs'], queryFn: api.needs });
   const crib = useMemo(() => shop.data?.crib ?? [], [shop.data]);
+  const out = useToolsOut();
   const [find, setFind] = useState('');
   const [part, setPart] = useState('');
   const parts = (needs.data ?? []).map((n) => ({ ...n, words: `${n.sheet}: ${n.part}` }));
@@ -66,7 +71,9 @@ export function Crib() {
         </Link>
         <h1 className="text-[2rem] leading-none font-bold">Crib</h1>
         <Demo />
-        <p className="text-title font-semibold text-muted">{shop.data ? `${crib.length} tools` : ''}</p>
+        <p className="text-title font-semibold text-muted">
+          {shop.data ? `${crib.length} tools${out.size > 0 ? `, ${out.size} out` : ''}` : ''}
+        </p>
         <span className="grow" />
         <CsvInOut />
       </header>
@@ -122,7 +129,13 @@ export function Crib() {
                 .filter((t) => t.kind === kind)
                 .sort((a, b) => Number(refused.has(a.id)) - Number(refused.has(b.id)))
                 .map((tool) => (
-                  <Tool key={tool.id} tool={tool} fits={fits.get(tool.id)} refused={refused.get(tool.id)} />
+                  <Tool
+                    key={tool.id}
+                    tool={tool}
+                    out={out.get(tool.id)}
+                    fits={fits.get(tool.id)}
+                    refused={refused.get(tool.id)}
+                  />
                 ))}
             </ul>
           </section>
@@ -134,10 +147,12 @@ export function Crib() {
 
 function Tool({
   tool,
+  out,
   fits,
   refused,
 }: {
   tool: CribTool;
+  out: ToolOut | undefined;
   fits: string | undefined;
   refused: string | undefined;
 }) {
@@ -156,7 +171,10 @@ function Tool({
       </span>
       <span className="max-md:col-start-2">{factsOf(tool, reader).join(' · ')}</span>
       <span className="text-right text-muted max-md:col-start-2 max-md:text-left">
-        {tool.kept}
+        {out ? <Out out={out} /> : tool.kept}
+        {tool.borrowedFrom != null && (
+          <b className="block text-ink">{`borrowed from ${tool.borrowedFrom}`}</b>
+        )}
         {tool.calibrationDue && (
           <b className={`block ${late ? 'text-stop' : 'text-ink'}`}>
             {late ? 'calibration ran out ' : 'calibrated to '}
@@ -165,6 +183,43 @@ function Tool({
         )}
       </span>
     </li>
+  );
+}
+
+/** Where it is, and one tap for that it is back. */
+function Out({ out }: { out: ToolOut }) {
+  const client = useQueryClient();
+  const { me } = useSettings();
+  const shop = useShop();
+  const [sent, setSent] = useState(false);
+  const by =
+    shop.data?.people.find((p) => p.id === me)?.id ?? shop.data?.people.find((p) => p.role !== 'viewer')?.id;
+  return (
+    <span className="flex flex-wrap items-center justify-end gap-2 max-md:justify-start">
+      <Link
+        to={addressOf(out.build, out.taken.task)}
+        className="font-semibold text-look-again underline"
+      >{`▽ ${outText(out)}`}</Link>
+      <button
+        type="button"
+        disabled={sent || by === undefined}
+        className="min-h-11 border-2 border-ink px-3 font-bold text-ink disabled:border-rule disabled:text-muted"
+        onClick={() => {
+          setSent(true);
+          outboxOf(out.build).send(by!, {
+            do: 'return-tool',
+            id: uuid(),
+            doneAt: new Date().toISOString(),
+            task: out.taken.task,
+            tool: out.taken.tool,
+          });
+          // What is sent is answered for in its own time; until then it is shown as sent.
+          setTimeout(() => void client.invalidateQueries({ queryKey: ['tools-out'] }), 800);
+        }}
+      >
+        It is back
+      </button>
+    </span>
   );
 }
 

@@ -32,6 +32,8 @@ const struckWords: Record<string, string> = {
   slip: 'a slip',
   'gauge-moved': 'the gauge moved',
   'wrong-place': 'wrong place',
+  'wrong-engine': 'wrong engine',
+  'begun-again': 'its pass began again',
 };
 
 /** What was done to one engine, printable, a page for each task. It is the same state that the bench shows. */

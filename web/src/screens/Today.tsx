@@ -13,7 +13,7 @@ import { Demo } from '../ui/Demo';
 import { Panel } from '../ui/Panel';
 import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
-import { spanText, useNow, useSaid } from '../bench/call/clock';
+import { clockText, spanText, useNow, useSaid } from '../bench/call/clock';
 import { writeSentence } from '../entry/wording';
 import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from './FilesIn';
 import { Find } from './Find';
@@ -196,7 +196,9 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
       </span>
       <span className="font-read text-sentence leading-tight font-semibold">
         {line.atStep && <span className="block text-base font-normal text-muted">{line.atStep}</span>}
-        {writeSentence(said, { ...reader, view: line.view })}
+        {line.down
+          ? `Put down by ${line.down.by.name}, ${clockText(line.down.at)}: ${line.down.loose.length > 0 ? line.down.loose.join(', ') : 'nothing loose'}.`
+          : writeSentence(said, { ...reader, view: line.view })}
         {line.waits.map((wait) => (
           <Waiting key={`${wait.task.kind}/${wait.step}`} wait={wait} />
         ))}
@@ -215,7 +217,8 @@ function BuildRow({ line, strip, alone }: { line: BuildLine; strip: Strip; alone
           <Link to={`/builds/${line.id}`} className="block">
             <h2 className="text-[1.625rem] leading-tight font-bold">{strip.name}</h2>
             <p className="text-base text-muted">
-              Build {line.number}, {line.name}
+              Build {line.number}
+              {line.stand != null && <b className="text-ink">, stand {line.stand}</b>}, {line.name}
               {line.owner != null && `, ${line.owner}`}
               {line.due != null && (
                 <b className="block text-ink">{`due ${new Date(`${line.due}T12:00`).toLocaleDateString(undefined, { weekday: 'short', day: 'numeric', month: 'short' })}`}</b>

@@ -37,11 +37,19 @@ public static partial class BalancerInspection
             groove = new LipTrack.Groove(centre, width, depth);
         }
 
+        // How deep the seal may go is the seal's own to say, where it is known: one source for the plan, the press and the call.
+        var depths = c.Sheet.FrontSeal is { } seal
+            ? new LipTrack.DepthRange(
+                seal.DepthMm,
+                seal.Depth.Low ?? 0,
+                Math.Min(seal.Depth.High ?? seal.DepthMm, seal.BottomsMm ?? double.MaxValue)
+            )
+            : new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm);
         return LipTrack.Solve(
             new LipTrack.Request(
                 new LipTrack.Span(track.FromMm, track.ToMm),
                 new LipTrack.Lip(track.LipAtMm, track.LipBandMm),
-                new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm),
+                depths,
                 track.FloatMm,
                 0.2,
                 c.Sheet.Usual(NeatBoreDefaults.LipClear).Low!.Value,

@@ -278,27 +278,30 @@ public static class FrontSeal
             );
         }
 
+        var call = Call.Of(
+            [
+                .. seal.Depth.Low is { } low
+                    ? [Check.AtLeast("depth planned", planned, low, 0, Dimension.Length, seal.Depth.SourceWords)]
+                    : Array.Empty<Check>(),
+                .. seal.Depth.High is { } high
+                    ? [Check.AtMost("depth planned", planned, high, 0, Dimension.Length, seal.Depth.SourceWords)]
+                    : Array.Empty<Check>(),
+            ],
+            k =>
+                Sentence.Of(
+                    k.Verdict == Verdict.Go ? "{value} is inside what the sheet allows."
+                        : k.Side == Side.Upper ? "{value} is deeper than {limit}."
+                        : "{value} is shallower than {limit}.",
+                    ("value", Quantity.Mm(k.Value)),
+                    ("limit", Quantity.Mm(k.Limit))
+                )
+        );
         return SealSeat.Bottoms(seal, planned)
             ?? new Judgement(
-                Sentence.Of("Press it to {depth}. Set the ring’s stop to it.", ("depth", Quantity.Mm(planned))),
-                Call.Of(
-                    [
-                        .. seal.Depth.Low is { } low
-                            ? [Check.AtLeast("depth planned", planned, low, 0, Dimension.Length, seal.Depth.SourceWords)]
-                            : Array.Empty<Check>(),
-                        .. seal.Depth.High is { } high
-                            ? [Check.AtMost("depth planned", planned, high, 0, Dimension.Length, seal.Depth.SourceWords)]
-                            : Array.Empty<Check>(),
-                    ],
-                    k =>
-                        Sentence.Of(
-                            k.Verdict == Verdict.Go ? "{value} is inside what the sheet allows."
-                                : k.Side == Side.Upper ? "{value} is deeper than {limit}."
-                                : "{value} is shallower than {limit}.",
-                            ("value", Quantity.Mm(k.Value)),
-                            ("limit", Quantity.Mm(k.Limit))
-                        )
-                )
+                call is null or { Verdict: Verdict.Go }
+                    ? Sentence.Of("Press it to {depth}. Set the ring’s stop to it.", ("depth", Quantity.Mm(planned)))
+                    : Sentence.Of("Plan it again: the sheet says {depth}.", ("depth", Quantity.Mm(seal.DepthMm, 0.1))),
+                call
             );
     }
 }

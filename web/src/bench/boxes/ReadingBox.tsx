@@ -2,6 +2,7 @@ import type { Box, Doing } from '../state/useWork';
 import { ConflictBox } from './ConflictBox';
 import { Labelled } from './Labelled';
 import { NumberBox } from './NumberBox';
+import { OfferLine } from './OfferLine';
 import { PassageBox } from './PassageBox';
 import { PickBox } from './PickBox';
 import { TakenBox } from './TakenBox';
@@ -15,8 +16,17 @@ export interface BoxProps {
   doing: Doing;
 }
 
-/** One reading, typed on the figure at the place where it is taken. */
-export function ReadingBox({ box, doing }: BoxProps) {
+/** One reading, typed on the figure at the place where it is taken; with what is known of it already, while it is open. */
+export function ReadingBox(props: BoxProps) {
+  return (
+    <div className="relative w-full">
+      <Place {...props} />
+      {props.box.open && <OfferLine {...props} />}
+    </div>
+  );
+}
+
+function Place({ box, doing }: BoxProps) {
   const live = box.slot.readings.filter((r) => !r.struck);
   if (live.length > 1) return <ConflictBox box={box} doing={doing} live={live} />;
   const { kind, need } = box.slot.slot;

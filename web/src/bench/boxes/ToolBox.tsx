@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../api/client';
 import type { ToolNeed } from '../../api/types';
+import { outText, useToolsOut } from '../../screens/out';
 import { writeNumber } from '../../entry/wording';
 import { Panel } from '../../ui/Panel';
 import { frame } from '../../ui/frame';
@@ -24,6 +25,7 @@ export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
     enabled: shown && crib.length > 0,
     staleTime: Infinity,
   });
+  const out = useToolsOut(shown);
   const nameOf = (id: string): string => crib.find((t) => t.id === id)?.name ?? id;
   return (
     <Panel
@@ -65,6 +67,9 @@ export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
           <span>
             <span className="block text-title font-bold">{nameOf(fit.id)}</span>
             <span className="font-read text-base">{fit.setUp}</span>
+            {out.has(fit.id) && (
+              <b className="block text-base text-look-again">{`▽ ${outText(out.get(fit.id)!)}`}</b>
+            )}
           </span>
           <span className="text-title font-bold whitespace-nowrap">
             {writeNumber(fit.margin, 0.1)} × the force

@@ -49,3 +49,14 @@ export function spanText(seconds: number): string {
   if (minutes < 48 * 60) return `${Math.floor(minutes / 60)} h ${String(minutes % 60).padStart(2, '0')} min`;
   return `${Math.ceil(minutes / 60 / 24)} days`;
 }
+
+/** A time of day, with its day where that is not today. */
+export function clockText(at: string): string {
+  const time = new Date(at);
+  const today = time.toDateString() === new Date().toDateString();
+  return time.toLocaleString('en-GB', {
+    ...(today ? {} : { weekday: 'short', day: 'numeric', month: 'short' }),
+    hour: '2-digit',
+    minute: '2-digit',
+  });
+}

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { CardSupply, JobCard, SupplyPlace } from '../../api/types';
 import { useReader } from '../../entry/reader';
 import { writeQuantity } from '../../entry/wording';
@@ -10,11 +11,14 @@ export function CardAside({
   card,
   waiting,
   onSupply,
+  taken,
 }: {
   card: JobCard;
   /** Where parts are said to be that is still on its way, by the part. */
   waiting: ReadonlyMap<string, SupplyPlace>;
   onSupply: (supply: CardSupply, where: SupplyPlace, due: string | null) => void;
+  /** What the task took from the crib, and the way to put it back. */
+  taken: ReactNode;
 }) {
   const reader = useReader();
   const narrow = useNarrow();
@@ -39,6 +43,7 @@ export function CardAside({
               {t.name ? `${t.name}: ${t.setUp}` : `${t.what}: none that fits. ${t.setUp}`}
             </Line>
           ))}
+          {taken}
         </Part>
       )}
       {card.supplies.length > 0 && (

@@ -9,6 +9,7 @@ import { cardFigure } from '../../figures/card';
 import { card as space } from '../../figures/card/scene';
 import { useKeyboard } from '../../ui/useKeyboard';
 import { useNarrow } from '../../ui/useNarrow';
+import { ToolsBack } from '../call/ToolsBack';
 import { CallMark } from '../call/CallMark';
 import { knowKey, typed } from '../state/typed';
 import type { Bench } from '../state/useBuild';
@@ -246,6 +247,7 @@ function Open({
         {card && (
           <CardAside
             card={card}
+            taken={<ToolsBack bench={bench} task={task.ref} />}
             waiting={onOrder}
             onSupply={(supply, where, due) =>
               bench.send({ do: 'tell-supply', task: task.ref, supply: supply.id, where, due })

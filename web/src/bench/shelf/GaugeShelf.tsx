@@ -8,6 +8,7 @@ import { AnotherWay } from './AnotherWay';
 import { AskOwner } from './AskOwner';
 import { BigButton } from './BigButton';
 import { InstrumentInHand } from './InstrumentInHand';
+import { PutDown } from '../strip/StripEnds';
 import { Photos } from './Photos';
 import { SightHandle } from './SightHandle';
 import { Why } from './Why';
@@ -210,6 +211,7 @@ export function GaugeShelf(props: Props) {
         >
           <Why step={step} />
         </Panel>
+        {inBig && <PutDown bench={bench} className={side} />}
         <button type="button" className={side} title="Alt+B" aria-pressed={inBig} onClick={props.onBig}>
           {inBig ? 'All steps' : 'Big'}
         </button>

@@ -135,6 +135,20 @@ export function useWhole(build: string, task: TaskRef, shown: StepState): void {
           (s) => s.status !== 'left-out' && (s.item === item || s.item === '' || s.step === step),
         )
       : [];
+  // What is offered at an empty step follows from all others: it is looked at anew each time that it is opened.
+  useQuery({
+    queryKey: ['offers', build, task.kind, task.place, step, item],
+    queryFn:
+      known && line && shown.status === 'open'
+        ? async () => {
+            const steps = await api.steps(build, task, [`${step}@${item}`]);
+            client.setQueryData<Known>(['build', build], (old) => old && stepsCame(old, steps));
+            return true;
+          }
+        : skipToken,
+    gcTime: 0,
+    staleTime: 0,
+  });
   const wanted =
     now.length === 0 && leisure && known && line ? missing(known, line, () => true, 'never seen') : now;
   useQuery({

@@ -75,6 +75,8 @@ export interface Doing {
   /** Takes what is typed at a place, or says there what would be right. */
   takeTyped: (slot: string) => void;
   takeSight: (slot: string, sight: Sight) => void;
+  /** Takes what is offered at a place as it is. */
+  takeOffer: (slot: string) => void;
   strike: (reading: string, because: StrikeReason) => void;
   /** The builder went to a place. */
   open: (slot: string) => void;
@@ -173,7 +175,7 @@ export function useWork(at: AtWork): Work {
     slot: string,
     text: string,
     oddConfirmed: boolean,
-    more: { mark?: string; recording?: string; sight?: Sight } = {},
+    more: { mark?: string; recording?: string; sight?: Sight; offered?: string } = {},
   ) => {
     const { dimension, kind, instrument } = find(slot).slot;
     if (sounds) play('taken');
@@ -187,6 +189,7 @@ export function useWork(at: AtWork): Work {
       oddConfirmed,
       ...(more.recording ? { recording: more.recording } : {}),
       ...(more.sight ? { sight: more.sight } : {}),
+      ...(more.offered ? { offered: more.offered } : {}),
     });
     focus.follow();
   };
@@ -211,6 +214,10 @@ export function useWork(at: AtWork): Work {
       take(slot, text, asked);
     },
     takeSight: (slot, sight) => take(slot, 'seen', false, { sight }),
+    takeOffer: (slot) => {
+      const { offer } = find(slot);
+      if (offer) take(slot, offer.typed, false, { offered: offer.reading });
+    },
     strike,
     open: (slot) => slot !== (there ?? openKey) && focus.pick(stepKey, slot),
     type: (slot, text) => {

@@ -20,6 +20,26 @@ const keyWords: [string, string][] = [
   ['?', 'These keys, outside a field'],
 ];
 
+/** Puts the build down half done, in one tap. */
+export function PutDown({
+  bench,
+  className = 'min-h-11 whitespace-nowrap underline',
+}: {
+  bench: Bench;
+  className?: string;
+}) {
+  return (
+    <button
+      type="button"
+      className={className}
+      title="What is loose on the engine is kept, for whoever picks it up"
+      onClick={() => bench.send({ do: 'put-down' })}
+    >
+      Put down
+    </button>
+  );
+}
+
 /** The right end of the strip: units, light, and who is at the bench. */
 export function StripEnds({ bench }: { bench: Bench }) {
   const { reader, setUnits, setMe, dim, setDim, keys, setKeys, sounds, setSounds } = useSettings();
@@ -36,14 +56,17 @@ export function StripEnds({ bench }: { bench: Bench }) {
   }, []);
   return (
     <div className="flex flex-col items-end justify-center gap-1 pr-4 text-base font-semibold">
-      <button
-        type="button"
-        className="min-h-11 whitespace-nowrap"
-        onClick={() => setUnits(metric ? 'inch' : 'metric')}
-      >
-        {metric ? 'mm · N·m · °C' : 'in · lbf·ft · °F'}
-        <span className="sr-only">{metric ? ', change to inches' : ', change to millimetres'}</span>
-      </button>
+      <div className="flex gap-3">
+        {bench.view!.state.down == null && <PutDown bench={bench} />}
+        <button
+          type="button"
+          className="min-h-11 whitespace-nowrap"
+          onClick={() => setUnits(metric ? 'inch' : 'metric')}
+        >
+          {metric ? 'mm · N·m · °C' : 'in · lbf·ft · °F'}
+          <span className="sr-only">{metric ? ', change to inches' : ', change to millimetres'}</span>
+        </button>
+      </div>
       <div className="flex items-center gap-3">
         <Panel
           title="Keys"

@@ -1,0 +1,191 @@
+import { useQuery } from '@tanstack/react-query';
+import { AlertDialog } from 'radix-ui';
+import { useEffect, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { api } from '../api/client';
+import type { BuildLine, OfferedReading, WholeBuild } from '../api/types';
+import { Button } from '../ui/Button';
+import { useKeyboard } from '../ui/useKeyboard';
+import { addressOf } from './address';
+import { keepLastAt, knownSince, lastAt, maybeMoved, nowAt } from './state/lastAt';
+import { outboxOf } from './state/outboxes';
+import type { Bench } from './state/useBuild';
+import { v7 as uuid } from 'uuid';
+
+interface Props {
+  bench: Bench;
+  /** Whether a task is being worked on. */
+  working: boolean;
+  /** Whether the builder said that it is the wrong engine. */
+  wrong: boolean;
+  setWrong: (wrong: boolean) => void;
+}
+
+/** What this person took on this tablet since it was known to be at this engine, in the order in which it was taken. */
+export function takenSince(whole: WholeBuild, me: string, since: number): OfferedReading[] {
+  return whole.state.tasks
+    .flatMap((t) => t.steps)
+    .flatMap((s) => {
+      const newest = s.rounds[s.rounds.length - 1];
+      return (newest?.slots ?? []).flatMap((place) =>
+        place.readings
+          .filter((r) => !r.struck && r.by.id === me && Date.parse(r.doneAt) >= since)
+          .map((r) => ({
+            reading: r.id,
+            slot: { step: s.ref, round: newest!.round, slot: place.slot.key },
+            typed: r.typed,
+            value: r.value,
+            option: r.option,
+            doneAt: r.doneAt,
+            instrument: r.instrument?.id ?? null,
+          })),
+      );
+    })
+    .sort((a, b) => a.doneAt.localeCompare(b.doneAt));
+}
+
+/** Asks once whether the tablet lies at the engine on its screen, and hands over what was read where it did not. */
+export function RightEngine({ bench, working, wrong, setWrong }: Props) {
+  const { id } = bench.view!;
+  const [moved, setMoved] = useState(() => maybeMoved(lastAt(), id, Date.now()));
+  const asks = (moved && working) || wrong;
+  const lines = useQuery({ queryKey: ['on-bench'], queryFn: () => api.today(null), enabled: asks });
+  const others = (lines.data?.lines ?? []).filter((l) => l.id !== id);
+  // With one engine on the bench there is nothing to mix up.
+  const asked = asks && !(lines.data && others.length === 0 && !wrong);
+
+  useEffect(() => {
+    if (asked || !working) return undefined;
+    const touched = () => {
+      const last = lastAt();
+      if (last === null) nowAt(id);
+      else if (!maybeMoved(last, id, Date.now())) keepLastAt({ ...last, at: Date.now() });
+    };
+    // Moved, and not asked: there is no other engine.
+    if (moved) nowAt(id);
+    else touched();
+    const look = setInterval(() => setMoved(maybeMoved(lastAt(), id, Date.now())), 5_000);
+    window.addEventListener('pointerdown', touched);
+    window.addEventListener('keydown', touched);
+    return () => {
+      clearInterval(look);
+      window.removeEventListener('pointerdown', touched);
+      window.removeEventListener('keydown', touched);
+    };
+  }, [asked, working, id, moved]);
+
+  return (
+    <AlertDialog.Root open={asked}>
+      <AlertDialog.Portal>
+        <AlertDialog.Overlay className="fixed inset-0 z-40 bg-field/80" />
+        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[480px] max-w-[calc(100vw-16px)] -translate-x-1/2 -translate-y-1/2 border-4 border-ink bg-white p-6 text-ink">
+          {wrong ? (
+            <Another bench={bench} lines={others} onBack={() => setWrong(false)} noLine={lines.isError} />
+          ) : (
+            <ThisOne
+              bench={bench}
+              onYes={() => {
+                nowAt(id);
+                setMoved(false);
+              }}
+              onWrong={() => setWrong(true)}
+            />
+          )}
+        </AlertDialog.Content>
+      </AlertDialog.Portal>
+    </AlertDialog.Root>
+  );
+}
+
+function ThisOne({ bench, onYes, onWrong }: { bench: Bench; onYes: () => void; onWrong: () => void }) {
+  const { state } = bench.view!;
+  const yes = useKeyboard<HTMLButtonElement>('asked');
+  const stand = state.life.stand === '' ? '' : `, stand ${state.life.stand}`;
+  return (
+    <>
+      <AlertDialog.Title className="text-[3.5rem] leading-none font-bold">
+        {`${state.number}${stand}?`}
+      </AlertDialog.Title>
+      <AlertDialog.Description className="mt-2 font-read text-title">
+        {`${state.name}. Look at the tag on the engine.`}
+      </AlertDialog.Description>
+      <div className="mt-5 grid gap-3">
+        <AlertDialog.Action asChild>
+          <Button first ref={yes} onClick={onYes}>
+            {`Yes, ${state.number}`}
+          </Button>
+        </AlertDialog.Action>
+        <Button onClick={onWrong}>Wrong engine</Button>
+      </div>
+    </>
+  );
+}
+
+function Another({
+  bench,
+  lines,
+  onBack,
+  noLine,
+}: {
+  bench: Bench;
+  lines: readonly BuildLine[];
+  onBack: () => void;
+  noLine: boolean;
+}) {
+  const { id, state } = bench.view!;
+  const navigate = useNavigate();
+  const after = useKeyboard<HTMLButtonElement>('asked');
+  // What was read after the tablet was carried away was read on the other one.
+  const [since] = useState(() => knownSince(id));
+  const whole = useQuery({ queryKey: ['record', id], queryFn: () => api.record(id), staleTime: 0 });
+  const taken = whole.data ? takenSince(whole.data, bench.me, since) : [];
+  const waits = bench.waiting.length > 0 || whole.isFetching;
+  const go = (line: BuildLine) => {
+    if (taken.length > 0) {
+      bench.send(
+        ...taken.map((r) => ({
+          do: 'strike' as const,
+          reading: r.reading,
+          because: 'wrong-engine' as const,
+        })),
+      );
+      outboxOf(line.id).send(bench.me, {
+        do: 'offer-readings',
+        id: uuid(),
+        doneAt: new Date().toISOString(),
+        from: state.number,
+        readings: taken,
+      });
+    }
+    nowAt(line.id);
+    const task = taken[0]?.slot.step.task;
+    onBack();
+    void navigate(task ? addressOf(line.id, task) : `/builds/${line.id}`);
+  };
+  return (
+    <>
+      <AlertDialog.Title className="text-[2rem] leading-tight font-bold">
+        Which engine is it?
+      </AlertDialog.Title>
+      <AlertDialog.Description className="mt-2 font-read text-title">
+        {noLine || whole.isError
+          ? 'No line to the record: which engines are on the bench can’t be told. Nothing is lost.'
+          : waits
+            ? 'Looking at what was read here.'
+            : taken.length === 0
+              ? `Nothing was read on ${state.number} since it was last said to be the right one.`
+              : `${taken.length === 1 ? 'One reading is' : `${taken.length} readings are`} struck on ${state.number} and offered there, in order.`}
+      </AlertDialog.Description>
+      <div className="mt-4 grid max-h-[50vh] gap-3 overflow-y-auto">
+        {lines.map((line) => (
+          <Button key={line.id} disabled={waits} onClick={() => go(line)}>
+            {`${line.number}${line.stand == null ? '' : `, stand ${line.stand}`}: ${line.name}`}
+          </Button>
+        ))}
+      </div>
+      <Button first ref={after} className="mt-4 w-full" onClick={onBack}>
+        {`It is ${state.number} after all`}
+      </Button>
+    </>
+  );
+}

@@ -5852,6 +5852,8 @@ export interface components {
             options: components["schemas"]["Option"][];
             chosen: string;
         };
+        /** @enum {unknown} */
+        ClampedFaces: "dry" | "oiled" | "washers" | null;
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
         Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"] | components["schemas"]["CommandPutDown"] | components["schemas"]["CommandPickUp"] | components["schemas"]["CommandReturnTool"] | components["schemas"]["CommandOfferReadings"];
         /** @description Ask the engine's owner: the step waits for the answer. */
@@ -6298,14 +6300,29 @@ export interface components {
         };
         /** @description The crank bolt: thread in mm, torque in N·m with what may reach it. */
         CrankBoltSheet: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Across its thread.
+             */
             majorMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its pitch.
+             */
             pitchMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What it is tightened to.
+             */
             torqueNm: number;
+            /** @description What may reach it. */
             torque: components["schemas"]["Limit"];
+            /** @description Anything else that the sheet says of it. */
             note: string;
+            /** @description Whether a new one is fitted each time; null where nobody said. */
+            usedOnce?: null | boolean;
+            raisedSide?: null | components["schemas"]["RaisedSide"];
+            under?: null | components["schemas"]["UnderWasher"];
         };
         CribTaken: {
             /** Format: int32 */
@@ -8386,18 +8403,36 @@ export interface components {
         NextBuild: {
             number: string;
         };
+        /** @enum {unknown} */
+        NoseHold: "key" | "clamp" | null;
         /** @description The crank's nose; lengths in mm, roughness in µm. */
         NoseSheet: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Across.
+             */
             diameterMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Across the hole in it.
+             */
             innerDiameterMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How long it is.
+             */
             lengthMm: number;
+            /** @description Where it is measured, from its end. */
             stationsMm: number[];
+            /** @description What it is made of. */
             material: components["schemas"]["Material"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Rz.
+             */
             roughnessRzUm: number;
+            hold?: null | components["schemas"]["NoseHold"];
+            faces?: null | components["schemas"]["ClampedFaces"];
         };
         /** @description A note on a step. */
         NoteState: {
@@ -9200,6 +9235,8 @@ export interface components {
             at: string;
             answer: null | components["schemas"]["OwnerAnswer"];
         };
+        /** @enum {unknown} */
+        RaisedSide: "out" | "in" | null;
         /** @description Where a reading comes from that was not taken at its own place. */
         ReadFrom: {
             /**
@@ -11359,6 +11396,8 @@ export interface components {
             /** @description Where it came from. */
             source?: components["schemas"]["LimitSource"];
         };
+        /** @enum {unknown} */
+        UnderWasher: "dry" | "oil" | "sealant" | null;
         /**
          * @description The units that a reader has chosen.
          * @enum {unknown}

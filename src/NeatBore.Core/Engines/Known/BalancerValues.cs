@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using NeatBore.Core.Measures;
 
@@ -12,6 +13,7 @@ internal static class BalancerValues
     private const string Seated = "balancer/seatedDepthMm";
     private const string Design = "balancer/design";
     private const string Torque = "crankBolt/torqueNm";
+    private const string Hold = "balancer/nose/hold";
 
     // The default interference is that of a 30–45 mm nose; on others it grows with the nose.
 
@@ -96,6 +98,20 @@ internal static class BalancerValues
                     Rule = k => Ask.Rounded(((k.Number(Hub) + k.Number(Nose)) / 4) + 0.5, 0.5),
                     Drawn = k => (k.Number(Hub) ?? 58) * 0.4,
                 },
+                .. new[]
+                {
+                    Ask.Word(Hold, "Hub is kept from turning by", new("key", "a key"), new("clamp", "the bolt’s clamp alone")),
+                    Ask.Word(
+                        "balancer/nose/faces",
+                        "Clamped faces go together",
+                        new("dry", "clean and dry"),
+                        new("oiled", "with a film of oil"),
+                        new("washers", "with new friction washers")
+                    ) with
+                    {
+                        When = k => k.Word(Hold) == "clamp",
+                    },
+                }.Select(v => v with { Group = v.Path, Optional = true, More = true }),
                 Ask.Metal("balancer/nose/material", "Nose is of", "steel-forged"),
                 Ask.Metal("balancer/hub/material", "Hub is of", "iron-grey"),
                 Rz("balancer/nose/roughnessRzUm", "Nose’s roughness, Rz in µm", 4),
@@ -322,8 +338,37 @@ internal static class BalancerValues
                 },
                 Ask.Nm(Torque, "Crank bolt, torque"),
                 .. Ask.TorqueLimit("crankBolt/torque", Torque, "Crank bolt", 0.05),
+                .. new[]
+                {
+                    Ask.Word(
+                        "crankBolt/once",
+                        "Crank bolt used once",
+                        new("yes", "a new one each time"),
+                        new("no", "may be used again")
+                    ) with
+                    {
+                        WordFrom = sheet =>
+                            sheet.At("crankBolt/usedOnce") is JsonValue once
+                                ? (once.GetValueKind() == JsonValueKind.False ? "no" : "yes")
+                                : null,
+                    },
+                    Ask.Word("crankBolt/raisedSide", "Its washer’s raised side", new("out", "out"), new("in", "to the hub")),
+                    Ask.Word(
+                        "crankBolt/under",
+                        "Under its washer",
+                        new("dry", "nothing, dry"),
+                        new("oil", "a drop of oil"),
+                        new("sealant", "a film of sealant")
+                    ),
+                }.Select(v => v with { Group = v.Path, Optional = true, More = true }),
             ],
-            [new("crankBolt/note", _ => JsonValue.Create(""))],
+            [
+                new("crankBolt/note", _ => JsonValue.Create("")),
+                new("crankBolt/usedOnce", k => k.Word("crankBolt/once") is { } once ? JsonValue.Create(once == "yes") : null)
+                {
+                    From = "crankBolt/once",
+                },
+            ],
             [
                 new(
                     "crankBolt/majorMm",

@@ -60,7 +60,7 @@ public static partial class BalancerInspection
                 },
                 new Step(MetalStep.Name, "Hub, keyway and nose", "inspect-metal")
                 {
-                    Slots = _ =>
+                    Slots = c =>
                         [
                             Slot.Pick(
                                 MetalStep.Bore,
@@ -70,13 +70,18 @@ public static partial class BalancerInspection
                                 new("deep", "deep scores"),
                                 new("crack", "cracked")
                             ),
-                            Slot.Pick(
-                                MetalStep.Keyway,
-                                "Keyway and key",
-                                s_sound,
-                                new("burr", "burred"),
-                                new("spread", "spread or rolled")
-                            ),
+                            .. Keyless.Is(c.Sheet)
+                                ? Array.Empty<Slot>()
+                                :
+                                [
+                                    Slot.Pick(
+                                        MetalStep.Keyway,
+                                        "Keyway and key",
+                                        s_sound,
+                                        new("burr", "burred"),
+                                        new("spread", "spread or rolled")
+                                    ),
+                                ],
                             Slot.Pick(MetalStep.Nose, "Nose", s_sound, new("light", "light scores"), new("worn", "worn or deep scores")),
                         ],
                     Judge = JudgeMetal,

@@ -16,7 +16,7 @@ public static partial class BalancerInspection
     {
         if (
             c.Picked(MetalStep.Bore) is not { } bore
-            || c.Picked(MetalStep.Keyway) is not { } keyway
+            || (Keyless.Is(c.Sheet) ? s_sound.Id : c.Picked(MetalStep.Keyway)) is not { } keyway
             || c.Picked(MetalStep.Nose) is not { } nose
         )
         {

@@ -13,6 +13,11 @@ public static partial class BalancerOff
         public static readonly StepName Name = new("before");
     }
 
+    private static class PinsStep
+    {
+        public static readonly StepName Name = new("pins");
+    }
+
     private static class BoltStep
     {
         public static readonly StepName Name = new("bolt");
@@ -145,7 +150,17 @@ public static partial class BalancerOff
                 new Step(AfterStep.Name, "Kept together", "kept-together")
                 {
                     Slots = c =>
-                        First(c) ? AskedAtFirst.After : [Slot.Tick("unlocked", "Key kept, rubber looked at all round, crank lock out")],
+                        First(c)
+                            ? AskedAtFirst.After
+                            :
+                            [
+                                Slot.Tick(
+                                    "unlocked",
+                                    Keyless.Is(c.Sheet)
+                                        ? "Washers kept, rubber looked at all round, crank lock out; pins stay in"
+                                        : "Key kept, rubber looked at all round, crank lock out"
+                                ),
+                            ],
                     Judge = Prompt.Next,
                     Cautions = ["The balancer is heavy and rolls: lay it flat."],
                 },
@@ -200,6 +215,12 @@ public static partial class BalancerOff
                     "Screw turned with",
                     _ => [new("ratchet", "a ratchet or bar"), new("impact", "an impact driver")]
                 ),
+            ],
+            Steps =
+            [
+                .. Version1.Steps.TakeWhile(s => s.Name != BoltStep.Name),
+                Keyless.Pinned(PinsStep.Name, AfterStep.Name),
+                .. Version1.Steps.SkipWhile(s => s.Name != BoltStep.Name),
             ],
         };
 

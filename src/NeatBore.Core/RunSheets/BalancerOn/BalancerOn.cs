@@ -23,9 +23,16 @@ public static partial class BalancerOn
         public static readonly StepName Name = new("tool");
     }
 
+    private static class PinsStep
+    {
+        public static readonly StepName Name = new("pins");
+    }
+
     private static class TurnStep
     {
         public static readonly StepName Name = new("turn");
+        public static readonly TickSlot Free = Name.Tick("free");
+        public static readonly PickSlot Timing = Name.Pick("timing");
         public static readonly TickSlot Turned = Name.Tick("two-turns");
     }
 
@@ -151,8 +158,8 @@ public static partial class BalancerOn
                             [
                                 Slot.Tick(
                                     "oil",
-                                    c.Chosen(Method) == "warm"
-                                        ? "Key home, sealant in its way, lip’s track dressed"
+                                    Keyless.Is(c.Sheet) ? Keyless.Faces(c.Sheet)
+                                        : c.Chosen(Method) == "warm" ? "Key home, sealant in its way, lip’s track dressed"
                                         : $"Key home, sealant in its way; {Chosen(c).Name}; lip’s track dressed"
                                 ),
                             ],
@@ -170,7 +177,8 @@ public static partial class BalancerOn
                             [
                                 Slot.Tick(
                                     "adapter",
-                                    "Adapter home or back a touch, as its maker says; stud right in, hub square on its key"
+                                    "Adapter home or back a touch, as its maker says; stud right in, hub square on its "
+                                        + (Keyless.Is(c.Sheet) ? "nose" : "key")
                                 ),
                             ],
                     Judge = Prompt.Next,
@@ -197,7 +205,7 @@ public static partial class BalancerOn
                                 Expected: Warmed(c)?.Plan
                             ),
                             Slot.Tick(WarmStep.Out, "Out of the oven"),
-                            Slot.Tick(WarmStep.On, "On the nose, square on its key"),
+                            Slot.Tick(WarmStep.On, $"On the nose, square{(Keyless.Is(c.Sheet) ? "" : " on its key")}"),
                         ],
                     Judge = JudgeWarm,
                     Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
@@ -263,7 +271,7 @@ public static partial class BalancerOn
                     Fasteners = CrankBoltSet,
                     Slots = c =>
                         [
-                            .. First(c) ? AskedAtFirst.Bolt : [],
+                            .. First(c) ? AskedAtFirst.Bolt : Fitted(c.Sheet.CrankBolt!),
                             new Slot(
                                 BoltStep.Trace,
                                 "Torque against angle",
@@ -330,8 +338,16 @@ public static partial class BalancerOn
                     Slots = c =>
                         First(c)
                             ? AskedAtFirst.Turn
-                            : [Slot.Tick(TurnStep.Turned, "Two full turns by hand: no tight place, no scrape, float as before")],
-                    Judge = c => CrankTurns.Held(c, "balancer-on", c.TakenAt(TurnStep.Turned)) ?? Prompt.Next(c),
+                            :
+                            [
+                                .. Keyless.Is(c.Sheet) ? [Slot.Tick(TurnStep.Free, "Pins out of crank and cams")] : Array.Empty<Slot>(),
+                                Slot.Tick(TurnStep.Turned, "Two full turns by hand: no tight place, no scrape, float as before"),
+                                .. Keyless.Is(c.Sheet) ? [Keyless.Timing(TurnStep.Timing)] : Array.Empty<Slot>(),
+                            ],
+                    Judge = c =>
+                        CrankTurns.Held(c, "balancer-on", c.TakenAt(TurnStep.Turned))
+                        ?? Keyless.Judged(c, TurnStep.Timing)
+                        ?? Prompt.Next(c),
                     Cautions = ["Crank lock out first. Fingers out of chain and belts."],
                 },
                 new Step(MarkStep.Name, "Mark against true centre", "mark")
@@ -395,6 +411,7 @@ public static partial class BalancerOn
                     Cautions = ["What is behind the balancer is out of reach once it is on."],
                 },
                 .. Version1.Steps.TakeWhile(s => s.Name != NoseStep.Name),
+                Keyless.Pinned(PinsStep.Name, TurnStep.Name),
                 new Step(LookStep.Name, "The same one, looked at", "balancer-parts")
                 {
                     When = LookedAt,

@@ -16,6 +16,7 @@ public static partial class BalancerOn
         public static readonly NumberSlot Angle = Name.Number("angle");
         public static readonly NumberSlot Set = Name.Number("set");
         public static readonly TickSlot Click = Name.Tick("click");
+        public static readonly TickSlot ByHand = Name.Tick("by-hand");
     }
 
     private static IReadOnlyList<FastenerSet> CrankBoltSet(EngineSheet sheet) =>
@@ -33,6 +34,31 @@ public static partial class BalancerOn
                     [new BoltPlace(s_crankBolt.Id, 0, 0, s_crankBolt.Group)]
                 ),
             ];
+
+    /// <summary>How the bolt goes in, where the sheet says anything of it: a bolt that is used once is held to be new.</summary>
+    private static IReadOnlyList<Slot> Fitted(CrankBoltSheet bolt)
+    {
+        var words = new[]
+        {
+            bolt.UsedOnce == true ? "New bolt in by hand" : "Bolt in by hand",
+            bolt.RaisedSide switch
+            {
+                RaisedSide.Out => "washer’s raised side out",
+                RaisedSide.In => "washer’s raised side to the hub",
+                _ => "",
+            },
+            bolt.Under switch
+            {
+                UnderWasher.Sealant => "sealant under it",
+                UnderWasher.Oil => "a drop of oil under it",
+                UnderWasher.Dry => "dry under it",
+                _ => "",
+            },
+        };
+        return bolt is { UsedOnce: not true, RaisedSide: null, Under: null }
+            ? []
+            : [Slot.Tick(BoltStep.ByHand, string.Join(", ", words.Where(w => w.Length > 0)))];
+    }
 
     private static Judgement JudgeBoltTraced(StepContext c)
     {

@@ -32,7 +32,7 @@ public static partial class BalancerOn
         [
             Slot.Pick(
                 LookStep.Found,
-                "Nose, bore and key looked at",
+                Keyless.Is(c.Sheet) ? "Nose, bore and faces looked at" : "Nose, bore and key looked at",
                 new("clean", "clean"),
                 new("dressed", "marks, dressed off with a stone"),
                 new("galled", "torn, or worn bell-mouthed")

@@ -38,6 +38,7 @@ export function Nose({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
 
 /** The key in its slot on top of the nose. */
 export function Key({ sheet, s }: { sheet: EngineSheet; s: Scale }) {
+  if (sheet.balancer!.nose.hold === 'clamp') return null;
   const r = sheet.balancer!.nose.diameterMm / 2;
   const from = sheet.balancer!.nose.lengthMm - 26;
   return (

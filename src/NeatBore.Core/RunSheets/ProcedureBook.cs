@@ -21,10 +21,14 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             RearSeal.Version1,
             SpigotBearing.Version1,
             RockerTrunnions.Version1,
+            PressedOff.Gear1,
             PressedPart.Gear1,
+            PressedOff.Race1,
             PressedPart.Race1,
+            PressedOut.Bush1,
             PressedPart.Bush1,
             PressedPart.Spigot1,
+            PressedOut.Pin1,
             PressedPart.Pin1,
         ]);
 

@@ -129,6 +129,37 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
     }
 
     [Fact]
+    public async Task A_sprocket_comes_off_past_a_second_one()
+    {
+        var build = await app.BuildAsync("037");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/gear-off/pressed");
+        builder.GoOn("Begin: Gear off");
+        builder.Read("depth", "41.5");
+        builder.Pick("facing", "mark or boss to the front");
+        builder.Read("gap", "6");
+        builder.Pick("next", "a gear, chain or guide");
+        builder.Read("neighbour", "15");
+        builder.WaitForPlace("tool");
+        builder.Press(Keys.Enter);
+        // What is too thick for what stands behind says so before it is carried to the engine.
+        builder.See("Gear splitter with long bolts:");
+        builder.IsAccessible();
+        builder.Find("//button[contains(., 'Gear splitter, thin edge')]").SendKeys(Keys.Enter);
+        builder.See("It goes behind it. Pull it, stop at ");
+        builder.GoOn("Pull it");
+        Steps.Ticks(builder, "rest", "seated");
+        builder.See("a quarter turn at a time; stop at ");
+        Steps.Ticks(builder, "off");
+        builder.Pick("shaft", "sound");
+        builder.Pick("part", "good to go back");
+        builder.See("Good to go back, the way round that it stood.");
+        builder.Click("//*[@aria-label='Back to the crib']//button[contains(., 'thin edge')]");
+        builder.SeeNot("Back to the crib");
+        builder.HasNoErrors();
+    }
+
+    [Fact]
     public async Task A_pin_grabs_half_way_and_goes_home_at_the_second_try()
     {
         var build = await app.BuildAsync("092", "four-1.8");

@@ -39,7 +39,7 @@ public class PressedOffTests
     public void A_puller_thicker_than_the_gap_is_a_stop_and_one_that_nobody_has_measured_is_tried_first()
     {
         Assert.Equal(Verdict.Stop, Called(Gear("2.5").Take("puller", "tool", "jp-8").TakeAll("puller"), "puller"));
-        var bench = Gear().Take("puller", "tool", "jp-1").Take("puller", "rest");
+        var bench = Gear().Take("puller", "tool", "jp-1");
         if (Called(bench, "puller") is Verdict.Decide)
         {
             Assert.Contains("Try its edge in the gap", bench.Says("puller"), StringComparison.Ordinal);
@@ -57,9 +57,9 @@ public class PressedOffTests
         // Greased M20×1.5 at 60 kN: lead 60·1.5/2π = 14.3 N·m, thread and collar some four times that.
         var stop = bench.Step("puller").Now.Do.Args["torque"].Value;
         Assert.InRange(stop, 60, 220);
-        bench.Take("pull", "seated").Take("pull", "peak", $"{stop - 1:0}");
+        bench.Take("pull", "rest").Take("pull", "seated").Take("pull", "peak", $"{stop - 1:0}");
         Assert.NotEqual(Verdict.Stop, Called(bench, "pull"));
-        bench.Again("pull").Take("pull", "seated").Take("pull", "peak", $"{stop + 2:0}");
+        bench.Again("pull").Take("pull", "rest").Take("pull", "seated").Take("pull", "peak", $"{stop + 2:0}");
         Assert.Equal((Verdict.Stop, false), (Called(bench, "pull"), bench.Step("pull").Passed));
     }
 

@@ -75,6 +75,25 @@ public class TraceTests
             );
 
     [Fact]
+    public void Three_points_that_are_high_by_chance_at_the_end_are_no_seat_and_a_press_at_its_limit_is()
+    {
+        List<PressTrace.TracePoint> Ending(double share)
+        {
+            var ramp = Press(7, seat: 60, end: 38);
+            for (var i = ramp.Count - 3; i < ramp.Count; i++)
+            {
+                ramp[i] = ramp[i] with { ForceN = ramp[i].ForceN * (1 + share) };
+            }
+
+            ramp[^1] = ramp[^1] with { ForceN = ramp[^1].ForceN + 200 };
+            return ramp;
+        }
+
+        Assert.Null(Judge(Ending(0.15)).SeatedAtMm);
+        Assert.NotNull(Judge(Ending(0.6)).SeatedAtMm);
+    }
+
+    [Fact]
     public void Noise_on_a_ramp_is_never_a_seat() =>
         Gen.Int[0, 100_000]
             .Sample(

@@ -19,6 +19,9 @@ export const RunSheet = memo(function RunSheet({ task, shown, onPick, siblings, 
     open.current?.scrollIntoView({ block: 'nearest' });
   }, [shown.ref.step, shown.ref.item]);
   const numbers = numbersOf(task.steps);
+  // Where two would read alike, each keeps its whole name.
+  const short =
+    siblings.length > 2 && new Set(siblings.map((s) => shortOf(s.title))).size === siblings.length;
   return (
     <nav
       aria-label={`${task.title}: run sheet`}
@@ -37,7 +40,7 @@ export const RunSheet = memo(function RunSheet({ task, shown, onPick, siblings, 
                 onClick={() => onOpen(sibling.ref)}
               >
                 {!here && <CallMark mark={sibling.standing} size={14} />}
-                {siblings.length > 2 ? shortOf(sibling.title) : sibling.title}
+                {short ? shortOf(sibling.title) : sibling.title}
                 <span className="sr-only">{`, ${wordOf(sibling.standing)}`}</span>
               </button>
             );

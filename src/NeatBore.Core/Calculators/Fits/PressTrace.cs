@@ -30,6 +30,7 @@ public static class PressTrace
     private const double GaveWay = 0.1;
 
     private const int SeatPoints = 3;
+    private const double FarOut = 5;
 
     /// <summary>A trace and what was expected of it.</summary>
     /// <param name="Points">20 to 20,000, in any order of travel until the peak.</param>
@@ -100,7 +101,14 @@ public static class PressTrace
         double? seat = null;
         var inside = points.FindLastIndex(p => Math.Abs(p.Y - Line(p.X)) <= band);
         var left = points.Count - 1 - inside;
-        if (inside >= 0 && left >= SeatPoints && peak - Line(request.Points[top].TravelMm) > 2 * band)
+        var over = points.Skip(inside + 1).Select(p => p.Y - Line(p.X)).ToList();
+        if (
+            inside >= 0
+            && left >= SeatPoints
+            && peak - Line(request.Points[top].TravelMm) > 2 * band
+            // A seat goes on rising, or is far out at once; points that are high by chance stand side by side a little over the band.
+            && (over[^1] - over[0] > band || over.Min() > FarOut * band)
+        )
         {
             var rise = (peak - points[inside].Y) / Math.Max(last - points[inside].X, 1e-9);
             if (rise >= 5 * Math.Max(Math.Abs(line.Slope), Math.Abs(median) / (last - first)))

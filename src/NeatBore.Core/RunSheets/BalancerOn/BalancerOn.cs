@@ -194,6 +194,7 @@ public static partial class BalancerOn
                     Slots = c =>
                         [
                             Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
+                            .. First(c) ? Array.Empty<Slot>() : [ReadWith],
                             new Slot(
                                 WarmStep.Hub,
                                 "Hub’s temperature",

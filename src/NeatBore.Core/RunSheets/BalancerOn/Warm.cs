@@ -11,6 +11,7 @@ public static partial class BalancerOn
         public static readonly StepName Name = new("warm");
         public static readonly NumberSlot Hub = Name.Number("hub");
         public static readonly TickSlot Soaked = Name.Tick("soaked");
+        public static readonly PickSlot By = Name.Pick("by");
         public static readonly TickSlot Out = Name.Tick("out");
         public static readonly TickSlot On = Name.Tick("on");
     }
@@ -20,6 +21,19 @@ public static partial class BalancerOn
 
     /// <summary>Time that sliding a hub home takes, s.</summary>
     private const double SlideSeconds = 5;
+
+    /// <summary>The share of its cold force that is left where a hub counts as warm enough: a Neat Bore default.</summary>
+    private const double EasedShare = 0.6;
+
+    private static Slot ReadWith =>
+        Slot.Pick(
+            WarmStep.By,
+            "Its temperature is read with",
+            new("probe", "a contact probe"),
+            new("stick", "a melting stick"),
+            new("patch", "from afar, on a matt patch"),
+            new("bare", "from afar, on bare metal")
+        );
 
     private sealed record WarmPlan(double Plan, ThermalFit.Answer Answer, bool Slides, double EaseShare, double TauSeconds);
 
@@ -67,9 +81,12 @@ public static partial class BalancerOn
         );
     }
 
+    /// <summary>How warm the hub was when it came out, where that is known; null before. The first version went by the plan.</summary>
+    private static double? MeasuredC(StepContext c) => First(c) || c.Picked(WarmStep.By) == "bare" ? null : c.Number(WarmStep.Hub);
+
     /// <summary>The force when home if it is drawn at once, the nose still cold; null where it goes on cold.</summary>
     private static Band? WarmForce(StepContext c, InterferenceFit.Answer fit) =>
-        c.Chosen(Method) == "warm" && Warmed(c) is { } warm
+        c.Chosen(Method) == "warm" && Warmed(c, MeasuredC(c)) is { } warm
             ? new Band(fit.PressForceN.Low * warm.EaseShare, fit.PressForceN.High * warm.EaseShare)
             : null;
 
@@ -95,12 +112,28 @@ public static partial class BalancerOn
             };
         }
 
+        if (c.Picked(WarmStep.By) == "bare")
+        {
+            return new Judgement(
+                Sentence.Of("Put matt tape or paint on it, give it a minute, read again there; or a probe, or a stick."),
+                new Call(
+                    Verdict.LookAgain,
+                    Sentence.Of(
+                        "Bright metal reads far too cold from afar: {hub} is no number.",
+                        ("hub", new Quantity(hub, Dimension.Temperature))
+                    ),
+                    []
+                )
+            );
+        }
+
         var uncertainty = c.Uncertainty(WarmStep.Hub);
         var checks = new List<Check>
         {
             Check.AtMost("hub temperature", hub, rubber.High!.Value, uncertainty, Dimension.Temperature, rubber.SourceWords),
         };
-        if (hub < planned.Plan - OvenC)
+        // What counts is how warm it is, not how warm it was to be: what is eased enough needs no second heating.
+        if (hub < planned.Plan - OvenC && (First(c) || (!warm.Slides && warm.EaseShare > EasedShare)))
         {
             checks.Add(
                 new Check(
@@ -111,7 +144,7 @@ public static partial class BalancerOn
                     uncertainty,
                     Side.Lower,
                     Dimension.Temperature,
-                    "planned"
+                    First(c) ? "planned" : "Neat Bore default"
                 )
             );
         }
@@ -168,12 +201,17 @@ public static partial class BalancerOn
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
                 {
-                    (Verdict.Go, _, _) => warm.Slides ? "Push it home against its stop and hold it." : "Draw it home without a pause.",
+                    (Verdict.Go, _, _) when warm.Slides => "Push it home against its stop and hold it.",
+                    (Verdict.Go, _, _) when !First(c) && WarmForce(c, FitOf(c)!) is { } =>
+                        "Draw it home at once, without a pause. Expect {low} to {high}.",
+                    (Verdict.Go, _, _) => "Draw it home without a pause.",
                     (Verdict.Stop, _, _) => "Too hot for its rubber. Let it cool, and look at the rubber again.",
                     (_, "carried", _) => "Too late: back in the oven, then measure again.",
                     (_, _, Side.Lower) => "Not soaked through. Back in the oven, then measure again.",
                     _ => "Let it cool a little, then measure again.",
-                }
+                },
+                ("low", Quantity.Newtons(WarmForce(c, FitOf(c)!)?.Low ?? 0)),
+                ("high", Quantity.Newtons(WarmForce(c, FitOf(c)!)?.High ?? 0))
             ),
             call,
             warm.Answer

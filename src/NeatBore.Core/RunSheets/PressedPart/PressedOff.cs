@@ -23,12 +23,12 @@ public static class PressedOff
         public static readonly PickSlot Next = Name.Pick("next");
         public static readonly NumberSlot Neighbour = Name.Number("neighbour");
         public static readonly ToolSlot Tool = Name.Tool("tool");
-        public static readonly TickSlot Rest = Name.Tick("rest");
     }
 
     private static class PullStep
     {
         public static readonly StepName Name = new("pull");
+        public static readonly TickSlot Rest = Name.Tick("rest");
         public static readonly TickSlot Seated = Name.Tick("seated");
         public static readonly NumberSlot Peak = Name.Number("peak");
         public static readonly TickSlot Off = Name.Tick("off");
@@ -91,7 +91,7 @@ public static class PressedOff
                     Catches = "A photo of it, before it moves",
                     Cautions = ["Timing chain or belt off and tied back first. Don’t turn the crank with it off and the head on."],
                 },
-                new Step(PullerStep.Name, "Puller and its rest", "pressed-home")
+                new Step(PullerStep.Name, "Pick the puller", "pressed-home")
                 {
                     Afresh = true,
                     Leaves = [new("puller on the shaft", PullStep.Name.Id)],
@@ -103,7 +103,6 @@ public static class PressedOff
                                 ? [Behind(PullerStep.Neighbour, "From its back to that", "rule")]
                                 : Array.Empty<Slot>(),
                             new Slot(PullerStep.Tool, "Puller", SlotKind.Tool, Need: Need(c, Part(c.Sheet, kind))),
-                            Slot.Tick(PullerStep.Rest, "Crank bolt back in by hand, or a cap: the screw rests on it, never on the thread"),
                         ],
                     Judge = c => JudgePuller(c, Part(c.Sheet, kind)),
                     Gate = "a puller that goes behind it",
@@ -116,6 +115,7 @@ public static class PressedOff
                     Works = [kind == PressedKind.Gear ? "gear-seat" : "race-seat"],
                     Slots = _ =>
                         [
+                            Slot.Tick(PullStep.Rest, "Crank bolt back in by hand, or a cap: the screw rests on it, never on the thread"),
                             Slot.Tick(PullStep.Seated, "One side started first, both in; preloaded until it no longer rocks"),
                             new Slot(
                                 PullStep.Peak,

@@ -287,7 +287,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         using var builder = new Builder();
         builder.Open(app.Address);
         builder.Click("//a[.='Crib']");
-        builder.See("84 tools");
+        builder.See("86 tools");
         builder.IsAccessible();
         builder.Choose("What here fits this?", "Straight six 2.7: balancer off");
         builder.See("its M8×1 starts in M8×1.25 and wrecks it");
@@ -301,7 +301,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
             builder.Upload("input[type=file]", file);
             builder.See("row 3, id: “zz-1” stands in row 2 already");
             builder.See("row 3, ratedKn");
-            builder.See("84 tools");
+            builder.See("86 tools");
             builder.IsAccessible();
             File.WriteAllText(file, "id,kind,name,ratedKn\nzz-1,hub-puller,New yoke,80\n");
             builder.Upload("input[type=file]", file);

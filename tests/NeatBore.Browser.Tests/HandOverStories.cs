@@ -13,6 +13,7 @@ public sealed class HandOverStories(App app) : IClassFixture<App>
         using var builder = new Builder();
         builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");
         builder.GoOn("Begin: Balancer off");
+        builder.WaitForPlace("locked");
         builder.Click("//header//button[.='Build 071']");
         builder.Find("//label[contains(., 'Engine stand')]/input").SendKeys("2" + Keys.Enter);
         builder.Click("//*[@data-slot='locked']");

@@ -6,7 +6,7 @@ export function ToolsBack({ bench, task }: { bench: Bench; task: TaskRef }) {
   const sent = new Set(
     bench.waiting.flatMap(({ command: c }) => (c.do === 'return-tool' ? [`${c.task.kind}/${c.tool}`] : [])),
   );
-  const out = bench.view!.state.tools.filter(
+  const out = (bench.view?.state.tools ?? []).filter(
     (t) =>
       t.backAt == null &&
       t.task.kind === task.kind &&

@@ -1,8 +1,35 @@
 import { clockText, writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
 import { jawsOf } from './Yoke';
+
+/** Where the boxes stand for so many gaps, from 12 clockwise. */
+const boxesFor: Readonly<Record<number, readonly Point[]>> = {
+  2: [
+    [170, 96],
+    [650, 420],
+  ],
+  3: [
+    [170, 96],
+    [650, 420],
+    [118, 420],
+  ],
+  4: [
+    [170, 96],
+    [650, 250],
+    [650, 420],
+    [118, 420],
+  ],
+  6: [
+    [170, 96],
+    [650, 96],
+    [650, 250],
+    [650, 420],
+    [118, 420],
+    [118, 258],
+  ],
+};
 
 /** The yoke from the front: three gaps, and what each screw must turn. */
 export function yoke({ sheet, step, reader }: SceneInput): Scene {
@@ -10,12 +37,12 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
   const holes = sheet.balancer!.puller ?? jawsOf(sheet);
   const centre: Point = [400, 268];
   const scale = 174 / (sheet.balancer!.hub.outerDiameterMm / 2);
-  const degrees = [0, 120, 240];
-  const boxes: Point[] = [
-    [170, 96],
-    [650, 420],
-    [118, 420],
-  ];
+  // The gaps are read where the hub's own holes are; before any is asked for, the holes are drawn.
+  const asked = slotsOf(step).flatMap((x) => x.slot.angleDeg ?? []);
+  const count = prise ? 3 : (sheet.balancer!.puller?.holes ?? 3);
+  const degrees =
+    asked.length > 0 ? asked : Array.from({ length: count }, (_, i) => Math.round((i * 360) / count));
+  const boxes = boxesFor[degrees.length] ?? boxesFor[3]!;
   const r = (holes.boltCircleMm / 2) * scale;
   const found = step.now.answer?.calculator === 'squareness' ? step.now.answer : undefined;
   return {
@@ -24,8 +51,9 @@ export function yoke({ sheet, step, reader }: SceneInput): Scene {
       : 'The yoke from the front: its gap to the hub’s face beside each screw',
     places: {
       ...Object.fromEntries(
-        degrees.map((deg, i) => [`${deg}`, { at: boxes[i]!, to: onCircle(centre, r, deg) }]),
+        degrees.map((deg, i) => [`${deg}`, { at: boxes[i % boxes.length]!, to: onCircle(centre, r, deg) }]),
       ),
+      lies: { at: [770, 410], width: 260 },
       ...(prise
         ? { bolts: { at: [780, 300] as const, width: 250 }, off: { at: [780, 400] as const, width: 250 } }
         : {}),

@@ -116,6 +116,17 @@ public class HandOverTests
     }
 
     [Fact]
+    public void Whoever_goes_on_in_the_middle_of_a_pass_without_picking_it_up_begins_it_again_too()
+    {
+        var bench = SetTo(Covered(), 1);
+        Pull(bench, 1, 3);
+        bench.Do((id, at) => new PutDown(id, at));
+        Pull(bench, 1, 1);
+        Assert.Null(bench.State.Down);
+        Assert.All(Pulls(bench, 1), p => Assert.Null(p.Live));
+    }
+
+    [Fact]
     public void A_pass_that_changes_hands_begins_again_at_its_first_bolt()
     {
         var bench = SetTo(Covered(), 1);

@@ -90,6 +90,23 @@ public class OfferTests
     }
 
     [Fact]
+    public void What_a_place_can_t_take_is_not_offered_there()
+    {
+        var bench = new Workbench().Begin().TakeAll("parts");
+        var nose = new SlotRef(bench.Step("nose").Ref, 1, "s1-0");
+        OfferedReading At(SlotRef slot, double? value, string? option) =>
+            new(Guid.CreateVersion7(), slot, "as typed", value, option, Workbench.Start);
+        bench.Do((id, at) => new OfferReadings(id, at, "012", [At(nose, null, null)]));
+        Assert.Null(Offered(bench, "nose", "s1-0"));
+        bench.Do((id, at) => new OfferReadings(id, at, "012", [At(nose, 34.02, null)]));
+        Assert.NotNull(Offered(bench, "nose", "s1-0"));
+        Assert.Equal(
+            ["readings[0].slot", "readings[0].typed", "readings[1].slot"],
+            bench.Refused((id, at) => new OfferReadings(id, at, "012", [null!, At(null!, 1, null)])).Keys.Order()
+        );
+    }
+
+    [Fact]
     public void Nothing_is_offered_from_nowhere()
     {
         var errors = new Workbench().Refused((id, at) => new OfferReadings(id, at, " ", []));

@@ -425,6 +425,17 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         var faults = new Faults();
         faults.Require(offer.From.Trim() is { Length: > 0 and <= 20 }, "from", "must be the number of the build where they were taken");
         faults.Listed(offer.Readings, 1, 500, "readings");
+        foreach (var (reading, i) in offer.Readings.Select((r, i) => (r, i)))
+        {
+            faults.Require(
+                reading
+                    is { Slot: { Slot: not null, Step: { Step: not null, Item: not null, Task: { Kind: not null, Place: not null } } } },
+                $"readings[{i}].slot",
+                "must say where it was taken"
+            );
+            faults.Require(reading is { Typed.Length: > 0 and <= LongestText }, $"readings[{i}].typed", "must be as it was typed");
+        }
+
         faults.ThrowIfAny();
         return new ReadingsOffered(offer.Id, offer.DoneAt, offer.From.Trim(), offer.Readings);
     }

@@ -9,33 +9,41 @@ internal static class HandOver
     /// <summary>What has to be in the log before a command's own event.</summary>
     public static IEnumerable<LogEvent> Before(Command command, WorkedBuild build, Signer by, Func<Guid, string, Guid> derived)
     {
-        // What comes from a tablet that had no line was done before it was put down.
-        var pickedUp =
-            build.State.Down is { } down && command is (TakeReading or BeginRound or JudgeByHand or StartTask) && command.DoneAt > down.At;
-        if (pickedUp)
+        if (PicksUp(command, build))
         {
             yield return new BuildPickedUp(derived(command.Id, "picked up"), command.DoneAt);
         }
 
-        var broken =
-            pickedUp || command is PickUp && build.State.Down is not null
-                ? build.Tasks.SelectMany(t => t.Steps).SelectMany(TorquePass.Of).Where(p => p.BrokenOff)
-            : PassOf(command, build) is { } pass && Another(pass, by) ? [pass]
-            : [];
-        foreach (var pull in broken.SelectMany(p => p.Pulls))
+        foreach (var pull in Broken(command, build, by).SelectMany(p => p.Pulls))
         {
             yield return Strike(pull.Id, command, derived);
         }
     }
 
-    /// <summary>What has to be in the log after it: a pull in the middle of a pass that another hand began does not count either.</summary>
+    /// <summary>What has to be in the log after it: a pull in the middle of a pass that was broken off does not count either.</summary>
     public static IEnumerable<LogEvent> After(Command command, WorkedBuild build, Signer by, Func<Guid, string, Guid> derived)
     {
-        if (command is TakeReading take && PassOf(command, build) is { } pass && Another(pass, by) && !pass.First.Contains(take.Slot.Slot))
+        if (
+            command is TakeReading take
+            && PassOf(command, build) is { } own
+            && !own.First.Contains(take.Slot.Slot)
+            && Broken(command, build, by).Any(p => (p.Step, p.Group, p.Pass) == (own.Step, own.Group, own.Pass))
+        )
         {
             yield return Strike(take.Id, command, derived);
         }
     }
+
+    /// <summary>Whether work goes on at a build that was put down; what comes from a tablet that had no line was done before.</summary>
+    private static bool PicksUp(Command command, WorkedBuild build) =>
+        command is (TakeReading or BeginRound or JudgeByHand or StartTask) && Down.Of(build.Log) is { } down && command.DoneAt > down.At;
+
+    /// <summary>The passes that were broken off, or go to another hand with it.</summary>
+    private static IEnumerable<TorquePass> Broken(Command command, WorkedBuild build, Signer by) =>
+        PicksUp(command, build) || (command is PickUp && Down.Of(build.Log) is not null)
+            ? build.Tasks.SelectMany(t => t.Steps).SelectMany(TorquePass.Of).Where(p => p.BrokenOff)
+        : PassOf(command, build) is { } pass && pass.Pulls.Any(p => p.By.Id != by.Id) ? [pass]
+        : [];
 
     private static Struck Strike(Guid reading, Command command, Func<Guid, string, Guid> derived) =>
         new(derived(command.Id, $"begun again {reading}"), command.DoneAt, reading, StrikeReason.BegunAgain);
@@ -46,6 +54,4 @@ internal static class HandOver
         && step.Rounds[^1].Slots.FirstOrDefault(s => s.Slot.Key == take.Slot.Slot)?.Slot.Bolt is { } bolt
             ? TorquePass.Of(step).FirstOrDefault(p => p.Group == bolt.Group && p.Pass == bolt.Pass && p.BrokenOff)
             : null;
-
-    private static bool Another(TorquePass pass, Signer by) => pass.Pulls.Any(p => p.By.Id != by.Id);
 }

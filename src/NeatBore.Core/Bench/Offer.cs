@@ -63,6 +63,7 @@ internal static class Offers
             .Log.Select(e => e.Event)
             .OfType<ReadingsOffered>()
             .SelectMany(o => o.Readings.Select(r => (o.From, Reading: r)))
+            .Where(o => Suits(o.Reading, slot))
             .Where(o => o.Reading.Slot.Step == at && o.Reading.Slot.Slot == slot.Key && !taken.Contains(o.Reading.Reading))
             .Select(o => new Offer(
                 o.Reading.Reading,
@@ -75,6 +76,15 @@ internal static class Offers
             ))
             .LastOrDefault();
     }
+
+    /// <summary>Whether a place of this run sheet can take it: the other engine may have asked for something else there.</summary>
+    private static bool Suits(OfferedReading reading, Slot slot) =>
+        slot.Kind switch
+        {
+            SlotKind.Number => reading.Value is { } value && double.IsFinite(value),
+            SlotKind.Pick => slot.Options!.Any(o => o.Id == reading.Option),
+            _ => true,
+        };
 
     private static Offer? Known(Slot slot, string same, StepState step, WorkedBuild build, ProcedureBook book)
     {

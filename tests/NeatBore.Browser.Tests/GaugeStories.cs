@@ -305,7 +305,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
             builder.IsAccessible();
             File.WriteAllText(file, "id,kind,name,ratedKn\nzz-1,hub-puller,New yoke,80\n");
             builder.Upload("input[type=file]", file);
-            builder.See("85 tools");
+            builder.See("87 tools");
         }
         finally
         {

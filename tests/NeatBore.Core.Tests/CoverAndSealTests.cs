@@ -252,4 +252,19 @@ public class CoverAndSealTests
         bench.Again("gap").TakeAll("gap", "0.04", "0.05", "0.05", "0.04");
         Assert.Equal(Verdict.Go, bench.Step("gap").Now.Call!.Verdict);
     }
+
+    [Theory]
+    [InlineData("smooth", Verdict.Go, true)]
+    [InlineData("groove", Verdict.Decide, false)]
+    [InlineData("scored", Verdict.Stop, false)]
+    public void Where_the_seal_runs_on_the_crank_itself_its_own_track_is_judged(string found, Verdict verdict, bool passed)
+    {
+        var six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+        var bare = six with { Balancer = six.Balancer! with { SealTrack = null } };
+        var bench = new Workbench(bare, new("front-seal", "cover")).Begin().TakeAll("lip").TakeAll("out").TakeAll("clean");
+        Assert.Equal(StepStatus.LeftOut, bench.Step("groove").Status);
+        bench.Pick("track", "found", found);
+        Assert.Equal((verdict, passed), (bench.Step("track").Now.Call!.Verdict, bench.Step("track").Passed));
+        Assert.Equal(StepStatus.LeftOut, new Workbench(six, new("front-seal", "cover")).Begin().Step("track").Status);
+    }
 }

@@ -4,7 +4,7 @@ namespace NeatBore.Core.RunSheets;
 
 /// <summary>The front seal out and in: what lip it is, its track, its joints, pressed to depth and square, left to settle where it
 /// must.</summary>
-public static class FrontSeal
+public static partial class FrontSeal
 {
     private static readonly ChoiceName Out = new("out");
     private static readonly ChoiceName Home = new("home");
@@ -235,6 +235,12 @@ public static class FrontSeal
         Version1 with
         {
             Version = 2,
+            Steps =
+            [
+                .. Version1.Steps.TakeWhile(s => s.Name != PlanStep.Name),
+                OwnTrack,
+                .. Version1.Steps.SkipWhile(s => s.Name != PlanStep.Name),
+            ],
             Choices =
             [
                 .. Version1.Choices,

@@ -64,6 +64,18 @@ public class PressedOffTests
     }
 
     [Fact]
+    public void A_puller_whose_screw_nobody_has_measured_is_never_told_to_stop_at_nothing()
+    {
+        var shop = Workbench.Demo<Shop>("shop.json");
+        var bare = shop with { Crib = [.. shop.Crib.Select(t => t.Id == "jp-8" ? t with { Screw = null } : t)] };
+        var bench = new Workbench(task: new("gear-off", "pressed"), shop: bare).Begin().Take("stands", "depth", "41.5");
+        bench.Pick("stands", "facing", "alike").Take("puller", "gap", "6").Pick("puller", "next", "free").Take("puller", "tool", "jp-8");
+        Assert.Equal(Verdict.Go, Called(bench, "puller"));
+        Assert.DoesNotContain("N·m", bench.Says("puller"), StringComparison.Ordinal);
+        Assert.NotEqual(Verdict.Stop, Called(bench.Take("pull", "peak", "60"), "pull"));
+    }
+
+    [Fact]
     public void How_it_stood_and_which_way_round_is_kept_before_it_moves()
     {
         var bench = new Workbench(task: new("race-off", "pressed")).Begin();

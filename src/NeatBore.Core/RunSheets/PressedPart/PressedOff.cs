@@ -1,5 +1,4 @@
 using NeatBore.Core.Calculators.Fits;
-using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
@@ -233,13 +232,15 @@ public static class PressedOff
         }
 
         return new Judgement(
-            Sentence.Of("It goes behind it. Pull it, stop at {torque}.", ("torque", Quantity.Nm(StopNm(c, tool, need.ForceN!.Value)))),
+            StopNm(c, tool) is { } stop
+                ? Sentence.Of("It goes behind it. Pull it, stop at {torque}.", ("torque", Quantity.Nm(stop)))
+                : Sentence.Of("It goes behind it. Its screw’s thread is not known: pull by feel, and stop where it turns hard."),
             new Call(
                 Verdict.Go,
                 Sentence.Of(
                     "Rated for {rated}; up to {needed} may be needed.",
                     ("rated", Quantity.Newtons(tool.RatedForceN)),
-                    ("needed", Quantity.Newtons(need.ForceN.Value))
+                    ("needed", Quantity.Newtons(need.ForceN!.Value))
                 ),
                 [Check.AtLeast("rated force", tool.RatedForceN, need.ForceN.Value, 0, Dimension.Force, "expected at the tightest fit")]
             ),
@@ -247,21 +248,14 @@ public static class PressedOff
         );
     }
 
-    /// <summary>The torque at a puller's screw, greased, at what it is rated for: where the pull has to stop.</summary>
-    private static double StopNm(StepContext c, ToolMatch.CribTool tool, double neededN)
-    {
-        var friction = c.Sheet.Usual(NeatBoreDefaults.GreasedScrewFriction).High!.Value;
-        var force = tool.RatedForceN > 0 ? tool.RatedForceN : neededN;
-        return tool.Screw is { } thread
-            ? ForcingScrew
-                .Solve(new ForcingScrew.Request(force, thread, friction, friction, thread.MajorMm / 2, RatedForceN: tool.RatedForceN))
-                .TorqueNm
-            : 0;
-    }
+    /// <summary>The torque at a puller's screw, greased, at what it is rated for: where the pull has to stop. Null where its screw or its
+    /// rating is not known.</summary>
+    private static double? StopNm(StepContext c, ToolMatch.CribTool tool) =>
+        tool.RatedForceN > 0 ? Pulling.ScrewAt(c.Sheet, tool, tool.RatedForceN)?.TorqueNm : null;
 
     private static Judgement JudgePull(StepContext c)
     {
-        var stop = c.Tool(PullerStep.Tool) is { Screw: not null } tool ? StopNm(c, tool, 1) : (double?)null;
+        var stop = c.Tool(PullerStep.Tool) is { } tool ? StopNm(c, tool) : null;
         if (c.Number(PullStep.Peak) is { } peak && stop is { } most && peak > most)
         {
             return new Judgement(

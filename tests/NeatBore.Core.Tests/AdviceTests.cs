@@ -62,7 +62,7 @@ public class AdviceTests
 
     private static void TakeFirst(Workbench bench, string step)
     {
-        var slot = bench.Step(step).Rounds[^1].Slots.First(s => s.Live is null).Slot;
+        var slot = bench.Step(step).Rounds[^1].Slots.First(s => s.Live is null && s.Slot.Kind != SlotKind.Tool).Slot;
         bench.Take(
             step,
             slot.Key,

@@ -45,6 +45,34 @@ public class BalancerMethodTests
             .Pick("warm", "by", by)
             .Take("warm", "hub", hub);
 
+    [Theory]
+    [InlineData("dt-4", null, Verdict.Stop)]
+    [InlineData("dt-1", "4", Verdict.Decide)]
+    [InlineData("dt-1", "2", Verdict.Stop)]
+    [InlineData("dt-1", "20", Verdict.Go)]
+    public void A_draw_tool_from_the_crib_goes_into_this_nose_and_its_stud_holds(string tool, string? engaged, Verdict verdict)
+    {
+        // An M14 nose; dt-4 has M12 studs.
+        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").Take("tool", "tool", tool);
+        bench = engaged is null ? bench : bench.Take("tool", "engaged", engaged);
+        bench.TakeAll("tool");
+        Assert.Equal((verdict, verdict == Verdict.Go), (bench.Step("tool").Now.Call!.Verdict, bench.Step("tool").Passed));
+    }
+
+    [Fact]
+    public void The_force_that_is_left_is_told_as_the_tool_s_nut_takes_it()
+    {
+        var bench = new Workbench().Measured().TakeAll("method").TakeAll("dress").Take("tool", "tool", "dt-1").TakeAll("tool");
+        bench.Take("draw", "start", "40.0").Take("draw", "part", "23");
+        // M20×2: (23 − 6)/2 turns; the torque by T = F·(P/2π + µ·d2/(2 cos 30°) + µ·Dc/2), µ 0.12, as an independent reckoning.
+        var force = Assert.IsType<InterferenceFit.Answer>(bench.Step("fit").Now.Answer).PressForceN.High;
+        var nm = force / 1000 * ((2 / (2 * Math.PI)) + (0.12 * 18.701 / (2 * Math.Cos(Math.PI / 6))) + (0.12 * 10 / 2));
+        var (turns, torque) = (bench.Step("draw").Now.Do.Args["turns"].Value, bench.Step("draw").Now.Do.Args["torque"].Value);
+        Assert.Equal(8.5, turns, 6);
+        Assert.InRange(torque, nm * 0.97, nm * 1.03);
+        Assert.Contains("turns of its nut", bench.Says("draw"), StringComparison.Ordinal);
+    }
+
     [Fact]
     public void A_hub_at_77_degrees_is_warm_enough_and_what_it_takes_follows_from_how_warm_it_is()
     {

@@ -25,7 +25,8 @@ public class CoverAndSealTests
             .Take("dry", "on")
             .Take("dry", "free", "0.4");
 
-    private static Workbench Snug() => Dry().Sweep("sweep", 0.01, 80, 0.02).Sweep("snug", 0.012, 80, 0.02).TakeAll("witness");
+    private static Workbench Snug() =>
+        Dry().Sweep("sweep", 0.01, 80, 0.02).Sweep("snug", 0.012, 80, 0.02).TakeAll("rail", "0.03", "-0.02").TakeAll("witness");
 
     [Fact]
     public void A_cover_that_sits_off_is_moved_and_its_rounds_are_kept()
@@ -141,7 +142,7 @@ public class CoverAndSealTests
     {
         var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").Sweep("confirm", 0.01, 80, 0.02);
         bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
-        bench.Sweep("final", 0.015, 80, 0.02).TakeAll("rail", "0.03", "-0.02");
+        bench.Sweep("final", 0.015, 80, 0.02);
         Assert.Single(bench.State.Waits, w => !w.IsDeadline);
         bench.Wait(60).Take("cure", "oil");
         Assert.Equal(Verdict.Stop, bench.Step("cure").Now.Call!.Verdict);

@@ -167,6 +167,7 @@ public class LittleAskedTests
 
         bench
             .TakeAll("dry")
+            .TakeAll("rail", "0.02", "0.01")
             .Choose("sealant", "gasket")
             .TakeAll("sealant")
             .TakeAll("close")
@@ -179,6 +180,7 @@ public class LittleAskedTests
         Dry()
             .Sweep("sweep", 0.01, 80)
             .Sweep("snug", 0.012, 80)
+            .TakeAll("rail", "0.02", "0.01")
             .TakeAll("witness")
             .Choose("sealant", "gasket")
             .TakeAll("sealant")

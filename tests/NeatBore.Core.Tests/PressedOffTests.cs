@@ -1,3 +1,5 @@
+using NeatBore.Core.Calculators.Seals;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
@@ -105,7 +107,7 @@ public class PressedOffTests
         if (answer.Support is { } support)
         {
             var length = Workbench.Demo<Shop>("shop.json").Crib.Single(t => t.Id == support).LengthMm;
-            Assert.True(length >= bench.Sheet.Pressed!.Single(p => p.Kind == Engines.PressedKind.Bush).Inner.LengthMm);
+            Assert.True(length >= bench.Sheet.Pressed!.Single(p => p.Kind == PressedKind.Bush).Inner.LengthMm);
         }
         else
         {
@@ -122,5 +124,43 @@ public class PressedOffTests
         bench.Item = "3";
         bench.Take("out", "stands").Pick("out", "came", "as-others").Pick("out", "eye", "sound");
         Assert.True(bench.Step("out").Passed);
+    }
+
+    [Fact]
+    public void A_race_whose_groove_lies_under_the_lip_goes_back_turned()
+    {
+        var v6 = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
+        var (seal, off, on) = (
+            new TaskRef("front-seal", "cover"),
+            new TaskRef("race-off", "pressed"),
+            new TaskRef("pressed-race", "pressed")
+        );
+        var bench = new Workbench(v6, seal).Begin();
+        bench.Pick("groove", "groove", "felt").TakeAll("groove", "38.5", "1.0", "0.08");
+        Assert.Equal(Verdict.Decide, Called(bench, "groove"));
+        Assert.StartsWith("Turn the race end for end and press the seal to 2.0 mm", bench.Says("groove"), StringComparison.Ordinal);
+
+        bench.Turn(off).Take("stands", "depth", "34").Pick("stands", "facing", "mark-front");
+        bench.Take("puller", "gap", "6").Pick("puller", "next", "free").Take("puller", "tool", "jp-8").TakeAll("puller").TakeAll("pull");
+        Assert.Equal(Verdict.Decide, Called(bench.Pick("found", "shaft", "sound").Pick("found", "part", "worn"), "found"));
+
+        bench.Turn(on).Pick("facing", "end", "as-it-was").TakeAll("facing");
+        Assert.Equal((Verdict.Stop, false), (Called(bench, "facing"), bench.Step("facing").Passed));
+        Assert.Equal("Turn it end for end before it goes on.", bench.Says("facing"));
+        bench.Again("facing").Pick("facing", "end", "turned").TakeAll("facing");
+        Assert.Equal((Verdict.Go, true), (Called(bench, "facing"), bench.Step("facing").Passed));
+        Assert.Equal("Press the seal to 2.0 mm when its turn comes.", bench.Says("facing"));
+        // Mirrored in its race from 34 to 48: 43.5, five from the lip, less half of both, half the float and 0.2.
+        var turned = Assert.IsType<LipTrack.Answer>(bench.Step("facing").Now.Answer).Options.Single(o => o.Kind == LipTrack.Way.TurnRace);
+        Assert.Equal(5 - 0.9 - 0.075 - 0.2, turned.ClearMm!.Value, 9);
+    }
+
+    [Theory]
+    [InlineData("turned", Verdict.Decide)]
+    [InlineData("new", Verdict.Go)]
+    public void A_race_whose_track_nobody_has_looked_at_is_a_decision_and_a_new_one_is_not(string end, Verdict verdict)
+    {
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json"), new("pressed-race", "pressed")).Begin();
+        Assert.Equal(verdict, Called(bench.Pick("facing", "end", end).TakeAll("facing"), "facing"));
     }
 }

@@ -46,9 +46,53 @@ public class SealRunSheetTests
                 .TakeAll("lip", "FS-2")
                 .Step("out")
                 .Rounds[^1]
-                .Slots[0]
+                .Slots.Single(s => s.Slot.Required)
                 .Slot.Label
         );
+
+    [Theory]
+    [InlineData("out", "se-1", "se-2")]
+    [InlineData("press", "sp-3", "sp-4")]
+    public void A_seal_s_tools_come_from_the_crib_and_one_of_another_size_is_refused(string step, string wrong, string right)
+    {
+        // Its shaft is 62, its outside 72.
+        var six = s_six with
+        {
+            FrontSeal = s_six.FrontSeal! with { ShaftMm = 62 },
+        };
+        Workbench Begun() =>
+            new Workbench(six, new("front-seal", "cover")).Begin().Pick("groove", "groove", "none").TakeAll("plan", "5").TakeAll("dress");
+        var bench = Begun().Take(step, "tool", wrong);
+        Assert.Equal((Verdict.Stop, false), (bench.Step(step).Now.Call!.Verdict, bench.Step(step).Passed));
+        Assert.Contains("it serves ", Wording.Write(bench.Step(step).Now.Call!.Why), StringComparison.Ordinal);
+        bench = Begun().Take(step, "tool", right);
+        Assert.Null(bench.Step(step).Now.Call);
+        Assert.Equal(right, Assert.Single(bench.State.Tools).Tool);
+    }
+
+    [Theory]
+    [InlineData(3, Verdict.Decide)]
+    [InlineData(5, Verdict.Go)]
+    public void A_primer_flashes_before_the_seal_meets_it_and_what_is_injected_has_its_clock(int minutes, Verdict verdict)
+    {
+        var v6 = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
+        var bench = new Workbench(v6, new("front-seal", "cover")).Begin().Choose("lip", "rubber").TakeAll("lip").TakeAll("out");
+        bench.Pick("groove", "groove", "none").TakeAll("plan", "2").TakeAll("dress").TakeAll("clean");
+        var primed = Workbench.Start.AddMinutes(bench.Minutes);
+        Assert.Equal(primed.AddMinutes(5), bench.Step("press").Now.Until);
+        bench.Wait(minutes - 1).TakeAll("press", "2", "2", "2", "2");
+        Assert.Equal(verdict, bench.Step("press").Now.Call!.Verdict);
+
+        if (verdict != Verdict.Go)
+        {
+            return;
+        }
+
+        bench.Choose("sealant", "quick").Take("notches", "shop", "13").Take("notches", "pushed");
+        // An hour at 23 °C, 1.05 longer for each of ten degrees.
+        var set = Workbench.Start.AddMinutes(bench.Minutes + (60 * Math.Pow(1.05, 10)));
+        Assert.Equal(0, (bench.Step("notches").Now.Until!.Value - set).TotalSeconds, 3);
+    }
 
     [Theory]
     [InlineData("split")]

@@ -20,6 +20,9 @@ public static class NeatBoreDefaults
     /// <summary>Yield of a puller's forcing screw where nobody knows it: of a common heat-treated screw, MPa.</summary>
     public const double PullerScrewYieldMpa = 640;
 
+    /// <summary>Tensile strength of a draw tool's stud where nobody knows it: property class 8.8, MPa.</summary>
+    public const double DrawStudTensileMpa = 800;
+
     /// <summary>Roundness of nose and bore, mm.</summary>
     public static DefaultLimit Roundness { get; } =
         new("roundness", "Out of round, nose and bore", Dimension.Length, new(0, 0.2), 0.001, null, 0.010);
@@ -99,6 +102,10 @@ public static class NeatBoreDefaults
 
     /// <summary>Oval of a seal's bore, radial, mm.</summary>
     public static DefaultLimit SealOval { get; } = new("seal-oval", "Oval of a seal’s bore", Dimension.Length, new(0, 1), 0.01, null, 0.10);
+
+    /// <summary>How long a joint's primer flashes off before sealant or a seal meets it, s.</summary>
+    public static DefaultLimit PrimerFlash { get; } =
+        new("primer-flash", "Primer’s flash time", Dimension.Seconds, new(0, 3600), 10, 300, null);
 
     /// <summary>Tilt of a seal across its face, mm.</summary>
     public static DefaultLimit SealTilt { get; } = new("seal-tilt", "Tilt of a seal", Dimension.Length, new(0, 2), 0.01, null, 0.20);
@@ -188,6 +195,7 @@ public static class NeatBoreDefaults
         SealOffset,
         SealOval,
         SealTilt,
+        PrimerFlash,
         RailStep,
         CrankFloat,
         SleeveHome,

@@ -7478,10 +7478,18 @@ export interface components {
             /** Format: double */
             bandMm: number;
         };
-        /** @description A race that can be turned end for end, with its length, mm. */
+        /**
+         * @description A race that can be turned end for end: its length, and where its outer end lies if the rest is told from another place,
+         *                 mm.
+         */
         LipTrackRace: {
             /** Format: double */
             lengthMm: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            fromMm: number;
         };
         /** @description A repair sleeve: where it covers, its wall, and the growth of the shaft that the lip can take, mm. */
         LipTrackRepairSleeve: {
@@ -9627,6 +9635,17 @@ export interface components {
              * @default 0.6
              */
             lipMaxGrowthMm: number;
+            /**
+             * Format: double
+             * @description Where the pressed race begins that the track is on and that can be turned; null where the hub itself is the
+             *                 track.
+             */
+            raceFromMm?: null | number;
+            /**
+             * Format: double
+             * @description Where that race ends.
+             */
+            raceToMm?: null | number;
         };
         /** @description The times, with the offset of when it was spread, and all stages that hold now. */
         SealantClockAnswer: {

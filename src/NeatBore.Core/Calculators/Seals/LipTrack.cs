@@ -72,8 +72,13 @@ public static class LipTrack
     /// <summary>A worn groove: its middle, width and depth, mm.</summary>
     public sealed record Groove(double CentreMm, double WidthMm, double DepthMm);
 
-    /// <summary>A race that can be turned end for end, with its length, mm.</summary>
-    public sealed record Race(double LengthMm);
+    /// <summary>A race that can be turned end for end: its length, and where its outer end lies if the rest is told from another place,
+    /// mm.</summary>
+    public sealed record Race(double LengthMm, double FromMm = 0)
+    {
+        /// <summary>Where a place of it lies once it is turned, mm.</summary>
+        public double Turned(double atMm) => (2 * FromMm) + LengthMm - atMm;
+    }
 
     /// <summary>A repair sleeve: where it covers, its wall, and the growth of the shaft that the lip can take, mm.</summary>
     public sealed record RepairSleeve(double FromMm, double ToMm, double WallMm, double LipMaxGrowthMm);
@@ -108,8 +113,8 @@ public static class LipTrack
 
         if (request.Race is { } race)
         {
-            var turned = request.Groove is { } g ? g with { CentreMm = race.LengthMm - g.CentreMm } : null;
-            var track = new Span(race.LengthMm - request.Track.ToMm, race.LengthMm - request.Track.FromMm);
+            var turned = request.Groove is { } g ? g with { CentreMm = race.Turned(g.CentreMm) } : null;
+            var track = new Span(race.Turned(request.Track.ToMm), race.Turned(request.Track.FromMm));
             options.Add(Best(request, Way.TurnRace, (least, most), turned, track));
         }
 

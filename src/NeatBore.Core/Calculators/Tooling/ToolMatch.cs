@@ -196,6 +196,8 @@ public static class ToolMatch
 
     private static string Name(ScrewLength screw) => new ScrewThread(screw.MajorMm, screw.PitchMm).Name;
 
+    private static bool HasJaws(ToolNeed need) => need.Kind.EndsWith("puller", StringComparison.Ordinal);
+
     private static List<string> Reasons(ToolNeed need, CribTool tool)
     {
         var reasons = new List<string>();
@@ -234,8 +236,8 @@ public static class ToolMatch
         {
             reasons.Add(
                 tool.SpreadMm is { } o
-                    ? $"its jaws open {o[0]:0.#} to {o[1]:0.#} mm, {spread:0.#} mm is needed"
-                    : $"it has no jaws to open to {spread:0.#} mm"
+                    ? $"{(HasJaws(need) ? "its jaws open" : "it serves")} {o[0]:0.#} to {o[1]:0.#} mm, {spread:0.#} mm is needed"
+                    : $"{(HasJaws(need) ? "it has no jaws to open to" : "nobody knows that it serves")} {spread:0.#} mm"
             );
         }
 
@@ -301,7 +303,7 @@ public static class ToolMatch
 
         if (need.SpreadMm is { } spread)
         {
-            parts.Add($"jaws to {spread:0.#} mm");
+            parts.Add(HasJaws(need) ? $"jaws to {spread:0.#} mm" : $"for {spread:0.#} mm");
         }
 
         if (need.NoseTip is { } tip)

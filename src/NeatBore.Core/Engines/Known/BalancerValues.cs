@@ -244,6 +244,8 @@ internal static class BalancerValues
                 {
                     Ask.Mm("balancer/sealTrack/sleeveWallMm", "Wall of the repair sleeve to be had", 0.1, 2),
                     Ask.Mm("balancer/sealTrack/lipMaxGrowthMm", "Growth of the track that the lip stands", 0, 3),
+                    Ask.Mm("balancer/sealTrack/raceFromMm", "Where the track is a race that can be turned: it begins at", 0, 150),
+                    Ask.Mm("balancer/sealTrack/raceToMm", "That race ends at", 0, 200),
                 }.Select(v =>
                     v with
                     {
@@ -306,6 +308,12 @@ internal static class BalancerValues
                     "balancer/sealTrack/toMm",
                     (from, to) => from < to,
                     "the track can’t begin behind where it ends"
+                ),
+                new(
+                    "balancer/sealTrack/raceFromMm",
+                    "balancer/sealTrack/raceToMm",
+                    (from, to) => from < to,
+                    "the race can’t begin behind where it ends"
                 ),
                 new(
                     "balancer/sealTrack/lipAtMm",

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Engines;
 
 /// <summary>The hub's track for the front seal: mm from the hub's front face inwards.</summary>
@@ -11,6 +13,9 @@ namespace NeatBore.Core.Engines;
 /// <param name="FloatMm">The crank's end float.</param>
 /// <param name="SleeveWallMm">Wall of the thin repair sleeve that is to be had; null for none.</param>
 /// <param name="LipMaxGrowthMm">Growth of the track's diameter that the lip can take.</param>
+/// <param name="RaceFromMm">Where the pressed race begins that the track is on and that can be turned; null where the hub itself is the
+/// track.</param>
+/// <param name="RaceToMm">Where that race ends.</param>
 public sealed record SealTrackSheet(
     double FromMm,
     double ToMm,
@@ -21,5 +26,7 @@ public sealed record SealTrackSheet(
     double SealDepthMaxMm,
     double FloatMm,
     double? SleeveWallMm = null,
-    double LipMaxGrowthMm = 0.6
+    double LipMaxGrowthMm = 0.6,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? RaceFromMm = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? RaceToMm = null
 );

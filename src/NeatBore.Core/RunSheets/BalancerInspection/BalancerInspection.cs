@@ -126,7 +126,10 @@ public static partial class BalancerInspection
                                 "Groove in the track",
                                 new("none", "none to feel"),
                                 new("felt", "a fingernail catches")
-                            ),
+                            ) with
+                            {
+                                Same = "seal-groove/felt",
+                            },
                             .. c.Picked(GrooveStep.Groove) == "felt"
                                 ? new[]
                                 {
@@ -139,7 +142,10 @@ public static partial class BalancerInspection
                                         "depth-gauge",
                                         Plausible: new Band(c.Sheet.Balancer!.SealTrack!.FromMm - 3, c.Sheet.Balancer!.SealTrack.ToMm + 3),
                                         Expected: c.Sheet.Balancer!.SealTrack.LipAtMm
-                                    ),
+                                    ) with
+                                    {
+                                        Same = "seal-groove/centre",
+                                    },
                                     new Slot(
                                         GrooveStep.Width,
                                         "Its width",
@@ -148,7 +154,10 @@ public static partial class BalancerInspection
                                         0.1,
                                         "rule",
                                         Plausible: new Band(0.2, 6)
-                                    ),
+                                    ) with
+                                    {
+                                        Same = "seal-groove/width",
+                                    },
                                     new Slot(
                                         GrooveStep.Depth,
                                         "Its depth",
@@ -158,7 +167,10 @@ public static partial class BalancerInspection
                                         "depth-gauge",
                                         Plausible: new Band(0, 0.5),
                                         Expected: 0.06
-                                    ),
+                                    ) with
+                                    {
+                                        Same = "seal-groove/depth",
+                                    },
                                 }
                                 : [],
                         ],

@@ -15,9 +15,25 @@ public static partial class BalancerInspection
         public static readonly NumberSlot Depth = Name.Number("depth");
     }
 
-    internal static LipTrack.Answer? TrackOf(StepContext c)
+    /// <summary>The track as a step of this task found it; null as long as it was not looked at.</summary>
+    internal static LipTrack.Answer? TrackOf(StepContext c) =>
+        TrackOf(c.Sheet, c.Picked(GrooveStep.Groove), c.Number(GrooveStep.Centre), c.Number(GrooveStep.Width), c.Number(GrooveStep.Depth));
+
+    /// <summary>The track as another task of the build found it; null as long as it was not looked at.</summary>
+    internal static (LipTrack.Answer Answer, DateTimeOffset At)? TrackOf(EngineSheet sheet, OtherTask task)
     {
-        if (c.Sheet.Balancer?.SealTrack is not { } track || c.Picked(GrooveStep.Groove) is not { } felt)
+        OtherReading? Live(SlotName slot) => task.Live(slot.Step, slot.Key);
+        return
+            Live(GrooveStep.Groove) is { } felt
+            && TrackOf(sheet, felt.Option, Live(GrooveStep.Centre)?.Value, Live(GrooveStep.Width)?.Value, Live(GrooveStep.Depth)?.Value)
+                is { } answer
+            ? (answer, felt.At)
+            : null;
+    }
+
+    private static LipTrack.Answer? TrackOf(EngineSheet sheet, string? felt, double? centreMm, double? widthMm, double? depthMm)
+    {
+        if (sheet.Balancer?.SealTrack is not { } track || felt is null)
         {
             return null;
         }
@@ -25,11 +41,7 @@ public static partial class BalancerInspection
         LipTrack.Groove? groove = null;
         if (felt == "felt")
         {
-            if (
-                c.Number(GrooveStep.Centre) is not { } centre
-                || c.Number(GrooveStep.Width) is not { } width
-                || c.Number(GrooveStep.Depth) is not { } depth
-            )
+            if (centreMm is not { } centre || widthMm is not { } width || depthMm is not { } depth)
             {
                 return null;
             }
@@ -38,7 +50,7 @@ public static partial class BalancerInspection
         }
 
         // How deep the seal may go is the seal's own to say, where it is known: one source for the plan, the press and the call.
-        var depths = c.Sheet.FrontSeal is { } seal
+        var depths = sheet.FrontSeal is { } seal
             ? new LipTrack.DepthRange(
                 seal.DepthMm,
                 seal.Depth.Low ?? 0,
@@ -52,9 +64,10 @@ public static partial class BalancerInspection
                 depths,
                 track.FloatMm,
                 0.2,
-                c.Sheet.Usual(NeatBoreDefaults.LipClear).Low!.Value,
-                c.Sheet.Usual(NeatBoreDefaults.GrooveDepth).High!.Value,
+                sheet.Usual(NeatBoreDefaults.LipClear).Low!.Value,
+                sheet.Usual(NeatBoreDefaults.GrooveDepth).High!.Value,
                 groove,
+                track.RaceFromMm is { } from && track.RaceToMm is { } to ? new LipTrack.Race(to - from, from) : null,
                 Sleeve: track.SleeveWallMm is { } wall
                     ? new LipTrack.RepairSleeve(track.FromMm, track.ToMm, wall, track.LipMaxGrowthMm)
                     : null
@@ -72,7 +85,7 @@ public static partial class BalancerInspection
         var pick = answer.Options.First(o => o.Kind == answer.Pick);
         var verdict =
             pick.Kind == LipTrack.Way.Renew ? Verdict.Stop
-            : pick.Kind == LipTrack.Way.Sleeve ? Verdict.Decide
+            : pick.Kind is LipTrack.Way.Sleeve or LipTrack.Way.TurnRace ? Verdict.Decide
             : pick.Verdict;
         return new Judgement(
             Sentence.Of(
@@ -81,6 +94,8 @@ public static partial class BalancerInspection
                     LipTrack.Way.AsIs => "The lip runs on good metal. Press the seal to its usual {depth}.",
                     LipTrack.Way.Shallower => "Press the next seal to {depth}, shallower, and the lip clears the groove.",
                     LipTrack.Way.Deeper => "Press the next seal to {depth}, deeper, and the lip clears the groove.",
+                    LipTrack.Way.TurnRace =>
+                        "Turn the race end for end and press the seal to {depth}: the lip then clears the groove. Or say why not.",
                     LipTrack.Way.Sleeve => "Fit a thin repair sleeve over the groove, or say why not.",
                     _ => "The track is past mending: another hub.",
                 },

@@ -12,6 +12,8 @@ public static partial class BalancerInspection
         public static readonly StepName Name = new("verdict");
     }
 
+    private const string TrackAsk = "Good metal for the seal’s lip?";
+
     private static Judgement JudgeVerdict(StepContext c)
     {
         var (radial, face, mark, track) = (Swept(c, RadialStep.Name), Swept(c, FaceStep.Name), Marked(c), TrackOf(c));
@@ -61,7 +63,7 @@ public static partial class BalancerInspection
             var pick = track.Options.First(o => o.Kind == track.Pick);
             branches.Add(
                 new(
-                    "Good metal for the seal’s lip?",
+                    TrackAsk,
                     Sentence.Of(
                         "{pick}",
                         (
@@ -72,6 +74,7 @@ public static partial class BalancerInspection
                                     LipTrack.Way.AsIs => "as it is",
                                     LipTrack.Way.Shallower => "seal pressed shallower",
                                     LipTrack.Way.Deeper => "seal pressed deeper",
+                                    LipTrack.Way.TurnRace => "only with its race turned",
                                     LipTrack.Way.Sleeve => "only on a sleeve",
                                     _ => "none left",
                                 }
@@ -79,7 +82,7 @@ public static partial class BalancerInspection
                         )
                     ),
                     pick.Kind == LipTrack.Way.Renew ? BalancerVerdict.Outcome.Replace : BalancerVerdict.Outcome.Sleeve,
-                    pick.Kind is LipTrack.Way.Sleeve or LipTrack.Way.Renew
+                    pick.Kind is LipTrack.Way.Sleeve or LipTrack.Way.TurnRace or LipTrack.Way.Renew
                 )
             );
         }
@@ -110,7 +113,11 @@ public static partial class BalancerInspection
                 answer
             ),
             BalancerVerdict.Outcome.Sleeve => new Judgement(
-                Sentence.Of("Sleeve it first. Say what was fitted, then it may go back."),
+                Sentence.Of(
+                    why?.Ask == TrackAsk && track!.Pick == LipTrack.Way.TurnRace
+                        ? "Turn its race first: off, end for end, on again. Say that it is done, then it may go back."
+                        : "Sleeve it first. Say what was fitted, then it may go back."
+                ),
                 new Call(Verdict.Decide, because, []),
                 answer
             ),

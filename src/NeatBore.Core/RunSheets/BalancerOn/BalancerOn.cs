@@ -18,11 +18,6 @@ public static partial class BalancerOn
         public static readonly StepName Name = new("dress");
     }
 
-    private static class ToolStep
-    {
-        public static readonly StepName Name = new("tool");
-    }
-
     private static class PinsStep
     {
         public static readonly StepName Name = new("pins");
@@ -170,18 +165,9 @@ public static partial class BalancerOn
                 {
                     Leaves = [new("draw tool in the nose", SeatStep.Name)],
                     When = DesignRules.PressedOn,
-                    Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Tool
-                            :
-                            [
-                                Slot.Tick(
-                                    "adapter",
-                                    "Adapter home or back a touch, as its maker says; stud right in, hub square on its "
-                                        + (Keyless.Is(c.Sheet) ? "nose" : "key")
-                                ),
-                            ],
-                    Judge = Prompt.Next,
+                    Slots = ToolSlots,
+                    Judge = JudgeTool,
+                    Gate = "its stud holds",
                     Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
                 },
                 new Step(WarmStep.Name, "Warm the hub, carry it", "cooling")

@@ -126,13 +126,18 @@ public static partial class BalancerOn
         var fit = JudgeFit(c).Answer as InterferenceFit.Answer;
         var answer = DrawTravel.Solve(new DrawTravel.Request(sheet.Hub.LengthMm, sheet.SeatedDepthMm, depth.Value, fit?.PressForceN));
         var done = c.Taken(DrawStep.Home);
+        var nut = fit is null ? null : AtItsNut(c, (HomeForce(c) ?? fit.PressForceN).High);
         return new Judgement(
             Sentence.Of(
                 done ? "It is home. Read its depth at three places."
+                    : nut is not null && (Same(c) || c.Taken(DrawStep.Part))
+                        ? "{turns} turns of its nut, {left}: up to {torque}, until it rises sharply. Hold the stud."
                     : c.Taken(DrawStep.Part) ? "Draw it {left} more, until the force rises sharply. Hold the stud."
                     : "Draw it {half}, then read the depth again. Hold the stud.",
                 ("left", Quantity.Mm(answer.LeftMm, 0.1)),
-                ("half", Quantity.Mm(answer.LeftMm / 2, 1))
+                ("half", Quantity.Mm(answer.LeftMm / 2, 1)),
+                ("turns", new Quantity(answer.LeftMm / (nut?.PitchMm ?? 1), Dimension.Number, 0.5)),
+                ("torque", new Quantity(nut?.TorqueNm ?? 0, Dimension.Torque, 1))
             ),
             Answer: answer
         );

@@ -8,6 +8,7 @@ public static partial class FrontSeal
 {
     private static readonly ChoiceName Out = new("out");
     private static readonly ChoiceName Home = new("home");
+    private static readonly ChoiceName Sealant = new("sealant");
     private static readonly Option s_flush = new("flush", "flush all round");
     private static readonly Option s_proud = new("proud", "proud or deep somewhere");
 
@@ -25,11 +26,13 @@ public static partial class FrontSeal
     private static class OutStep
     {
         public static readonly StepName Name = new("out");
+        public static readonly ToolSlot Tool = Name.Tool("tool");
     }
 
     private static class CleanStep
     {
         public static readonly StepName Name = new("clean");
+        public static readonly TickSlot Primer = Name.Tick("primer");
     }
 
     private static class PlanStep
@@ -46,12 +49,15 @@ public static partial class FrontSeal
     private static class PressStep
     {
         public static readonly StepName Name = new("press");
+        public static readonly ToolSlot Tool = Name.Tool("tool");
         public static readonly PickSlot Flush = Name.Pick("flush");
     }
 
     private static class NotchesStep
     {
         public static readonly StepName Name = new("notches");
+        public static readonly TickSlot Pushed = Name.Tick("pushed");
+        public static readonly NumberSlot Shop = Name.Number("shop");
     }
 
     private static class RestStep
@@ -93,6 +99,7 @@ public static partial class FrontSeal
                         !First(c)
                             ?
                             [
+                                .. c.Chosen(Out) == "extractor" ? [Extractor(c)] : Array.Empty<Slot>(),
                                 Slot.Tick(
                                     "pulled",
                                     c.Chosen(Out) == "extractor"
@@ -108,7 +115,7 @@ public static partial class FrontSeal
                                 Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out"),
                             ]
                         : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
-                    Judge = Prompt.Next,
+                    Judge = c => FromCrib.Refused(c, OutStep.Tool, ExtractorNeed(c)) ?? Prompt.Next(c),
                     NoWayBack = true,
                     Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
                 },
@@ -125,7 +132,7 @@ public static partial class FrontSeal
                                 : [Slot.Tick("bore", "Bore clean, no score across; track clean, keyway’s edges broken")],
                             .. (c.Sheet.FrontSeal!.JointsDeg ?? []).Count == 0
                                 ? Array.Empty<Slot>()
-                                : [Slot.Tick("primer", "Primer on the castings’ joints")],
+                                : [Slot.Tick(CleanStep.Primer, "Primer on the castings’ joints")],
                         ],
                     Judge = Prompt.Next,
                     Cautions = ["Primer and solvent vapour: no flame near."],
@@ -172,7 +179,7 @@ public static partial class FrontSeal
                     Needs = [PlanStep.Name],
                     Slots = c =>
                         [
-                            .. First(c) ? [Slot.Tick("ring", "Ring as wide as the seal, pressed evenly")] : Array.Empty<Slot>(),
+                            First(c) ? Slot.Tick("ring", "Ring as wide as the seal, pressed evenly") : Ring(c),
                             .. c.Chosen(Home) == "stops"
                                 ? [Slot.Pick(PressStep.Flush, "Seal, all round", s_flush, s_proud)]
                                 : SealSeat.Slots(
@@ -183,14 +190,18 @@ public static partial class FrontSeal
                                 ),
                         ],
                     Judge = c =>
-                        c.Chosen(Home) == "stops"
-                            ? JudgeFlush(c)
-                            : SealSeat.Judge(
-                                c,
-                                c.Sheet.FrontSeal!,
-                                c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
-                                "Square and at depth. Sealant into the notches now, if it has them."
-                            ),
+                        FromCrib.Refused(c, PressStep.Tool, RingNeed(c))
+                        ?? Flashed(
+                            c,
+                            c.Chosen(Home) == "stops"
+                                ? JudgeFlush(c)
+                                : SealSeat.Judge(
+                                    c,
+                                    c.Sheet.FrontSeal!,
+                                    c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                                    "Square and at depth. Sealant into the notches now, if it has them."
+                                )
+                        ),
                     Gate = "square, at depth",
                     Cautions = ["Ring as wide as the seal. Press, don’t hammer on one side. Fingers out of the ring."],
                 },
@@ -204,8 +215,12 @@ public static partial class FrontSeal
                                 Slot.Tick("pushed", "Sealant pushed into each notch until it shows"),
                                 Slot.Tick("wiped", "Wiped off the lip"),
                             ]
-                            : [Slot.Tick("pushed", "Sealant pushed into each notch until it shows, wiped off the lip")],
-                    Judge = Prompt.Next,
+                            :
+                            [
+                                .. Injected(c) is null ? Array.Empty<Slot>() : [JointWarmth],
+                                Slot.Tick(NotchesStep.Pushed, "Sealant pushed into each notch until it shows, wiped off the lip"),
+                            ],
+                    Judge = c => First(c) ? Prompt.Next(c) : JudgeNotches(c),
                     Cautions = ["No flame near."],
                 },
                 new Step(RestStep.Name, "Left to settle", "seal")
@@ -219,7 +234,10 @@ public static partial class FrontSeal
         )
         {
             Wants = new("frontSeal") { Also = ["balancer"] },
-            Rests = c => SealCare.Resting(c, c.Sheet.FrontSeal, PressedAt(c), RestStep.Name, "front seal"),
+            Rests = c =>
+                new[] { SealCare.Resting(c, c.Sheet.FrontSeal, PressedAt(c), RestStep.Name, "front seal"), Setting(c) }
+                    .OfType<Rest>()
+                    .MaxBy(r => r.Until),
             Supplies = sheet =>
                 [
                     Supply.Seal(sheet.FrontSeal, "Front seal"),
@@ -244,6 +262,12 @@ public static partial class FrontSeal
             Choices =
             [
                 .. Version1.Choices,
+                new Choice(
+                    Sealant,
+                    NotchesStep.Name,
+                    "What goes into the notches",
+                    sheet => [.. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)), new("other", "another")]
+                ),
                 new Choice(
                     Home,
                     CleanStep.Name,

@@ -206,14 +206,9 @@ public static class PressedOff
 
         var need = Need(c, part);
         var match = ToolMatch.Solve(new ToolMatch.Request(need, [tool]));
-        var name = Quantity.Word(tool.Name ?? tool.Id);
-        if (match.Refused is [var no, ..])
+        if (FromCrib.Refused(c, PullerStep.Tool, need) is { } refused)
         {
-            return new Judgement(
-                Sentence.Of("Not this one: pick another puller."),
-                new Call(Verdict.Stop, Sentence.Of("{tool}: {because}.", ("tool", name), ("because", Quantity.Word(no.Because))), []),
-                match
-            );
+            return refused;
         }
 
         if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(s)) is { } open)

@@ -10,6 +10,7 @@ public static partial class PressedPart
     private static class FacingStep
     {
         public static readonly StepName Name = new("facing");
+        public static readonly PickSlot End = Name.Pick("end");
     }
 
     private static class PressStep
@@ -131,9 +132,13 @@ public static partial class PressedPart
                 Each(
                     new Step(FacingStep.Name, "Which way round", "pressed-facing")
                     {
-                        When = c => Applies.If(Part(c.Sheet).Facing.Count > 0, "It goes in either way round."),
-                        Slots = c => [.. Part(c.Sheet).Facing.Select((rule, i) => Slot.Tick($"rule-{i + 1}", rule))],
-                        Judge = Prompt.Next,
+                        When = c => Applies.If(Part(c.Sheet).Facing.Count > 0 || Turns(c.Sheet, kind), "It goes in either way round."),
+                        Slots = c =>
+                            [
+                                .. Turns(c.Sheet, kind) ? [WornEnd] : Array.Empty<Slot>(),
+                                .. Part(c.Sheet).Facing.Select((rule, i) => Slot.Tick($"rule-{i + 1}", rule)),
+                            ],
+                        Judge = c => Turns(c.Sheet, kind) ? JudgeFacing(c) : Prompt.Next(c),
                         Gate = "which way round is settled",
                         Cautions = ["Settle it now: once it is hot there is no time to look."],
                     }
@@ -251,6 +256,7 @@ public static partial class PressedPart
                     {
                         When = c => Applies.If(Pressed(c, Part(c.Sheet)), "It slides in: nothing is pressed."),
                         Needs = [SizesStep.Name, WayStep.Name, StackStep.Name],
+                        Works = kind == PressedKind.Race ? [SealGroove] : [],
                         Renews = [HomeStep.Name, InsideStep.Name],
                         Slots = c =>
                             [
@@ -276,6 +282,7 @@ public static partial class PressedPart
                     {
                         When = c => Applies.If(!Pressed(c, Part(c.Sheet)), "It goes in by force."),
                         Needs = [SizesStep.Name, WayStep.Name, FacingStep.Name],
+                        Works = kind == PressedKind.Race ? [SealGroove] : [],
                         Renews = [HomeStep.Name, InsideStep.Name],
                         Slots = c => HeatSlots(c, Part(c.Sheet), parts),
                         Judge = c => JudgeHeat(c, Part(c.Sheet), parts),
@@ -333,7 +340,9 @@ public static partial class PressedPart
         )
         {
             Pressed = kind,
-            Wants = PressedValues.PartOf(kind) is { } part ? new Wants(part) : Wants.Nothing,
+            Wants = PressedValues.PartOf(kind) is { } part
+                ? new Wants(part) { Also = kind == PressedKind.Race ? ["balancer", "frontSeal"] : [] }
+                : Wants.Nothing,
             Supplies = sheet =>
                 [
                     .. (sheet.Pressed ?? [])

@@ -45,9 +45,12 @@ public static partial class TimingCover
                 Sentence.Of(
                     call.Verdict switch
                     {
-                        Verdict.Go => "The rail is flush. Leave the joint to cure.",
+                        Verdict.Go => First(c) ? "The rail is flush. Leave the joint to cure."
+                        : BySweep(c) ? "The rail is flush. Scribe witness marks across the joint."
+                        : "The rail is flush. Cover off, and the sealant.",
                         Verdict.LookAgain => "Straight edge on clean faces: read both sides again.",
-                        _ => "The sump will leak at this corner. Dress or shim the rail; more sealant there alone won’t do.",
+                        _ when First(c) => "The sump will leak at this corner. Dress or shim the rail; more sealant there alone won’t do.",
+                        _ => "The sump would leak at this corner. Dress or shim the rail now, while it is dry; sealant alone won’t do.",
                     }
                 ),
                 call

@@ -151,11 +151,17 @@ public static partial class TimingCover
     private static readonly Option s_even = new("free", "even all round");
     private static readonly Option s_uneven = new("tight", "pressed to one side");
 
+    private static string AtLast(StepContext c) => Product(c) is null ? "The cover is done." : "Let it cure.";
+
     private static Judgement JudgeFinal(StepContext c)
     {
         if (BySweep(c))
         {
-            return s_sweeping.Judge(c, "The cover sits {offset} off, tight. Now its sump rail.", tight: true);
+            return s_sweeping.Judge(
+                c,
+                First(c) ? "The cover sits {offset} off, tight. Now its sump rail." : "The cover sits {offset} off, tight. " + AtLast(c),
+                tight: true
+            );
         }
 
         if (c.Picked(RingStep.Turns) is not { } turns)
@@ -174,13 +180,13 @@ public static partial class TimingCover
         if (c.Chosen(Sweeping.School) != "ring" || Play(c) is not { } play)
         {
             return new Judgement(
-                Sentence.Of("Lip only: look round it again after two turns by hand. Now the sump rail."),
+                Sentence.Of("Lip only: look round it again after two turns by hand. " + AtLast(c)),
                 new Call(Verdict.Decide, Sentence.Of("A soft lip centred it: no reading shows where the bore stands."), [])
             );
         }
 
         return new Judgement(
-            Sentence.Of("Central to {half}, and the ring is free. Ring out; now its sump rail.", ("half", Quantity.Mm(play.HalfMm))),
+            Sentence.Of("Central to {half}, and the ring is free. Ring out. " + AtLast(c), ("half", Quantity.Mm(play.HalfMm))),
             Call.Of(
                 [Bound(play, Offset(c))],
                 k =>

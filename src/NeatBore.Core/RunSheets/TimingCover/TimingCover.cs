@@ -209,7 +209,13 @@ public static partial class TimingCover
                     When = Swept,
                     Afresh = true,
                     Slots = s_sweeping.Slots,
-                    Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Scribe witness marks across the joint."),
+                    Judge = c =>
+                        s_sweeping.Judge(
+                            c,
+                            First(c)
+                                ? "Still central, {offset} off. Scribe witness marks across the joint."
+                                : "Still central, {offset} off. Read the sump rail while it is dry."
+                        ),
                     Gate = "central when snug",
                     Cautions = ["Tightening shifts it: sweep before you mark."],
                 },
@@ -354,12 +360,19 @@ public static partial class TimingCover
                         ]
                 ),
             ],
-            // A ring that leaves too much play goes no further.
             Steps =
             [
-                .. Version1.Steps.Select(s =>
-                    s.Name == HangStep.Name ? s with { Title = "What centres it", Gate = "what centres it is good" } : s
-                ),
+                .. Version1
+                    .Steps.TakeWhile(s => s.Name != WitnessStep.Name)
+                    // A ring that leaves too much play goes no further.
+                    .Select(s => s.Name == HangStep.Name ? s with { Title = "What centres it", Gate = "what centres it is good" } : s),
+                // A rail that steps is dressed while there is no sealant on the face.
+                Version1.Steps.First(s => s.Name == RailStep.Name) with
+                {
+                    Afresh = true,
+                    Gate = "the rail is flush",
+                },
+                .. Version1.Steps.SkipWhile(s => s.Name != WitnessStep.Name).Where(s => s.Name != RailStep.Name),
             ],
         };
 }

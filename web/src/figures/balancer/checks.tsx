@@ -1,7 +1,7 @@
 import { writeMm } from '../../entry/wording';
 import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
-import { rows, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, rows, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 
@@ -29,7 +29,9 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
     adapter: [s.x(4), s.y(0)],
     start: [s.x(drawnOn + balancer.hub.lengthMm - 2), s.y(-r)],
   };
-  const placed = rows(slots, 28, 84, slots.length > 5 ? 68 : 78);
+  const placed = slots.some((x) => x.kind === 'number')
+    ? column(slots, 28, 84)
+    : rows(slots, 28, 84, slots.length > 5 ? 68 : 78);
   const places = Object.fromEntries(
     Object.entries(placed).map(([key, place]) => [
       key,

@@ -43,7 +43,7 @@ export function sealDepth({ sheet, task, step, reader }: SceneInput): Scene {
             ]!,
             to: onFaced(centre, measured, slot.angleDeg, { ...reader, up: 0 }),
           }
-        : slot.kind === 'tick'
+        : slot.kind === 'tick' || slot.kind === 'tool'
           ? { at: [24, 78], width: 310 }
           : { at: [150, 372] };
   });

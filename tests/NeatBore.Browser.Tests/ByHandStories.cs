@@ -102,6 +102,34 @@ public sealed class ByHandStories(App app) : IClassFixture<App>
         Assert.All((await app.StateAsync(build))["tasks"]!.AsArray(), t => Assert.Equal("done", (string)t!["standing"]!));
     }
 
+    [Fact]
+    public async Task A_ring_that_has_moved_is_refused_at_the_first_step_and_held_at_the_gate()
+    {
+        var build = await app.BuildAsync("065");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/balancer-inspect/balancer");
+        builder.GoOn("Begin: Inspection");
+        Steps.Ticks(builder, "clean");
+        builder.Pick("front", "sound");
+        builder.Pick("back", "sound");
+        builder.Pick("ring", "moved in or out");
+        builder.See("Set it aside: the ring has let go of its hub.");
+        builder.IsAccessible();
+
+        builder.Open($"{app.Address}/builds/{build}/balancer-on/balancer");
+        builder.GoOn("Begin: Balancer on");
+        builder.Click("//button[contains(., 'the same one back')]");
+        builder.GoOn("To the open step");
+        builder.See("The ring has moved on its rubber");
+        builder.See("Stop");
+        builder.SeeNot("Faces clean");
+        builder.Click("//button[contains(., 'Parts and cleaning')]");
+        builder.Click("//button[contains(., 'a new or another one')]");
+        builder.Tick("clean");
+        builder.See("Measure the nose");
+        builder.HasNoErrors();
+    }
+
     private void Ticks(Builder builder, params string[] places)
     {
         _entries += places.Length;

@@ -52,7 +52,7 @@ export function useSteps(task: TaskState | undefined, item?: string): Steps {
     shown,
     pick: useCallback((step: StepState) => setPicked(keyOf(step)), []),
     after:
-      next && next !== shown && (steps.indexOf(next) > at || shown?.passed)
+      next && next !== shown && (steps.indexOf(next) > at || shown?.passed || shown?.blockedBy)
         ? next
         : steps.slice(at + 1).find(isDone),
     before: steps.slice(0, Math.max(0, at)).findLast(isDone),

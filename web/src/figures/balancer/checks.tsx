@@ -39,7 +39,7 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
     ]),
   );
   return {
-    title: `${step.title}: tick each as it is so`,
+    title: slots.length > 0 ? `${step.title}: tick each as it is so` : step.title,
     places,
     drawing: (
       <>

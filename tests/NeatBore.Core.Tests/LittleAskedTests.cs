@@ -237,6 +237,16 @@ public class LittleAskedTests
     }
 
     [Fact]
+    public void A_sweep_shows_again_how_the_engine_hangs_and_waits_for_no_answer()
+    {
+        var bench = Dry();
+        bench.Choose("hang", "crank-upright");
+        var still = bench.Step("sweep").Rounds[^1].Slots.Single(s => s.Slot.Key == "still").Slot;
+        Assert.Equal(("Hangs nose up, still", false), (still.Label, still.Required));
+        Assert.True(bench.Sweep("sweep", 0.01, 80).Step("sweep").Passed);
+    }
+
+    [Fact]
     public void A_cover_under_way_is_said_before_the_balancer_hides_it()
     {
         var bench = Dry();

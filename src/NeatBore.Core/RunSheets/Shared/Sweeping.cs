@@ -175,6 +175,7 @@ internal sealed record Sweeping(
                     Required = c.Step.Name == First || !AsksLittle(c),
                 },
                 .. s_dialDeg.Except(Enough(c)).Select(deg => Dial(At(c.Step.Name, deg), deg) with { Required = false }),
+                .. AsksLittle(c) ? [StillSo(c)] : Array.Empty<Slot>(),
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
@@ -189,6 +190,13 @@ internal sealed record Sweeping(
             ],
         };
     }
+
+    /// <summary>Droop hangs on how the engine hangs: it is shown again where a dial is turned, and one tap says that it is so.</summary>
+    private static Slot StillSo(StepContext c) =>
+        Slot.Tick("still", $"Hangs {Hangs.FirstOrDefault(h => h.Id == c.Chosen(Hang))?.Label ?? "upright"}, still") with
+        {
+            Required = false,
+        };
 
     /// <summary>Whether the run sheet asks for enough, and takes more: those that know what keeps pistons and valves apart.</summary>
     public static bool AsksLittle(StepContext c) => c.Chosen(CrankTurns.Valves) is not null;

@@ -68,6 +68,20 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
               stroke="var(--color-mark)"
             />
           )}
+          {pick?.kind === 'turn-race' &&
+            seal.raceFromMm != null &&
+            seal.raceToMm != null &&
+            centre !== undefined &&
+            width !== undefined && (
+              <rect
+                x={z(seal.raceFromMm + seal.raceToMm - centre - width / 2)}
+                y={top + 24}
+                width={z(width) - z(0)}
+                height="14"
+                stroke="var(--color-mark)"
+                strokeDasharray="4 4"
+              />
+            )}
           {lip(seal.lipAtMm, top, 'var(--color-line)')}
           {pick?.lipAtMm != null &&
             pick.lipAtMm !== seal.lipAtMm &&
@@ -97,13 +111,15 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
                 {`${picked ? '■' : '□'} ${ways[o.kind] ?? o.kind}`}
               </Words>
               <Words at={[690, y]}>
-                {o.clearMm != null
-                  ? `${writeMm(o.clearMm, reader, 0.1)} clear${o.sealDepthMm == null ? '' : `, seal at ${writeMm(o.sealDepthMm, reader, 0.1)}`}`
-                  : o.verdict === 'stop'
-                    ? 'won’t do'
-                    : o.kind === 'sleeve'
-                      ? 'covers the groove'
-                      : 'no groove there'}
+                {o.clearMm != null && o.clearMm < 0
+                  ? `in the groove${o.sealDepthMm == null ? '' : `, seal at ${writeMm(o.sealDepthMm, reader, 0.1)}`}`
+                  : o.clearMm != null
+                    ? `${writeMm(o.clearMm, reader, 0.1)} clear${o.sealDepthMm == null ? '' : `, seal at ${writeMm(o.sealDepthMm, reader, 0.1)}`}`
+                    : o.verdict === 'stop'
+                      ? 'won’t do'
+                      : o.kind === 'sleeve'
+                        ? 'covers the groove'
+                        : 'no groove there'}
               </Words>
             </g>
           );

@@ -50,7 +50,7 @@ export function centring({ sheet, task, step, reader, open, needle }: SceneInput
   const scale = Math.max(fitted(part, reader, [230, 200]), 88 / (part.boreMm / 2));
   const bore = (part.boreMm / 2) * scale;
   for (const slot of slots) {
-    if (slot.key === 'reason') places[slot.key] = { at: [770, 440], width: 250 };
+    if (slot.key === 'reason' || slot.key === 'still') places[slot.key] = { at: [770, 440], width: 250 };
     else if (slot.key === 'repeat') {
       const [x, y] = around[(Math.round(faced(0, reader) / 45) * 45) % 360]!;
       places[slot.key] = {

@@ -20,7 +20,7 @@ public class HandOverTests
     {
         var bench = new Workbench(task: new("timing-cover", "cover")).Begin().Choose("school", "ring").Choose("wrench", "clicks");
         bench.Choose("sealant", "gasket").TakeAll("school").TakeAll("hang", "40.00", "39.99", "52.00", "52.02").TakeAll("dry");
-        return bench.TakeAll("sealant").TakeAll("close");
+        return bench.TakeAll("rail", "0.02", "0.01").TakeAll("sealant").TakeAll("close");
     }
 
     private static List<SlotState> Pulls(Workbench bench, int pass) =>

@@ -6,6 +6,8 @@ namespace NeatBore.Core.Engines;
 /// <summary>What can be known of the cam's bearings: sizes once, and where each is oiled for each.</summary>
 internal static class CamValues
 {
+    private const string ThrustAt = "cam/thrust/bearing";
+
     /// <summary>The cam of an engine with as many bearings as its layout has.</summary>
     public static PartValues Of(EngineLayout layout)
     {
@@ -18,6 +20,20 @@ internal static class CamValues
                 .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance).JudgedBy("bore-gauge"),
                 .. Ask.Limit("cam/turnTorque", "Cam turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
                     .Select(v => v with { Dimension = Dimension.Torque }),
+                Ask.Count(ThrustAt, "Thrust plate on the face of bearing", 1, Math.Max(1, layout.CamBearings.Count)) with
+                {
+                    Asked = true,
+                    Group = "cam/thrust",
+                    Optional = true,
+                    More = true,
+                    From = sheet =>
+                        sheet.At("cam/thrustPlate")?.ToString() is { } id
+                        && layout.CamBearings.ToList().FindIndex(b => b.Id == id) is >= 0 and var i
+                            ? i + 1
+                            : null,
+                },
+                .. Ask.Limit("cam/recess", "That shell’s front edge below the face", new(0, 10), _ => null, _ => null)
+                    .Select(v => v with { Group = "cam/recess", Optional = true, More = true, When = k => k.Number(ThrustAt) is not null }),
                 .. Ask.Limit("cam/plugDepth", "Plug behind the rear bearing", new(-5, 60), _ => null, _ => null)
                     .Select(v => v with { Group = "cam/plugDepth", Optional = true, More = true }),
                 Ask.Metal("cam/block", "Block is of", "iron-grey"),
@@ -25,8 +41,17 @@ internal static class CamValues
                 Ask.Metal("cam/cam", "Cam is of", "steel-forged"),
                 new SheetValue("cam/operatingC", "Block, when hot", Dimension.Temperature, new(40, 160)) { Rule = _ => 95 },
             ],
-            [.. bearings.SelectMany(b => b.Made), Ask.MadeOf("cam/block"), Ask.MadeOf("cam/shell"), Ask.MadeOf("cam/cam")],
-            [.. bearings.SelectMany(b => b.Contradictions), Ask.Ends("cam/crush"), Ask.Ends("cam/clearance")]
+            [
+                .. bearings.SelectMany(b => b.Made),
+                new("cam/thrustPlate", k => k.Number(ThrustAt) is { } at ? JsonValue.Create(layout.CamBearings[(int)at - 1].Id) : null)
+                {
+                    From = ThrustAt,
+                },
+                Ask.MadeOf("cam/block"),
+                Ask.MadeOf("cam/shell"),
+                Ask.MadeOf("cam/cam"),
+            ],
+            [.. bearings.SelectMany(b => b.Contradictions), Ask.Ends("cam/recess"), Ask.Ends("cam/crush"), Ask.Ends("cam/clearance")]
         );
     }
 

@@ -80,6 +80,7 @@ internal static class HousingValues
             .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
             .. part == "cover" ? Ask.Limit($"{at}/rail", "Step at the sump’s joint", new(0, 1), NeatBoreDefaults.RailStep) : [],
             .. Enumerable.Range(1, BoltPlaces.MostKinds - 1).SelectMany(i => AnotherKind(at, i)),
+            .. Enumerable.Range(0, BoltPlaces.MostKinds).SelectMany(i => BoltPasses.Of($"{at}/groups/{i}", $"{name} bolts", i)),
             .. Enumerable.Range(1, BoltPlaces.Most).SelectMany(i => BoltPlaces.Of(at, count, i)),
             .. Enumerable.Range(1, MostDowels).SelectMany(i => Dowel(at, dowels, i)),
         ];
@@ -103,6 +104,7 @@ internal static class HousingValues
                 .. Enumerable
                     .Range(1, BoltPlaces.MostKinds - 1)
                     .Select(i => new MadePiece($"{at}/groups/{i}/id", _ => JsonValue.Create(BoltPlaces.GroupId(i)))),
+                .. Enumerable.Range(0, BoltPlaces.MostKinds).Select(i => BoltPasses.Stages($"{at}/groups/{i}")),
                 new(
                     $"{at}/bolts",
                     (k, sheet) => k.Number(count) is { } bolts ? BoltPlaces.Bolts(k, sheet, at, Edge(k, (int)bolts, 9)) : null
@@ -130,7 +132,10 @@ internal static class HousingValues
                     From = $"{at}/dowel",
                 },
             ],
-            [.. Enumerable.Range(0, BoltPlaces.MostKinds).Select(i => Ask.Ends($"{at}/groups/{i}/torque"))]
+            [
+                .. Enumerable.Range(0, BoltPlaces.MostKinds).Select(i => Ask.Ends($"{at}/groups/{i}/torque")),
+                .. Enumerable.Range(0, BoltPlaces.MostKinds).SelectMany(i => BoltPasses.Rise($"{at}/groups/{i}")),
+            ]
         )
         {
             Clashes = k => BoltPlaces.Clashes(k, at, count, Across(k)),

@@ -1,3 +1,4 @@
+import { half } from '../cam/bearing';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { onFaced, type Point } from '../scene';
@@ -40,14 +41,26 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
             stroke="var(--color-structure)"
             strokeDasharray="5 5"
           />
-          {holes.map((hole, i) => (
-            <path
-              key={hole.id}
-              d={`M${onFaced(centre, ring(part.diameterMm) - wall - 4, hole.angleDeg, reader).join(' ')}L${onFaced(centre, ring(part.diameterMm) + 22, hole.angleDeg, reader).join(' ')}`}
-              stroke={i === lit ? 'var(--color-mark)' : undefined}
-              strokeWidth={Math.max(4, (hole.shape.diameterMm ?? 6) * s)}
-            />
-          ))}
+          {holes.map((hole, i) =>
+            hole.shape.kind === 'groove' ? (
+              <circle
+                key={hole.id}
+                cx={centre[0]}
+                cy={centre[1]}
+                r={ring(part.diameterMm) + 6}
+                stroke={i === lit ? 'var(--color-mark)' : undefined}
+                strokeWidth="12"
+                strokeOpacity="0.5"
+              />
+            ) : (
+              <path
+                key={hole.id}
+                d={`M${onFaced(centre, ring(part.diameterMm) - wall - 4, hole.angleDeg, reader).join(' ')}L${onFaced(centre, ring(part.diameterMm) + 22, hole.angleDeg, reader).join(' ')}`}
+                stroke={i === lit ? 'var(--color-mark)' : undefined}
+                strokeWidth={Math.max(4, 2 * half(hole.shape)[0] * s)}
+              />
+            ),
+          )}
           <rect x={left} y={top} width={wide} height="34" fill="url(#cut)" stroke="var(--color-structure)" />
           <rect
             x={shell}
@@ -60,7 +73,7 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
             <path
               key={hole.id}
               d={`M${oilAt(hole)} ${top - 12}V${top + 44 + Math.max(10, wall)}`}
-              strokeWidth={Math.max(4, (hole.shape.diameterMm ?? 6) * s)}
+              strokeWidth={Math.max(4, 2 * half(hole.shape)[1] * s)}
               stroke={i === lit ? 'var(--color-mark)' : 'var(--color-field-deep)'}
             />
           ))}

@@ -44,6 +44,31 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
+        {marks.length === 0 && (
+          <g fill="none" stroke="var(--color-line)" strokeWidth="2.5">
+            <rect x="640" y="190" width="360" height="60" fill="url(#cut)" />
+            <rect
+              x="640"
+              y="252"
+              width="360"
+              height="12"
+              fill="var(--color-mark)"
+              stroke="var(--color-mark)"
+            />
+            <rect x="640" y="266" width="360" height="96" fill="url(#cut-back)" />
+            {[710, 930].map((at) => (
+              <g key={at}>
+                <path d={`M${at - 12} 178V340M${at + 12} 178V340`} />
+                <rect x={at - 24} y="156" width="48" height="22" fill="var(--color-field-deep)" />
+              </g>
+            ))}
+            <Words at={[640, 146]}>part</Words>
+            <Words at={[632, 264]} anchor="end" tone="mark" bold>
+              gasket
+            </Words>
+            <Words at={[640, 390]}>engine</Words>
+          </g>
+        )}
         {marks.length > 0 && (
           <g fill="none" stroke="var(--color-line)" strokeWidth="2">
             <rect x={x(0)} y={top} width={3 * wide} height="56" />

@@ -58,7 +58,7 @@ public sealed class BareSixStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
         for (var n = 1; n <= 7; n++)
         {
-            CamStories.Set(builder, 54, "1.800", n.ToString(CultureInfo.InvariantCulture));
+            CamStories.Set(builder, 54);
             builder.GoOn(n < 7 ? $"Bearing {n + 1}: shell" : "The order and the tool");
         }
 
@@ -77,7 +77,6 @@ public sealed class BareSixStories(App app) : IClassFixture<App>
         builder.Pick("turns", "it turns");
         builder.GoOn("Bearing 7: at depth");
         CamStories.Look(builder, s_passages, 0, 0);
-        builder.Read("recess-0", "1.0");
         builder.See("Open: feed ");
 
         // What was measured on the build is taken into the sheet with one tap.

@@ -34,7 +34,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
         for (var n = 0; n < 7; n++)
         {
-            Set(builder, s_bearings[n].Bore, "1.500", $"SC{n + 1}");
+            Set(builder, s_bearings[n].Bore);
             builder.GoOn(n < 6 ? $"Bearing {n + 2}: shell" : "The order and the tool");
         }
 
@@ -69,7 +69,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
             builder.See("Drive it 1.4 mm to depth");
             builder.GoOn($"Bearing {n + 1}: at depth");
             Look(builder, n, 0, 0);
-            foreach (var deg in (string[])(n == 0 ? ["0", "90", "180", "270"] : ["0"]))
+            foreach (var deg in (string[])(n == 0 ? ["0", "90", "180", "270"] : []))
             {
                 builder.Read($"recess-{deg}", "1.0");
             }
@@ -78,6 +78,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
             builder.GoOn(n > 0 ? $"Bearing {n}: before the first blow" : "In line");
         }
 
+        builder.Click("//button[contains(., 'bar and dial')]");
         for (var n = 0; n < 7; n++)
         {
             builder.Read($"cam-{n + 1}-x", n == 3 ? "0.012" : "0.004");
@@ -88,16 +89,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.IsAccessible();
         builder.GoOn("Cam in, oiled");
         Steps.Ticks(builder, "washed", "oiled", "in");
-        builder.WaitForPlace("0");
-        builder.Arm("Small torque wrench 1–25");
-        foreach (
-            var (place, nm) in (IEnumerable<(string, string)>)
-                [("0", "1.2"), ("45", "1.3"), ("90", "1.2"), ("135", "1.1"), ("180", "1.2"), ("225", "1.2"), ("270", "1.3"), ("315", "1.2")]
-        )
-        {
-            builder.Read(place, nm);
-        }
-
+        builder.Pick("feel", "free all round");
         builder.See("It turns freely.");
         builder.IsAccessible();
         builder.GoOn("Blanking plug");
@@ -114,18 +106,78 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.HasNoErrors();
     }
 
+    [Fact]
+    public async Task Seven_cam_bearings_go_in_by_wire_light_and_hand_alone()
+    {
+        var build = await app.BuildAsync("082");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/builds/{build}/cam-bearings/cam");
+        builder.GoOn("Begin: Cam bearings");
+        for (var n = 0; n < 7; n++)
+        {
+            builder.See($"Bearing {n + 1}: out");
+            builder.Tick("noted");
+        }
+
+        Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
+        for (var n = 0; n < 7; n++)
+        {
+            builder.Pick("holes", "all there, right way round");
+            builder.WaitForPlace("outer");
+            builder.Click("//footer//button[.='By hand']");
+            builder.Click("//*[@role='radio'][.='by hand']");
+            builder.Click("//button[.='Good']");
+            builder.See("Good, judged by hand: not measured.");
+            builder.GoOn(n < 6 ? $"Bearing {n + 2}: shell" : "The order and the tool");
+        }
+
+        builder.Click("//button[contains(., 'Pick a driver')]");
+        builder.Click("//button[contains(., 'Expanding bearing driver')]");
+        builder.GoOn("Bearing 7: before the first blow");
+        for (var n = 6; n >= 0; n--)
+        {
+            Steps.Ticks(builder, "mark", "lined");
+            Bite(builder, n);
+            Look(builder, n, 0, -7);
+            builder.Pick("turns", "it turns");
+            builder.GoOn($"Bearing {n + 1}: at depth");
+            Look(builder, n, 0, 0);
+            if (n == 0)
+            {
+                builder.Click("//footer//button[.='By hand']");
+                builder.Click("//*[@role='radio'][.='wire or light']");
+                builder.Click("//button[.='Good']");
+            }
+
+            builder.See(n == 0 ? "Good, judged wire or light" : "Open: feed ");
+            builder.GoOn(n > 0 ? $"Bearing {n}: before the first blow" : "In line");
+        }
+
+        builder.Pick("turns", "two fingers turn it");
+        builder.Read("tightened", "0");
+        builder.See("The line is good.");
+        builder.IsAccessible();
+        builder.GoOn("Cam in, oiled");
+        Steps.Ticks(builder, "washed", "oiled", "in");
+        builder.Pick("feel", "free all round");
+        builder.GoOn("Blanking plug");
+        builder.Tick("sealant");
+        builder.Click("//footer//button[.='By hand']");
+        builder.Click("//*[@role='radio'][.='by eye']");
+        builder.Click("//button[.='Good']");
+        builder.GoOn("The whole tunnel");
+        builder.See("Not measured inside once driven: 7.");
+        builder.IsAccessible();
+        builder.HasNoErrors();
+    }
+
     /// <summary>Measures a shell and its bore, which fit.</summary>
-    internal static void Set(Builder builder, double bore, string wall, string mark)
+    internal static void Set(Builder builder, double bore)
     {
         string N(double mm) => mm.ToString("0.000", CultureInfo.InvariantCulture);
-        builder.Read("mark", mark);
         builder.Pick("holes", "all there, right way round");
         builder.Read("outer", N(bore + 0.09));
-        builder.Read("wall", wall);
         builder.Read("front-0", N(bore + 0.001));
-        builder.Read("front-90", N(bore + 0.002));
-        builder.Read("rear-0", N(bore));
-        builder.Read("rear-90", N(bore + 0.001));
         builder.See("It fits: ");
     }
 

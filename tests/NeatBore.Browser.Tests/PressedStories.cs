@@ -214,8 +214,8 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
     {
         builder.Tick("clips");
         builder.Pick("came", "caged needles");
-        builder.Read("needles", "34");
-        builder.See("All there.");
+        builder.Pick("whole", "whole: every needle in it");
+        builder.See("It came out whole.");
     }
 
     private static void Body(Builder builder, string bore)

@@ -26,7 +26,7 @@ public class CamRunSheetTests
         foreach (var bearing in s_six.Cam.Bearings)
         {
             bench.Item = bearing.Id;
-            bench.TakeAll("set", Sizes(bearing));
+            bench.TakeEvery("set", Sizes(bearing));
         }
 
         bench.Item = "";
@@ -109,6 +109,7 @@ public class CamRunSheetTests
             "right",
             N(b.ShellOuterMm),
             N(b.WallMm),
+            N(b.JournalMm),
             N(b.DiameterMm),
             N(b.DiameterMm + 0.001),
             N(b.DiameterMm),
@@ -161,7 +162,7 @@ public class CamRunSheetTests
 
         bench.TakeAll("wash").Item = "cam-1";
         var sizes = Sizes(s_six.Cam.Bearings[0]);
-        bench.TakeAll("set", [mark, holes, .. sizes[2..]]);
+        bench.TakeEvery("set", [mark, holes, .. sizes[2..]]);
         Assert.Equal((Verdict.Stop, says), (bench.Step("set").Now.Call!.Verdict, bench.Says("set")));
     }
 
@@ -248,5 +249,161 @@ public class CamRunSheetTests
         var b = At(rear, -1.5, bearing.WidthMm - bearing.ShellWidthMm - bearing.DepthMm + 0.4);
         Assert.Equal(a.Passages.Select(p => Math.Round(p.OpenShare, 9)), b.Passages.Select(p => Math.Round(p.OpenShare, 9)));
         Assert.Equal(a.Passages.Select(p => Math.Round(p.OffAlongMm, 9)), b.Passages.Select(p => Math.Round(-p.OffAlongMm, 9)));
+    }
+
+    private static Workbench Driven(string line = "cam", string shells = "sized")
+    {
+        var bench = LaidOut().Choose("line", line).Choose("shells", shells);
+        foreach (var bearing in s_six.Cam!.Bearings.Reverse())
+        {
+            bench.Item = bearing.Id;
+            Home(bench);
+        }
+
+        bench.Item = "";
+        return bench;
+    }
+
+    [Fact]
+    public void A_redrive_empties_the_looks_before_it_and_a_new_shell_begins_at_its_first_drive()
+    {
+        var bench = LaidOut();
+        bench.Item = "cam-7";
+        Home(bench);
+        Assert.True(bench.Step("seat").Passed);
+        bench.Again("start");
+        Assert.All((string[])["bite", "look", "seat"], step => Assert.All(bench.Step(step).Rounds[^1].Slots, s => Assert.Null(s.Live)));
+        Assert.Contains(bench.Step("start").Rounds[^1].Slots, s => s.Slot.Key == "again");
+        bench.TakeAll("start", "49.09").Again("start");
+        Assert.StartsWith("Driven 3 times", bench.Says("start"), StringComparison.Ordinal);
+        // Another shell, with its own crush.
+        bench.Again("set").TakeEvery("set", Sizes(s_six.Cam!.Bearings[6]));
+        Assert.DoesNotContain(bench.Step("start").Rounds[^1].Slots, s => s.Slot.Key == "again");
+        Home(bench);
+        Assert.True(bench.Step("seat").Passed);
+        bench.Again("start");
+        Assert.Contains(bench.Step("start").Rounds[^1].Slots, s => s.Slot.Key == "again");
+    }
+
+    [Fact]
+    public void A_bearing_asks_for_three_and_nine_and_a_look_for_each_passage_beyond_the_first()
+    {
+        var bench = LaidOut();
+        foreach (var bearing in s_six.Cam!.Bearings)
+        {
+            int Asked(params string[] steps) =>
+                bench
+                    .Task.Steps.Where(s => s.Ref.Item == bearing.Id && steps.Contains(s.Ref.Step))
+                    .SelectMany(s => s.Rounds[^1].Slots)
+                    .Count(s => s.Slot.Required);
+            Assert.Equal(3, Asked("set"));
+            var thrust = bearing.Id == s_six.Cam.ThrustPlate ? 3 : 0;
+            Assert.InRange(Asked("out", "start", "bite", "look", "seat"), 1, 9 + (2 * (bearing.Passages.Count - 1)) + thrust);
+        }
+    }
+
+    [Fact]
+    public void Three_that_are_enough_show_a_shell_that_is_too_loose_or_too_tight()
+    {
+        var own = s_six.Cam!.Bearings[0];
+        Judgement Of(double outer)
+        {
+            var bench = LaidOut();
+            bench.Item = "cam-1";
+            return bench
+                .Again("set")
+                .TakeAll(
+                    "set",
+                    "right",
+                    outer.ToString("0.000", CultureInfo.InvariantCulture),
+                    own.DiameterMm.ToString("0.000", CultureInfo.InvariantCulture)
+                )
+                .Step("set")
+                .Now;
+        }
+
+        Assert.Equal(Verdict.Go, Of(own.ShellOuterMm).Call!.Verdict);
+        Assert.Contains("not measured", Wording.Write(Of(own.ShellOuterMm).Do), StringComparison.Ordinal);
+        Assert.Equal(Verdict.Stop, Of(own.DiameterMm + 0.02).Call!.Verdict);
+        Assert.Equal(Verdict.Stop, Of(own.DiameterMm + 0.2).Call!.Verdict);
+    }
+
+    [Fact]
+    public void A_mark_that_the_sheet_does_not_know_is_asked_about()
+    {
+        var bench = LaidOut();
+        bench.Item = "cam-1";
+        bench.Again("set").TakeEvery("set", ["XX9", .. Sizes(s_six.Cam!.Bearings[0])[1..]]);
+        Assert.Equal(Verdict.Decide, bench.Step("set").Now.Call!.Verdict);
+        Assert.Equal("The sheet knows no shell marked XX9.", Wording.Write(bench.Step("set").Now.Call!.Why));
+    }
+
+    [Theory]
+    [InlineData("1.2", null, Verdict.Go)]
+    [InlineData("0.4", null, Verdict.Decide)]
+    [InlineData("1.7", null, Verdict.Decide)]
+    [InlineData("1.0", 0.07, Verdict.Go)]
+    [InlineData("1.0", 0.005, Verdict.Stop)]
+    [InlineData("1.0", 0.2, Verdict.Stop)]
+    public void An_edge_is_held_against_its_own_depth_and_an_inside_against_its_journal(string edge, double? clear, Verdict verdict)
+    {
+        // Bearing 7 stands 1.0 below its face.
+        var bench = LaidOut();
+        var own = s_six.Cam!.Bearings[6];
+        bench.Item = own.Id;
+        Home(bench);
+        bench.Again("seat");
+        foreach (var passage in own.Passages)
+        {
+            bench.See("seat", passage.Id, 0, 0);
+        }
+
+        bench.Take("seat", "recess-0", edge);
+        bench = clear is { } mm
+            ? bench.Take("seat", "inside", (own.JournalMm + mm).ToString("0.000", CultureInfo.InvariantCulture))
+            : bench;
+        Assert.Equal(verdict, bench.Step("seat").Now.Call!.Verdict);
+    }
+
+    [Theory]
+    [InlineData("two-fingers", "0", Verdict.Go)]
+    [InlineData("two-fingers", "1", Verdict.Decide)]
+    [InlineData("hand", "0", Verdict.Decide)]
+    [InlineData("stuck", "2", Verdict.Stop)]
+    public void The_line_is_told_by_the_cam_itself(string turns, string tightened, Verdict verdict)
+    {
+        var bench = Driven().TakeAll("line", turns, tightened);
+        Assert.Equal(verdict, bench.Step("line").Now.Call!.Verdict);
+    }
+
+    [Fact]
+    public void A_hand_tells_that_it_turns_until_a_torque_is_read_and_one_tight_place_is_never_a_go()
+    {
+        var bench = Driven("turn");
+        Assert.Equal(StepStatus.LeftOut, bench.Step("line").Status);
+        bench.TakeAll("trial").Pick("turn", "feel", "free");
+        Assert.Equal(Verdict.Go, bench.Step("turn").Now.Call!.Verdict);
+        foreach (var i in Enumerable.Range(0, 8))
+        {
+            bench.Take("turn", $"{i * 45}", i == 3 ? "2.4" : "1.2");
+        }
+
+        Assert.Equal(Verdict.Stop, bench.Step("turn").Now.Call!.Verdict);
+        Assert.Equal(Verdict.Stop, Driven("turn").TakeAll("trial").Pick("turn", "feel", "tight").Step("turn").Now.Call!.Verdict);
+        Assert.Equal(Verdict.Decide, Driven("turn").TakeAll("trial").Pick("turn", "feel", "hitch").Step("turn").Now.Call!.Verdict);
+    }
+
+    [Fact]
+    public void Undersize_shells_are_reamed_before_the_line_and_reach_their_end_without_a_lead()
+    {
+        var bench = Driven("bar", "undersize");
+        Assert.Equal("ream", bench.Task.Next!.Step);
+        bench.TakeAll("ream", [.. s_six.Cam!.Bearings.Select(b => (b.JournalMm + 0.07).ToString("0.000", CultureInfo.InvariantCulture))]);
+        Assert.Equal(Verdict.Go, bench.Step("ream").Now.Call!.Verdict);
+        bench.TakeAll("line", [.. Enumerable.Repeat("0.002", 14)]);
+        Assert.Equal(Verdict.Go, bench.Step("line").Now.Call!.Verdict);
+        bench.TakeAll("trial").Pick("turn", "feel", "free").TakeAll("plug", "5.0");
+        Assert.DoesNotContain(bench.Log, e => e.Event is GateOpened or Decided);
+        Assert.True(bench.Task.Steps.Where(s => s.Ref.Step is not "plug").All(s => s.Passed));
     }
 }

@@ -71,12 +71,13 @@ public class HeldTests
             bench.TakeAll("wash");
             bench.Item = own.Id;
             return bench
-                .TakeAll(
+                .TakeEvery(
                     "set",
                     own.Mark,
                     "right",
                     N(own.ShellOuterMm),
                     N(own.WallMm),
+                    N(own.JournalMm),
                     N(own.DiameterMm),
                     N(own.DiameterMm),
                     N(own.DiameterMm),

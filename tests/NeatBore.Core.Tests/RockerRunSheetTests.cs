@@ -21,7 +21,7 @@ public class RockerRunSheetTests
     {
         bench.Item = $"rocker-{n}";
         // What came out of it was counted, though its body was changed.
-        return (bench.Step("out").Passed ? bench : bench.Pick("out", "came", "caged").TakeAll("out", "34"))
+        return (bench.Step("out").Passed ? bench : bench.Pick("out", "came", "caged").TakeAll("out", "whole"))
             .TakeAll("body", bore, bore, "22.026", "22.026", "15.985")
             .TakeAll("first", force, "0.02")
             .TakeAll("inside", "16.015", "16.016")
@@ -104,7 +104,7 @@ public class RockerRunSheetTests
             ["must be a whole number: it is a count"],
             bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), "31.5"))["typed"]
         );
-        bench.TakeAll("out", "32");
+        bench.TakeAll("out", "not", "32");
         Assert.Equal("Find 2 needles: in the head, the valley, the sump. They go through the engine.", bench.Says("out"));
         Assert.NotNull(bench.Step("body").BlockedBy);
         Assert.Equal(("out", "rocker-2"), (bench.Task.Next!.Step, bench.Task.Next.Item));
@@ -135,6 +135,21 @@ public class RockerRunSheetTests
         Assert.Equal(2, bench.Step("clips").Rounds.Count);
     }
 
+    [Theory]
+    [InlineData("bushes")]
+    [InlineData("caged")]
+    [InlineData("races")]
+    public void One_needle_short_is_a_stop_whatever_else_was_picked(string came)
+    {
+        var bench = Stacked();
+        bench.Item = "rocker-2";
+        bench.Pick("out", "came", came).Take("out", "needles", "33");
+        Assert.Equal((Verdict.Stop, false), (bench.Step("out").Now.Call!.Verdict, bench.Step("out").Passed));
+        bench.Item = "rocker-3";
+        bench.Take("out", "clips").Pick("out", "came", came).Pick("out", "whole", "whole");
+        Assert.Equal((Verdict.Go, true), (bench.Step("out").Now.Call!.Verdict, bench.Step("out").Passed));
+    }
+
     [Fact]
     public void A_press_force_that_never_rises_is_not_home()
     {
@@ -142,7 +157,7 @@ public class RockerRunSheetTests
         bench.Item = "rocker-1";
         bench
             .Pick("out", "came", "bushes")
-            .TakeAll("out")
+            .TakeAll("out", "whole")
             .TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
             .Take("first", "square")
             .Record("first", "trace", Enumerable.Range(0, 200).Select(i => (i * 7.5 / 199, 150 + (1200 * i / 199.0))));
@@ -159,7 +174,7 @@ public class RockerRunSheetTests
         bench.Item = "rocker-1";
         bench
             .Pick("out", "came", "bushes")
-            .TakeAll("out")
+            .TakeAll("out", "whole")
             .TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985")
             .TakeAll("first", "1400 N", "0");
         Assert.StartsWith("Measure it inside, twice across. By its fit it closed up 0.01", bench.Says("inside"), StringComparison.Ordinal);
@@ -178,7 +193,7 @@ public class RockerRunSheetTests
         bench.Item = "rocker-7";
         bench
             .Pick("out", "came", "caged")
-            .TakeAll("out", "34")
+            .TakeAll("out", "whole")
             .TakeAll("body", "22.012", "22.012", "22.026", "22.026", "15.985")
             .TakeAll("first", "620 N", "0.02");
         Assert.Equal(
@@ -217,7 +232,7 @@ public class RockerRunSheetTests
     {
         var bench = Rocker(Stacked(), 1);
         bench.Item = "rocker-4";
-        bench.Pick("out", "came", "caged").TakeAll("out", "34").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985");
+        bench.Pick("out", "came", "caged").TakeAll("out", "whole").TakeAll("body", "22.001", "22.001", "22.026", "22.026", "15.985");
         Assert.Equal("1 of 12 done. Rocker 4 is half done: next, first side flush.", bench.Says("tray"));
         Assert.Equal(("first", "rocker-4"), (bench.Task.Next!.Step, bench.Task.Next.Item));
         Assert.Equal("Rocker trunnions, rocker 4: first side flush", bench.State.AtStep);
@@ -228,8 +243,8 @@ public class RockerRunSheetTests
     {
         var bench = Bench().Choose("kit", "needles").Pick("stack-out", "press", "vt-1").TakeAll("stack-out").TakeAll("stack-in");
         bench.Item = "rocker-1";
-        bench.Pick("out", "came", "races").TakeAll("out").TakeAll("body", "22.000", "22.000", "22.018", "22.018", "15.985");
-        Assert.Equal("Marked end out", bench.Step("first").Rounds[^1].Slots[0].Slot.Label);
+        bench.Pick("out", "came", "races").TakeAll("out", "whole").TakeAll("body", "22.000", "22.000", "22.018", "22.018", "15.985");
+        Assert.Equal("Every new needle in its cup; marked end out", bench.Step("first").Rounds[^1].Slots[0].Slot.Label);
         Assert.Equal(StepStatus.LeftOut, bench.Step("inside").Status);
     }
 }

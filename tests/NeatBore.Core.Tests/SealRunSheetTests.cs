@@ -155,12 +155,13 @@ public class SealRunSheetTests
                 "right",
                 Invariant(bore + 0.09),
                 "1.500",
+                Invariant(s_six.Cam.Bearings[n].JournalMm),
                 Invariant(bore),
                 Invariant(bore),
                 Invariant(bore),
                 Invariant(bore),
             ];
-            bench.TakeAll("set", sizes);
+            bench.TakeEvery("set", sizes);
         }
 
         choose?.Invoke(bench);
@@ -178,7 +179,14 @@ public class SealRunSheetTests
         bench.Item = bench.Task.Steps.First(s => s.Ref.Step == "start").Ref.Item;
         Assert.Contains(
             bench.Step("start").Rounds[^1].Slots,
-            s => s.Slot.Label == "Backing piece flat, relieved at the radius, started square"
+            s =>
+                s.Slot.Label.StartsWith("Backing piece ", StringComparison.Ordinal)
+                && s.Slot.Label.EndsWith(" mm across, flat, relieved at the radius; started square", StringComparison.Ordinal)
+        );
+        bench.TakeAll("start").Take("start", "square-12", "1.0").Take("start", "square-6", "0.2");
+        Assert.Equal(
+            (Verdict.Stop, "Back the nut off, tap it in at 6:00, and draw again from there."),
+            (bench.Step("start").Now.Call!.Verdict, bench.Says("start"))
         );
     }
 

@@ -24,6 +24,8 @@ internal sealed class Journal
     // The last entry that changed anything at an address.
     private readonly Dictionary<(StepRef Step, string Slot), long> _slotAt = [];
     private readonly Dictionary<StepRef, long> _roundAt = [];
+    private readonly Dictionary<StepRef, long> _begunAt = [];
+    private readonly Dictionary<(StepRef Step, int Round), long> _readAt = [];
     private readonly Dictionary<StepRef, long> _stepAt = [];
     private readonly Dictionary<string, long> _choiceAt = new(StringComparer.Ordinal);
     private readonly Dictionary<string, long> _taskAt = new(StringComparer.Ordinal);
@@ -90,9 +92,11 @@ internal sealed class Journal
                     break;
                 case RoundBegan round when round.Step.Task == task:
                     _roundAt[round.Step] = entry.Seq;
+                    _begunAt[round.Step] = entry.Seq;
                     break;
                 case ReadingTaken reading when reading.Slot.Step.Task == task:
                     _slotAt[(reading.Slot.Step, reading.Slot.Slot)] = entry.Seq;
+                    _readAt[(reading.Slot.Step, reading.Slot.Round)] = entry.Seq;
                     LastAt = LastAt > reading.DoneAt ? LastAt : reading.DoneAt;
                     break;
             }
@@ -224,6 +228,14 @@ internal sealed class Journal
     public IReadOnlyList<PhotoState> Photos(StepRef step) => [.. _photos[step]];
 
     public int Round(StepRef step) => _rounds[step].Select(r => r.Round).DefaultIfEmpty(1).Max();
+
+    /// <summary>Which time a step is done since another one was begun anew, from 1: of a new part, it is the first. A round in which
+    /// nothing was read is none.</summary>
+    public int RoundsSince(StepRef step, StepRef other)
+    {
+        var (now, since) = (Round(step), _begunAt.GetValueOrDefault(other));
+        return 1 + Enumerable.Range(1, now - 1).Count(round => _readAt.GetValueOrDefault((step, round)) > since);
+    }
 
     /// <summary>The one live reading of a slot in the step's newest round.</summary>
     public ReadingTaken? Live(StepRef step, string slot)

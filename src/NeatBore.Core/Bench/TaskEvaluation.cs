@@ -115,7 +115,8 @@ internal static class TaskEvaluation
                 null,
                 (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad },
                 journal.WorkedAt,
-                rests
+                rests,
+                (s, o, i) => journal.RoundsSince(new StepRef(started.Task, s, i), new StepRef(started.Task, o, i))
             );
 
         var next = Next(steps, procedure);

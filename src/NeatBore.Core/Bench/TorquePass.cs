@@ -47,7 +47,8 @@ internal sealed record TorquePass(
     /// <summary>Every pass of a step's newest round.</summary>
     public static IReadOnlyList<TorquePass> Of(StepState step)
     {
-        var pulls = step.Rounds[^1].Slots.Where(s => s.Slot.Bolt is not null).ToList();
+        // What was turned on by an angle is not turned again: its mark says which was.
+        var pulls = step.Rounds[^1].Slots.Where(s => s.Slot.Bolt is { Deg: null }).ToList();
         return
         [
             .. pulls

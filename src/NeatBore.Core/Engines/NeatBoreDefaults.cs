@@ -126,6 +126,10 @@ public static class NeatBoreDefaults
     public static DefaultLimit ShellCrush { get; } =
         new("shell-crush", "Crush of a cam bearing’s shell", Dimension.Length, new(0, 0.5), 0.01, 0.05, 0.13);
 
+    /// <summary>How far a cam bearing's edge may stand off the depth that its sheet gives, mm.</summary>
+    public static DefaultLimit ShellEdge { get; } =
+        new("shell-edge", "Cam bearing’s edge off its depth", Dimension.Length, new(-5, 5), 0.1, -0.5, 0.5);
+
     /// <summary>Clearance of a cam's journal, mm.</summary>
     public static DefaultLimit CamClearance { get; } =
         new("cam-clearance", "Clearance of a cam’s journal", Dimension.Length, new(0, 0.5), 0.01, 0.04, 0.11);
@@ -157,11 +161,17 @@ public static class NeatBoreDefaults
     /// <summary>How true what is seen down a passage is, mm (k = 2).</summary>
     public const double SightMm = 0.4;
 
+    /// <summary>How far a shell may start out of square under a threaded rod, mm across.</summary>
+    public const double RodSquareMm = 0.5;
+
     /// <summary>How often a shell may be driven: measured again at the second, a stop at the third.</summary>
     public const int MostDrives = 3;
 
     /// <summary>How much a crank that lies loose in its dry bearings adds to the uncertainty of a centring, mm.</summary>
     public const double LooseCrankMm = 0.02;
+
+    /// <summary>How far off its angle a bolt may be turned where its sheet says nothing, degrees either way.</summary>
+    public const double AngleWindowDeg = 5;
 
     /// <summary>Time that one bolt takes in one pass, s.</summary>
     public const double SecondsPerBolt = 12;
@@ -200,6 +210,7 @@ public static class NeatBoreDefaults
         CrankFloat,
         SleeveHome,
         ShellCrush,
+        ShellEdge,
         CamClearance,
         CamTurns,
         TrunnionInterference,

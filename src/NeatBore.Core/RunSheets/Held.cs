@@ -39,7 +39,14 @@ internal static class Held
     /// <param name="targetNm">Above 0.</param>
     /// <param name="torque">What the sheet allows.</param>
     /// <param name="snugNm">Above 0, below the target.</param>
-    public static TorqueTrace.Answer Pulled(TraceColumns trace, double targetNm, Limit torque, double snugNm)
+    /// <param name="turn">The angle that it is turned on after that torque, and how far off it may be; null for torque alone.</param>
+    public static TorqueTrace.Answer Pulled(
+        TraceColumns trace,
+        double targetNm,
+        Limit torque,
+        double snugNm,
+        (double Deg, double WindowDeg)? turn = null
+    )
     {
         var window = 100 * Math.Min((torque.High ?? double.MaxValue) - targetNm, targetNm - (torque.Low ?? double.MinValue)) / targetNm;
         var answer = TorqueTrace.Solve(
@@ -47,10 +54,13 @@ internal static class Held
                 [.. trace.X.Select((x, i) => new TorqueTrace.AnglePoint(x, trace.Y[i]))],
                 targetNm,
                 Math.Clamp(window, 0.1, 50),
-                snugNm
+                snugNm,
+                TargetDeg: turn?.Deg,
+                DegWindow: turn?.WindowDeg,
+                AngleFromNm: turn is null ? null : targetNm
             )
         );
-        if (torque.Ends() is not null)
+        if (torque.Ends() is not null || turn is not null)
         {
             return answer;
         }

@@ -94,12 +94,14 @@ public sealed record Slot(
     public static Slot Pick(string key, string label, params Option[] options) => new(key, label, SlotKind.Pick, Options: options);
 }
 
-/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once.</summary>
+/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle, where
+/// it is a turn and no torque.</summary>
 public sealed record BoltTag(
     string Group,
     string Id,
     int Pass,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? All = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? All = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? Deg = null
 )
 {
     /// <summary>Whether a bolt is among those that it names.</summary>

@@ -18,7 +18,8 @@ public sealed class StepContext(
     Looked? looked = null,
     Func<string, string, bool>? byHand = null,
     Func<string, IReadOnlyList<string>, long>? workedAt = null,
-    Func<string, Rest?>? rests = null
+    Func<string, Rest?>? rests = null,
+    Func<string, string, string, int>? roundsSince = null
 )
 {
     private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
@@ -62,16 +63,27 @@ public sealed class StepContext(
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) => new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests);
+    public StepContext For(string item) =>
+        new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests, roundsSince);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext SeenBy(Step step) => new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests);
+    public StepContext SeenBy(Step step) =>
+        new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests, roundsSince);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
     {
         Looked.AtRounds(step, Item);
         return round?.Invoke(step, Item) ?? 1;
+    }
+
+    /// <summary>Which time a step is done for this item since another was begun anew, from 1: what is done to a new part counts from its
+    /// own first time.</summary>
+    public int RoundsSince(StepName step, StepName other)
+    {
+        Looked.AtRounds(step, Item);
+        Looked.AtRounds(other, Item);
+        return roundsSince?.Invoke(step, other, Item) ?? 1;
     }
 
     /// <summary>Whether a step of this item was judged by hand, and not bad.</summary>

@@ -4390,7 +4390,10 @@ export interface components {
              */
             centreHoleMm: number;
         };
-        /** @description Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1. */
+        /**
+         * @description Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1; the angle that
+         *                 they are turned on after it, degrees, with how far off it may be either way.
+         */
         BoltGroup: {
             id: string;
             /** Format: double */
@@ -4401,6 +4404,10 @@ export interface components {
             torqueNm: number;
             torque: components["schemas"]["Limit"];
             stages?: null | number[];
+            /** Format: double */
+            angleDeg?: null | number;
+            /** Format: double */
+            angleWindowDeg?: null | number;
         };
         /** @description A bolt as seen from the front, mm, its group, and whether nobody has placed it: it is drawn somewhere then. */
         BoltPlace: {
@@ -4465,13 +4472,18 @@ export interface components {
              */
             preloadN?: null | number;
         };
-        /** @description Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once. */
+        /**
+         * @description Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle, where
+         *                 it is a turn and no torque.
+         */
         BoltTag: {
             group: string;
             id: string;
             /** Format: int32 */
             pass: number;
             all?: null | string[];
+            /** Format: double */
+            deg?: null | number;
         };
         /**
          * @description What was found. Angles in [0, 360) in the request's view; angles and clocks are null where there is no offset to speak
@@ -6323,6 +6335,16 @@ export interface components {
             usedOnce?: null | boolean;
             raisedSide?: null | components["schemas"]["RaisedSide"];
             under?: null | components["schemas"]["UnderWasher"];
+            /**
+             * Format: double
+             * @description How far it is turned on after its torque, degrees; null for torque alone.
+             */
+            angleDeg?: null | number;
+            /**
+             * Format: double
+             * @description How far off that it may be either way, degrees.
+             */
+            angleWindowDeg?: null | number;
         };
         CribTaken: {
             /** Format: int32 */
@@ -9286,7 +9308,10 @@ export interface components {
             cutOff: boolean;
             from?: null | components["schemas"]["ReadFrom"];
         };
-        /** @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m. */
+        /**
+         * @description The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m; the angle that
+         *                 they are turned on after it, degrees, with how far off it may be either way.
+         */
         RearFlangeSheet: {
             /** Format: int32 */
             bolts: number;
@@ -9302,6 +9327,10 @@ export interface components {
             boltsUsedOnce: boolean;
             /** Format: double */
             offsetHoleDeg?: null | number;
+            /** Format: double */
+            angleDeg?: null | number;
+            /** Format: double */
+            angleWindowDeg?: null | number;
             /**
              * @description Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last
              *                 may be offset.

@@ -11,6 +11,8 @@ namespace NeatBore.Core.Engines;
 /// <param name="UsedOnce">Whether a new one is fitted each time; null where nobody said.</param>
 /// <param name="RaisedSide">Which way the raised side of its washer looks; null where nobody said.</param>
 /// <param name="Under">What goes under its washer; null where nobody said.</param>
+/// <param name="AngleDeg">How far it is turned on after its torque, degrees; null for torque alone.</param>
+/// <param name="AngleWindowDeg">How far off that it may be either way, degrees.</param>
 public sealed record CrankBoltSheet(
     double MajorMm,
     double PitchMm,
@@ -19,7 +21,9 @@ public sealed record CrankBoltSheet(
     string Note,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] bool? UsedOnce = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] RaisedSide? RaisedSide = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] UnderWasher? Under = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] UnderWasher? Under = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleDeg = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleWindowDeg = null
 );
 
 /// <summary>Which way the raised side of a washer looks.</summary>

@@ -47,7 +47,8 @@ public enum RearKind
     Rope,
 }
 
-/// <summary>The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m.</summary>
+/// <summary>The crank's rear flange: bolts on a circle, one perhaps offset; lengths in mm, torque in N·m; the angle that
+/// they are turned on after it, degrees, with how far off it may be either way.</summary>
 public sealed record RearFlangeSheet(
     int Bolts,
     double BoltCircleMm,
@@ -56,7 +57,9 @@ public sealed record RearFlangeSheet(
     double TorqueNm,
     Limit Torque,
     bool BoltsUsedOnce,
-    double? OffsetHoleDeg = null
+    double? OffsetHoleDeg = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleDeg = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleWindowDeg = null
 )
 {
     /// <summary>Where its bolts are as seen from the front, numbered clockwise from 12 as its builder sees them, from the rear; the last

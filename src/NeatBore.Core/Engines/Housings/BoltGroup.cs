@@ -3,14 +3,17 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
 
-/// <summary>Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1.</summary>
+/// <summary>Bolts of one kind: thread, mm; last torque, N·m, with what may reach it; the shares of each stage, rising to 1; the angle that
+/// they are turned on after it, degrees, with how far off it may be either way.</summary>
 public sealed record BoltGroup(
     string Id,
     double MajorMm,
     double PitchMm,
     double TorqueNm,
     Limit Torque,
-    IReadOnlyList<double>? Stages = null
+    IReadOnlyList<double>? Stages = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleDeg = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleWindowDeg = null
 );
 
 /// <summary>A bolt as seen from the front, mm, its group, and whether nobody has placed it: it is drawn somewhere then.</summary>

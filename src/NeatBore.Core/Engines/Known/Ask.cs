@@ -50,6 +50,15 @@ internal static class Ask
     /// <summary>A torque, N·m: never by rule.</summary>
     public static SheetValue Nm(string path, string label) => new(path, label, Dimension.Torque, new(0.5, 1500));
 
+    /// <summary>How far bolts are turned on after their torque, degrees: never by rule, and on the sheet alone.</summary>
+    public static SheetValue Turn(string path, string label) =>
+        new(path, label, Dimension.Angle, new(5, 360))
+        {
+            Group = path,
+            Optional = true,
+            More = true,
+        };
+
     /// <summary>A clock angle, degrees clockwise from 12 as seen from the front.</summary>
     public static SheetValue Deg(string path, string label) => new(path, label, Dimension.Angle, new(-360, 360));
 

@@ -346,6 +346,7 @@ internal static class BalancerValues
                 },
                 Ask.Nm(Torque, "Crank bolt, torque"),
                 .. Ask.TorqueLimit("crankBolt/torque", Torque, "Crank bolt", 0.05),
+                Ask.Turn("crankBolt/angleDeg", "Crank bolt, then turned on by"),
                 .. new[]
                 {
                     Ask.Word(

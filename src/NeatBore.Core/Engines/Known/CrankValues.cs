@@ -113,6 +113,7 @@ internal static class CrankValues
                 Ask.Mm($"{Flange}/pitchMm", "Flange bolts, pitch", 0.5, 3),
                 Ask.Nm($"{Flange}/torqueNm", "Flange bolts, each"),
                 .. Ask.TorqueLimit($"{Flange}/torque", $"{Flange}/torqueNm", "Flange bolts, each", 0.1),
+                Ask.Turn($"{Flange}/angleDeg", "Flange bolts, then turned on by"),
                 Ask.Word($"{Flange}/once", "Flange bolts used once", new("yes", "new ones each time"), new("no", "may be used again")) with
                 {
                     Asked = true,

@@ -80,6 +80,17 @@ internal static class HousingValues
             .. Ask.Limit($"{at}/offset", "Seal’s bore off the crank", new(0, 1), NeatBoreDefaults.SealOffset).JudgedBy("dial"),
             .. part == "cover" ? Ask.Limit($"{at}/rail", "Step at the sump’s joint", new(0, 1), NeatBoreDefaults.RailStep) : [],
             .. Enumerable.Range(1, BoltPlaces.MostKinds - 1).SelectMany(i => AnotherKind(at, i)),
+            .. Enumerable
+                .Range(0, BoltPlaces.MostKinds)
+                .Select(i =>
+                    Ask.Turn(
+                        $"{at}/groups/{i}/angleDeg",
+                        $"{(i == 0 ? $"{name} bolts" : $"Bolts of kind {i + 1}")}, then turned on by"
+                    ) with
+                    {
+                        When = k => k.Number($"{at}/groups/{i}/torqueNm") is not null,
+                    }
+                ),
             .. Enumerable.Range(0, BoltPlaces.MostKinds).SelectMany(i => BoltPasses.Of($"{at}/groups/{i}", $"{name} bolts", i)),
             .. Enumerable.Range(1, BoltPlaces.Most).SelectMany(i => BoltPlaces.Of(at, count, i)),
             .. Enumerable.Range(1, MostDowels).SelectMany(i => Dowel(at, dowels, i)),

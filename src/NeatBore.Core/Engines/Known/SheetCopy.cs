@@ -42,5 +42,7 @@ public static class SheetCopy
         value.Dimension is Dimension.Torque or Dimension.Temperature
         || value.Path.EndsWith("Mpa", StringComparison.Ordinal)
         || value.Path.EndsWith("Once", StringComparison.Ordinal)
-        || value.Path.StartsWith("balancer/warm/", StringComparison.Ordinal);
+        || value.Path.StartsWith("balancer/warm/", StringComparison.Ordinal)
+        // A bolt's angle; where an oil hole stands is no limit.
+        || (value.Path.EndsWith("/angleDeg", StringComparison.Ordinal) && !value.Path.StartsWith("cam/", StringComparison.Ordinal));
 }

@@ -137,6 +137,8 @@ internal sealed class SheetDraft(
             .GroupBy(v => v.Group!)
             .Where(g =>
                 !g.First().When(drawn)
+                // What was there, and is said to be not known, goes.
+                || (g.First() is { Optional: true, More: true } && g.All(v => !_known.Has(v.Path)) && g.Any(v => told.ContainsKey(v.Path)))
                 || ((g.First().Optional || !wants.Looks($"{g.Key}/")) && At(g.Key) is null && g.Any(v => !_known.Has(v.Path)))
             )
             .Select(g => g.Key)

@@ -314,6 +314,7 @@ public static partial class BalancerOn
                                 Bolt = s_crankBolt,
                                 Required = !c.Taken(BoltStep.Trace),
                             },
+                            .. First(c) ? Array.Empty<Slot>() : TurnedOn(c),
                         ],
                     Judge = JudgeBoltTraced,
                     NoHand = true,

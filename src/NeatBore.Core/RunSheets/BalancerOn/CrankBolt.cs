@@ -17,6 +17,7 @@ public static partial class BalancerOn
         public static readonly NumberSlot Set = Name.Number("set");
         public static readonly TickSlot Click = Name.Tick("click");
         public static readonly TickSlot ByHand = Name.Tick("by-hand");
+        public static readonly PickSlot Turned = Name.Pick("turned");
     }
 
     private static IReadOnlyList<FastenerSet> CrankBoltSet(EngineSheet sheet) =>
@@ -72,7 +73,13 @@ public static partial class BalancerOn
         }
 
         var bolt = c.Sheet.CrankBolt!;
-        var answer = Held.Pulled(trace, bolt.TorqueNm, bolt.Torque, bolt.TorqueNm * NeatBoreDefaults.SnugShare);
+        var answer = Held.Pulled(
+            trace,
+            bolt.TorqueNm,
+            bolt.Torque,
+            bolt.TorqueNm * NeatBoreDefaults.SnugShare,
+            bolt.AngleDeg is { } deg ? (deg, bolt.AngleWindowDeg ?? NeatBoreDefaults.AngleWindowDeg) : null
+        );
         if (answer.Call?.Sourced(_ => bolt.Torque.SourceWords) is not { } call)
         {
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
@@ -84,6 +91,8 @@ public static partial class BalancerOn
                 {
                     (Verdict.Go, _) => "Tight, in one smooth pull. Crank lock out; turn it by hand.",
                     (_, "short") => "Short. Pull on to {target}.",
+                    (_, "short-angle") => "Short of its angle. Turn it on to {angle}.",
+                    (_, "over-angle") => "Turned too far: it is stretched. Bolt out; new bolt.",
                     (_, "over") => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
                     (_, "stripped") => "The thread is going. Bolt out; look at the crank’s thread before anything else.",
                     (_, "cross-threaded") => "It ran hard long before it was down: cross-threaded. Bolt out.",
@@ -91,12 +100,19 @@ public static partial class BalancerOn
                     (_, "drags") => "It dragged long before it was snug: look at its thread, or say why it is good.",
                     _ => "It came tight too soon: look for a bottomed bolt or dirt, or say why it is good.",
                 },
-                ("target", Quantity.Nm(bolt.TorqueNm))
+                ("target", Quantity.Nm(bolt.TorqueNm)),
+                ("angle", Quantity.Degrees(bolt.AngleDeg ?? 0))
             ),
             call,
             answer
         );
     }
+
+    /// <summary>How it is turned on after its torque, where its sheet says so; a recorded pull has it already.</summary>
+    private static IEnumerable<Slot> TurnedOn(StepContext c) =>
+        c.Sheet.CrankBolt!.AngleDeg is { } deg
+            ? [AnglePass.Turned(BoltStep.Turned, $"Turned {deg:0.#}° on, in one go", !c.Taken(BoltStep.Trace))]
+            : [];
 
     private static bool Adapted(StepContext c) => !c.Taken(BoltStep.Trace) && c.Number(BoltStep.Adaptor) > 0;
 
@@ -164,6 +180,16 @@ public static partial class BalancerOn
         if (call is null)
         {
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
+        }
+
+        if (
+            !First(c)
+            && call.Verdict == Verdict.Go
+            && bolt.AngleDeg is { } deg
+            && AnglePass.JudgeOne(c, BoltStep.Turned, deg, call) is { } turning
+        )
+        {
+            return turning with { Answer = answer };
         }
 
         string template = (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch

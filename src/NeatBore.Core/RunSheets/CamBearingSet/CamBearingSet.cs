@@ -28,6 +28,9 @@ public static partial class CamBearingSet
     }
 
     private static readonly ChoiceName Stand = new("stand");
+    private static readonly ChoiceName Line = new("line");
+    private const string ByCam = "cam";
+    private const string ByTurn = "turn";
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } =
@@ -51,6 +54,12 @@ public static partial class CamBearingSet
                     OrderStep.Name,
                     "The order",
                     _ => [new("far-end-first", "far end first"), new("nearer-end", "from the nearer end")]
+                ),
+                new Choice(
+                    Line,
+                    LineStep.Name,
+                    "The line",
+                    _ => [new(ByCam, "cam tried in each"), new(ByTurn, "by the oiled turn"), new("bar", "bar and dial")]
                 ),
                 new Choice(
                     Shells,
@@ -101,13 +110,23 @@ public static partial class CamBearingSet
                 },
                 new Step(SetStep.Name, "Shell and bore", "cam-shell")
                 {
-                    Renews = [BiteStep.Name, LookStep.Name, SeatStep.Name, LineStep.Name, ReamStep.Name, TrialStep.Name, TurnStep.Name],
+                    Renews =
+                    [
+                        StartStep.Name,
+                        BiteStep.Name,
+                        LookStep.Name,
+                        SeatStep.Name,
+                        LineStep.Name,
+                        ReamStep.Name,
+                        TrialStep.Name,
+                        TurnStep.Name,
+                    ],
                     Each = All,
                     ItemName = Name,
                     Together = "set",
                     Slots = c =>
                         [
-                            new Slot(SetStep.Mark, "Shell’s mark", SlotKind.Text),
+                            new Slot(SetStep.Mark, "Shell’s mark", SlotKind.Text, Required: false),
                             Slot.Pick(
                                 SetStep.Holes,
                                 "Its holes",
@@ -127,10 +146,16 @@ public static partial class CamBearingSet
                                 0.001,
                                 "micrometer",
                                 Plausible: new Band(0.5, 6),
+                                Required: false,
                                 Expected: Of(c).WallMm
                             )
                             {
                                 Reads = Path(c, "wallMm"),
+                            },
+                            Diameter(SetStep.Journal, "Cam’s journal", "micrometer", Of(c).JournalMm) with
+                            {
+                                Required = false,
+                                Reads = Path(c, "journalMm"),
                             },
                             .. SetStep.Across.Select(k =>
                                 Diameter(
@@ -141,6 +166,7 @@ public static partial class CamBearingSet
                                 ) with
                                 {
                                     Peers = "bore",
+                                    Required = k == SetStep.Across[0],
                                 }
                             ),
                         ],
@@ -166,10 +192,8 @@ public static partial class CamBearingSet
                         [
                             Slot.Tick("mark", "Shell’s hole marked on the tool"),
                             Slot.Tick("lined", "Mark at the passage, chamfer first"),
-                            .. Tool(c) == DriveOrder.DriverKind.Rod
-                                ? [Slot.Tick("flat", "Backing piece flat, relieved at the radius, started square")]
-                                : Array.Empty<Slot>(),
-                            .. c.Round(StartStep.Name) > 1
+                            .. Rod(c),
+                            .. Drives(c) > 1
                                 ? [Diameter(StartStep.Again, "Shell’s outside, measured again", "micrometer", Of(c).ShellOuterMm)]
                                 : Array.Empty<Slot>(),
                         ],
@@ -211,34 +235,17 @@ public static partial class CamBearingSet
                 },
                 new Step(SeatStep.Name, "At depth", "cam-seat")
                 {
+                    Afresh = true,
+                    Renews = [ReamStep.Name, LineStep.Name, TrialStep.Name, TurnStep.Name],
                     Each = Driven,
                     ItemName = Name,
                     Together = "drive",
                     Needs = [LookStep.Name],
-                    Slots = c => [.. Sights(c), .. Recess(c)],
+                    Slots = c => [.. Sights(c), .. Recess(c), Inside(c)],
                     Judge = c => JudgeWindow(c, true),
+                    Hand = [HandWays.Wire, HandWays.ByEye],
                     Gate = "every passage open",
                     Cautions = ["Shaved metal out before the next one: wash, blow, wipe."],
-                },
-                new Step(LineStep.Name, "In line", "cam-line")
-                {
-                    Slots = c =>
-                        [
-                            .. c.Sheet.Cam!.Bearings.SelectMany(b =>
-                                new[] { ("x", "towards 3"), ("y", "towards 12") }.Select(a => new Slot(
-                                    $"{b.Id}-{a.Item1}",
-                                    $"{Name(c.Sheet, b.Id)}, {a.Item2}",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.001,
-                                    "dial",
-                                    Plausible: new Band(-1, 1)
-                                ))
-                            ),
-                        ],
-                    Judge = JudgeLine,
-                    Gate = "a straight cam fits",
-                    Cautions = ["A long bar bends under its own weight: rest it at both ends."],
                 },
                 new Step(ReamStep.Name, "Reamed in line", "cam-ream")
                 {
@@ -254,6 +261,14 @@ public static partial class CamBearingSet
                     Gate = "reamed to size",
                     Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
                 },
+                new Step(LineStep.Name, "In line", "cam-line")
+                {
+                    When = c => Applies.If(c.Chosen(Line) != ByTurn, "The oiled turn shows it."),
+                    Slots = LineSlots,
+                    Judge = JudgeLine,
+                    Gate = "a straight cam fits",
+                    Cautions = ["A long bar bends under its own weight: rest it at both ends. A cam’s lobes cut: two hands."],
+                },
                 new Step(TrialStep.Name, "Cam in, oiled", "cam-in")
                 {
                     Slots = _ =>
@@ -267,22 +282,7 @@ public static partial class CamBearingSet
                 },
                 new Step(TurnStep.Name, "Turn it", "cam-drag")
                 {
-                    Slots = _ =>
-                        [
-                            .. Enumerable
-                                .Range(0, 8)
-                                .Select(i => new Slot(
-                                    $"{i * 45}",
-                                    Clock.Text(i * 45).Replace(":00", "", StringComparison.Ordinal),
-                                    SlotKind.Number,
-                                    Dimension.Torque,
-                                    0.1,
-                                    "torque-wrench",
-                                    i * 45,
-                                    Plausible: new Band(0, 30),
-                                    Peers: "turn"
-                                )),
-                        ],
+                    Slots = TurnSlots,
                     Judge = JudgeTurn,
                     Gate = "it turns freely",
                     Cautions = ["Slow and even: a cam that snatches pinches fingers."],

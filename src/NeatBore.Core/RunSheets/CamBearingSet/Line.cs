@@ -9,14 +9,99 @@ public static partial class CamBearingSet
     private static class LineStep
     {
         public static readonly StepName Name = new("line");
+        public static readonly PickSlot Turns = Name.Pick("turns");
+        public static readonly NumberSlot Tightened = Name.Number("tightened");
 
         public static NumberSlot X(string bearing) => Name.Number($"{bearing}-x");
 
         public static NumberSlot Y(string bearing) => Name.Number($"{bearing}-y");
     }
 
+    /// <summary>What room a journal has: reamed, measured inside, or by bore and wall.</summary>
+    private static double RoomMm(StepContext c) =>
+        (c.Number(ReamStep.Inside(c.Item)) ?? c.Number(SeatStep.Inside)) - Journal(c)
+        ?? Clearance(c)?.ClearanceMm
+        ?? NeatBoreDefaults.CamClearanceMm;
+
+    private static IReadOnlyList<Slot> LineSlots(StepContext c) =>
+        c.Chosen(Line) == ByCam
+            ?
+            [
+                Slot.Pick(
+                    LineStep.Turns,
+                    "Cam in dry, turned as each took it",
+                    new("two-fingers", "two fingers turn it"),
+                    new("hand", "a whole hand turns it"),
+                    new("stuck", "it binds")
+                ),
+                new Slot(
+                    LineStep.Tightened,
+                    "At how many bearings it tightened",
+                    SlotKind.Number,
+                    Dimension.Count,
+                    1,
+                    Plausible: new Band(0, c.Sheet.Cam!.Bearings.Count)
+                ),
+            ]
+            :
+            [
+                .. c.Sheet.Cam!.Bearings.SelectMany(b =>
+                    new[] { ("x", "towards 3"), ("y", "towards 12") }.Select(a => new Slot(
+                        $"{b.Id}-{a.Item1}",
+                        $"{Name(c.Sheet, b.Id)}, {a.Item2}",
+                        SlotKind.Number,
+                        Dimension.Length,
+                        0.001,
+                        "dial",
+                        Plausible: new Band(-1, 1)
+                    ))
+                ),
+            ];
+
+    /// <summary>A cam that is put through bearing by bearing tells which of them it does not like.</summary>
+    private static Judgement JudgeTrial(StepContext c)
+    {
+        if (c.Picked(LineStep.Turns) is not { } turns || c.Number(LineStep.Tightened) is not { } tightened)
+        {
+            return Prompt.Next(c);
+        }
+
+        var where = ("n", Quantity.Count((int)tightened));
+        return (turns, tightened) switch
+        {
+            ("two-fingers", 0) => new Judgement(
+                Sentence.Of("The line is good. Out again, oil it, and in for good."),
+                new Call(Verdict.Go, Sentence.Of("Two fingers turn it in every bearing."), [])
+            ),
+            ("stuck", _) => new Judgement(
+                Sentence.Of("Draw it back bearing by bearing: where it frees, look for a burr or a shell not home. Else ream in line."),
+                new Call(Verdict.Stop, Sentence.Of("It binds; it tightened at {n}.", where), [])
+            ),
+            ("hand", 0) => new Judgement(
+                Sentence.Of("Stiff in all alike: measure the clearances before it is oiled, or say why it will run in."),
+                new Call(Verdict.Decide, Sentence.Of("A whole hand turns it, the same in every bearing."), [])
+            ),
+            _ => new Judgement(
+                Sentence.Of("Blue the journals there, turn it, and look where it shines. Scrape a shell’s burr, or ream."),
+                new Call(
+                    Verdict.Decide,
+                    Sentence.Of(
+                        tightened > 1 ? "It tightened at {n} bearings: the line is not straight." : "It tightened at one bearing.",
+                        where
+                    ),
+                    []
+                )
+            ),
+        };
+    }
+
     private static Judgement JudgeLine(StepContext c)
     {
+        if (c.Chosen(Line) == ByCam)
+        {
+            return JudgeTrial(c);
+        }
+
         var bearings = c.Sheet.Cam!.Bearings;
         if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(LineStep.Name, s)) is { } next)
         {
@@ -36,7 +121,7 @@ public static partial class CamBearingSet
                         b.ZMm + (b.WidthMm / 2),
                         c.Number(LineStep.X(b.Id))!.Value,
                         c.Number(LineStep.Y(b.Id))!.Value,
-                        Math.Max(0, (Clearance(c.For(b.Id))?.ClearanceMm ?? NeatBoreDefaults.CamClearanceMm) / 2)
+                        Math.Max(0, RoomMm(c.For(b.Id)) / 2)
                     )),
                 ],
                 GaugeUncertaintyMm: c.Uncertainty(LineStep.X(bearings[0].Id)),

@@ -29,7 +29,7 @@ public static partial class CamBearingSet
                     Sentence.Of(
                         "{bearing}: ream to {size}, then measure it.",
                         ("bearing", Quantity.Word(Name(c.Sheet, own.Id))),
-                        ("size", Quantity.Mm(own.JournalMm + ((least + most) / 2), 0.001))
+                        ("size", Quantity.Mm(Journal(c.For(own.Id)) + ((least + most) / 2), 0.001))
                     )
                 )
                 : new Judgement(
@@ -45,7 +45,7 @@ public static partial class CamBearingSet
             [
                 .. bearings.SelectMany(b =>
                 {
-                    var (v, u) = (c.Number(ReamStep.Inside(b.Id))!.Value - b.JournalMm, c.Uncertainty(ReamStep.Inside(b.Id)));
+                    var (v, u) = (c.Number(ReamStep.Inside(b.Id))!.Value - Journal(c.For(b.Id)), c.Uncertainty(ReamStep.Inside(b.Id)));
                     return limit.Checks($"clearance, {Name(c.Sheet, b.Id).ToLowerInvariant()}", v, u);
                 }),
             ],

@@ -13,6 +13,7 @@ public static partial class CamBearingSet
         public static readonly PickSlot Holes = Name.Pick("holes");
         public static readonly NumberSlot Outer = Name.Number("outer");
         public static readonly NumberSlot Wall = Name.Number("wall");
+        public static readonly NumberSlot Journal = Name.Number("journal");
         public static readonly IReadOnlyList<NumberSlot> Across =
         [
             .. new[] { "front-0", "front-90", "rear-0", "rear-90" }.Select(Name.Number),
@@ -33,13 +34,8 @@ public static partial class CamBearingSet
 
     private static Judgement JudgeSet(StepContext c)
     {
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)))
-        {
-            return Prompt.Next(c);
-        }
-
         var own = Of(c);
-        var mark = c.Reading(SetStep.Mark)!.Typed.Trim();
+        var mark = c.Reading(SetStep.Mark)?.Typed.Trim();
         var belongs = c.Sheet.Cam!.Bearings.FirstOrDefault(b => string.Equals(b.Mark, mark, StringComparison.OrdinalIgnoreCase));
         Judgement Wrong(string what, Sentence why) => new(Sentence.Of(what), new Call(Verdict.Stop, why, []));
         if (belongs is not null && belongs.Id != own.Id)
@@ -48,7 +44,7 @@ public static partial class CamBearingSet
                 "Not this shell: put it where it belongs.",
                 Sentence.Of(
                     "{mark} is the shell of {other}.",
-                    ("mark", Quantity.Word(mark)),
+                    ("mark", Quantity.Word(mark!)),
                     ("other", Quantity.Word(Name(c.Sheet, belongs.Id).ToLowerInvariant()))
                 )
             );
@@ -61,7 +57,7 @@ public static partial class CamBearingSet
                 : Wrong("Turn it end for end before it goes in.", Sentence.Of("Wrong way round, its holes miss the passages."));
         }
 
-        if (Clearance(c) is not { } answer)
+        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)) || Clearance(c) is not { } answer)
         {
             return Prompt.Next(c);
         }
@@ -72,10 +68,25 @@ public static partial class CamBearingSet
         }
 
         var lead = call.Checks[0];
+        if (call.Verdict == Verdict.Go && mark is not null && belongs is null)
+        {
+            return new Judgement(
+                Sentence.Of("Look at its box and at the list: right size, right holes? Say so, or change it."),
+                call with
+                {
+                    Verdict = Verdict.Decide,
+                    Why = Sentence.Of("The sheet knows no shell marked {mark}.", ("mark", Quantity.Word(mark))),
+                },
+                answer
+            );
+        }
+
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, lead.Name, lead.Side) switch
                 {
+                    (Verdict.Go, _, _) when !c.Taken(SetStep.Wall) =>
+                        "It fits: {crush} of crush. Its clearance is not measured: inside, once it is driven.",
                     (Verdict.Go, _, _) => "It fits: {crush} of crush, {clearance} of clearance when it is in.",
                     (Verdict.LookAgain, _, _) => "Measure {what} again, with a finer gauge if you have one.",
                     (_, "crush", Side.Upper) => "Too tight by {by}: the wrong shell, or the bore closed up. It would jam.",
@@ -96,27 +107,35 @@ public static partial class CamBearingSet
         );
     }
 
+    /// <summary>The cam's journal in a bearing: as it was measured, or as the sheet has it.</summary>
+    private static double Journal(StepContext c) => c.Number(SetStep.Journal) ?? Of(c).JournalMm;
+
     private static ShellClearance.Answer? Clearance(StepContext c)
     {
         var cam = c.Sheet.Cam!;
-        if (c.Number(SetStep.Outer) is not { } outer || c.Number(SetStep.Wall) is not { } wall || SetStep.Across.Any(k => !c.Taken(k)))
+        if (c.Number(SetStep.Outer) is not { } outer || c.Number(SetStep.Across[0]) is null)
         {
             return null;
         }
+
+        // By the sheet it is told only; what was measured is judged.
+        var measured = c.Number(SetStep.Wall);
+        var wall = measured ?? Of(c).WallMm;
+        var journal = Journal(c);
 
         var (crush, clearance) = (
             cam.Crush ?? c.Sheet.Usual(NeatBoreDefaults.ShellCrush),
             cam.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance)
         );
         var u = Math.Max(c.Uncertainty(SetStep.Outer), c.Uncertainty(SetStep.Across[0]));
-        var bore = SetStep.Across.Select(k => c.Number(k)!.Value).ToList();
-        var undersize = c.Chosen(Shells) == "undersize";
+        var bore = SetStep.Across.Select(k => c.Number(k)).OfType<double>().ToList();
+        var undersize = c.Chosen(Shells) == "undersize" || measured is null;
         var answer = ShellClearance.Solve(
             new ShellClearance.Request(
                 bore,
                 outer,
                 wall,
-                Of(c).JournalMm,
+                journal,
                 cam.Block,
                 cam.Shell,
                 cam.Cam,
@@ -146,13 +165,7 @@ public static partial class CamBearingSet
             .. Half(crush, "crush", outer - bore.Max(), outer - bore.Min(), both),
             .. undersize
                 ? []
-                : Half(
-                    clearance,
-                    "clearance",
-                    bore.Min() - (2 * wall) - Of(c).JournalMm,
-                    bore.Max() - (2 * wall) - Of(c).JournalMm,
-                    u * Math.Sqrt(6)
-                ),
+                : Half(clearance, "clearance", bore.Min() - (2 * wall) - journal, bore.Max() - (2 * wall) - journal, u * Math.Sqrt(6)),
         ];
         return answer with
         {

@@ -17,10 +17,14 @@ public static partial class CamBearingSet
             return new Judgement(Sentence.Of("Drive them all first."));
         }
 
+        var unmeasured = shares.Count(s => !c.For(s.Bearing.Id).Taken(SeatStep.Inside) && !c.Taken(ReamStep.Inside(s.Bearing.Id)));
         var worst = shares.MinBy(s => s.Window!.WorstShare);
         return new Judgement(
             Sentence.Of(
-                "The tunnel is done. Least open: {bearing}, {share}.",
+                unmeasured == 0
+                    ? "The tunnel is done. Least open: {bearing}, {share}."
+                    : "The tunnel is done. Least open: {bearing}, {share}. Not measured inside once driven: {n}.",
+                ("n", Quantity.Count(unmeasured)),
                 ("bearing", Quantity.Word(Name(c.Sheet, worst.Bearing.Id).ToLowerInvariant())),
                 ("share", Quantity.Share(worst.Window!.WorstShare))
             ),

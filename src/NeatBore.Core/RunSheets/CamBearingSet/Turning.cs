@@ -9,11 +9,90 @@ public static partial class CamBearingSet
     private static class TurnStep
     {
         public static readonly StepName Name = new("turn");
+        public static readonly PickSlot Feel = Name.Pick("feel");
+        public static readonly NumberSlot Where = Name.Number("where");
+
+        public static NumberSlot At(int eighth) => Name.Number($"{eighth * 45}");
     }
+
+    private static IReadOnlyList<Slot> TurnSlots(StepContext c)
+    {
+        var read = Enumerable.Range(0, 8).Any(i => c.Taken(TurnStep.At(i)));
+        return
+        [
+            Slot.Pick(
+                TurnStep.Feel,
+                "Turned by hand, oiled",
+                new("free", "free all round"),
+                new("hitch", "a slight hitch at one place"),
+                new("tight", "tight")
+            ) with
+            {
+                Required = !read,
+            },
+            .. c.Picked(TurnStep.Feel) == "hitch"
+                ?
+                [
+                    new Slot(
+                        TurnStep.Where,
+                        "Where it hitches, from 12",
+                        SlotKind.Number,
+                        Dimension.Angle,
+                        5,
+                        "degree-wheel",
+                        Plausible: new Band(0, 360),
+                        Required: false
+                    ),
+                ]
+                : Array.Empty<Slot>(),
+            .. Enumerable
+                .Range(0, 8)
+                .Select(i => new Slot(
+                    TurnStep.At(i),
+                    Clock.Text(i * 45).Replace(":00", "", StringComparison.Ordinal),
+                    SlotKind.Number,
+                    Dimension.Torque,
+                    0.1,
+                    "torque-wrench",
+                    i * 45,
+                    Plausible: new Band(0, 30),
+                    Peers: "turn",
+                    Required: read
+                )),
+        ];
+    }
+
+    private static Judgement JudgeFeel(StepContext c, string feel) =>
+        feel switch
+        {
+            "free" => new Judgement(
+                Sentence.Of("It turns freely. The plug is next."),
+                new Call(Verdict.Go, Sentence.Of("Turned by hand: free all round."), [])
+            ),
+            "hitch" => new Judgement(
+                c.Number(TurnStep.Where) is { } deg
+                    ? Sentence.Of(
+                        "Look at {clock} for dirt, a burr or a shell that stands high; or say why it will do.",
+                        ("clock", Quantity.AtClock(deg))
+                    )
+                    : Sentence.Of("Look there for dirt, a burr or a shell that stands high; or say why it will do."),
+                new Call(Verdict.Decide, Sentence.Of("Turned by hand: a slight hitch at one place."), [])
+            ),
+            _ => new Judgement(
+                Sentence.Of("Cam out. Look where it shines; measure the clearances, then ream."),
+                new Call(Verdict.Stop, Sentence.Of("Turned by hand: tight."), [])
+            ),
+        };
 
     private static Judgement JudgeTurn(StepContext c)
     {
-        if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(TurnStep.Name, s)) is { } next)
+        // Once read, the torque rules.
+        if (!Enumerable.Range(0, 8).Any(i => c.Taken(TurnStep.At(i))))
+        {
+            return c.Picked(TurnStep.Feel) is { } feel ? JudgeFeel(c, feel) : Prompt.Next(c);
+        }
+
+        if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(TurnStep.Name, s)) is { } next)
         {
             return new Judgement(
                 Sentence.Of("Turn the cam slowly through {clock}. Read the torque.", ("clock", Quantity.AtClock(next.AngleDeg!.Value)))
@@ -23,7 +102,7 @@ public static partial class CamBearingSet
         var limit = c.Sheet.Cam!.TurnTorque ?? c.Sheet.Usual(NeatBoreDefaults.CamTurns);
         var answer = TurningDrag.Solve(
             new TurningDrag.Request(
-                [.. c.Step.Slots(c).Select(s => new TurningDrag.TurningTorque(s.AngleDeg!.Value, c.Number(TurnStep.Name, s)!.Value))],
+                [.. Enumerable.Range(0, 8).Select(i => new TurningDrag.TurningTorque(i * 45, c.Number(TurnStep.At(i))!.Value))],
                 LimitNm: limit.High
             )
         );

@@ -11,6 +11,8 @@ public static partial class CamBearingSet
     {
         public static readonly StepName Name = new("start");
         public static readonly NumberSlot Again = Name.Number("again");
+        public static readonly NumberSlot High = Name.Number("square-12");
+        public static readonly NumberSlot Low = Name.Number("square-6");
     }
 
     private static class BiteStep
@@ -27,6 +29,7 @@ public static partial class CamBearingSet
     private static class SeatStep
     {
         public static readonly StepName Name = new("seat");
+        public static readonly NumberSlot Inside = Name.Number("inside");
     }
 
     /// <summary>How far it is turned, where that is measured at this step.</summary>
@@ -89,13 +92,56 @@ public static partial class CamBearingSet
             deg,
             Plausible: new Band(-3, 30),
             Peers: "recess",
+            // Elsewhere what is seen along the passages tells how deep it stands.
+            Required: places.Length > 1,
             Expected: FacingOf(c).FinalMm
         ));
     }
 
+    /// <summary>How often this shell was driven: a new one begins at the first.</summary>
+    private static int Drives(StepContext c) => c.RoundsSince(StartStep.Name, SetStep.Name);
+
+    private static Slot Inside(StepContext c) =>
+        Diameter(SeatStep.Inside, "Inside, driven", "bore-gauge", Of(c).JournalMm + NeatBoreDefaults.CamClearanceMm) with
+        {
+            Required = false,
+        };
+
+    /// <summary>What a threaded rod asks for before it draws.</summary>
+    private static IEnumerable<Slot> Rod(StepContext c)
+    {
+        if (Tool(c) != DriveOrder.DriverKind.Rod)
+        {
+            return [];
+        }
+
+        var (outer, inside) = (Of(c).ShellOuterMm, Of(c).ShellOuterMm - (2 * Of(c).WallMm));
+        string Mm(double mm) => Wording.Number(mm, 0.1);
+        Slot Gap(NumberSlot slot, string at) =>
+            new(
+                slot,
+                $"Edge below the face at {at}",
+                SlotKind.Number,
+                Dimension.Length,
+                0.1,
+                "rule",
+                Plausible: new Band(-20, 40),
+                Required: false
+            );
+        return
+        [
+            Slot.Tick(
+                "flat",
+                $"Backing piece {Mm(inside + 0.5)} to {Mm(outer - 0.5)} mm across, flat, relieved at the radius; started square"
+            ),
+            Gap(StartStep.High, "12"),
+            Gap(StartStep.Low, "6"),
+        ];
+    }
+
     private static Judgement JudgeStart(StepContext c)
     {
-        var drives = c.Round(StartStep.Name);
+        var drives = Drives(c);
         if (drives >= NeatBoreDefaults.MostDrives)
         {
             return new Judgement(
@@ -152,7 +198,30 @@ public static partial class CamBearingSet
                 );
         }
 
-        return new Judgement(Sentence.Of("Drive it two or three millimetres. Then look at the mark."));
+        if (c.Number(StartStep.High) is { } high && c.Number(StartStep.Low) is { } low)
+        {
+            var most = NeatBoreDefaults.RodSquareMm;
+            var off = Math.Abs(high - low);
+            var at = Quantity.AtClock(high > low ? 180 : 0);
+            return new Judgement(
+                off > most
+                    ? Sentence.Of("Back the nut off, tap it in at {clock}, and draw again from there.", ("clock", at))
+                    : Sentence.Of("Square. Draw it two or three millimetres in. Then look at the mark."),
+                new Call(
+                    off > most ? Verdict.Stop : Verdict.Go,
+                    Sentence.Of("It started {off} out of square.", ("off", Quantity.Mm(off, 0.1))),
+                    [Check.AtMost("out of square", off, most, 0, Dimension.Length, "Neat Bore default")]
+                )
+            );
+        }
+
+        return new Judgement(
+            Sentence.Of(
+                Tool(c) == DriveOrder.DriverKind.Rod
+                    ? "Draw it two or three millimetres in. Then look at the mark."
+                    : "Drive it two or three millimetres. Then look at the mark."
+            )
+        );
     }
 
     private static Judgement JudgeBite(StepContext c)
@@ -231,7 +300,7 @@ public static partial class CamBearingSet
             return new Judgement(recessed!, recess with { Checks = [.. recess.Checks, .. call.Checks] }, answer);
         }
 
-        var drives = c.Round(StartStep.Name);
+        var drives = Drives(c);
         var advice = answer.Advice;
         return new Judgement(
             Sentence.Of(
@@ -350,10 +419,9 @@ public static partial class CamBearingSet
 
     private static (Call? Call, Sentence? Do) JudgeRecess(StepContext c)
     {
-        var limit = c.Sheet.Cam!.ThrustPlate == c.Item ? c.Sheet.Cam.Recess : null;
-        if (limit is null)
+        if (c.Sheet.Cam!.ThrustPlate != c.Item || c.Sheet.Cam.Recess is not { } limit)
         {
-            return (null, null);
+            return JudgeEdge(c);
         }
 
         var checks = Recess(c)
@@ -391,6 +459,62 @@ public static partial class CamBearingSet
                 call?.Verdict == Verdict.LookAgain ? "Wipe the face and read the recess again."
                 : call?.Checks[0].Side == Side.Lower ? "Drive it in a touch, at that place."
                 : "Too deep: the thrust plate loses its oil. Out and again."
+            )
+        );
+    }
+
+    /// <summary>The edge of any other shell, against its own depth from the end that it was driven from; and its inside, where that was
+    /// measured.</summary>
+    private static (Call? Call, Sentence? Do) JudgeEdge(StepContext c)
+    {
+        var edge = c.Sheet.Usual(NeatBoreDefaults.ShellEdge);
+        var recess = Recess(c).First();
+        var checks = new List<Check>();
+        if (c.Number(SeatStep.Name, recess) is { } depth)
+        {
+            checks.AddRange(
+                edge.Checks("edge off its depth", depth - FacingOf(c).FinalMm, c.Uncertainty(SeatStep.Name, recess))
+                    .Select(k => k.Verdict == Verdict.Stop ? k with { Verdict = Verdict.Decide } : k)
+            );
+        }
+
+        if (c.Number(SeatStep.Inside) is { } inside && c.Chosen(Shells) != "undersize")
+        {
+            checks.AddRange(
+                (c.Sheet.Cam!.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance)).Checks(
+                    "clearance, driven",
+                    inside - Journal(c),
+                    c.Uncertainty(SeatStep.Inside)
+                )
+            );
+        }
+
+        var call = Call.Of(
+            checks,
+            k =>
+                Sentence.Of(
+                    k.Verdict == Verdict.LookAgain
+                        ? "Its {name} is {value} ± {u}: too close to {limit} to decide."
+                        : "Its {name} is {value}; {limit} is the limit.",
+                    ("name", Quantity.Word(k.Name)),
+                    ("value", Quantity.Mm(k.Value, k.Name == "clearance, driven" ? 0.001 : 0.1)),
+                    ("u", Quantity.Mm(k.Uncertainty, 0.01)),
+                    ("limit", Quantity.Mm(k.Limit, k.Name == "clearance, driven" ? 0.001 : 0.1))
+                )
+        );
+        var lead = call?.Checks[0];
+        return (
+            call,
+            Sentence.Of(
+                (call?.Verdict, lead?.Name, lead?.Side) switch
+                {
+                    (Verdict.LookAgain, _, _) => "Measure that again, finer.",
+                    (_, "clearance, driven", Side.Lower) => "Too close on the journal: ream it, or another shell.",
+                    (_, "clearance, driven", _) => "Too loose on the journal: another shell.",
+                    (_, _, Side.Lower) => "Drive it in {by} more, light blows; or say why it may stand there.",
+                    _ => "It stands {by} past its place: say why it may, or out and again.",
+                },
+                ("by", Quantity.Mm(Math.Abs((lead?.Value ?? 0) - (lead?.Limit ?? 0)), 0.1))
             )
         );
     }

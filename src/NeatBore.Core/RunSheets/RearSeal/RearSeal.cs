@@ -239,7 +239,7 @@ public static class RearSeal
                     Afresh = true,
                     When = Centred,
                     Fasteners = sheet => sheet.Rear!.Housing is { } housing ? BoltPattern.Sets(housing, "Rear housing", View.Rear) : [],
-                    Slots = c => BoltPattern.Slots(HousingPlan(c), c.Chosen(Wrench)),
+                    Slots = c => BoltPattern.Slots(c, HousingPlan(c), c.Chosen(Wrench)),
                     NoHand = true,
                     Judge = c =>
                         BoltPattern.Judge(
@@ -335,7 +335,7 @@ public static class RearSeal
                             .. c.Sheet.Rear!.Flange.BoltsUsedOnce
                                 ? [Slot.Tick(FlangeStep.New, "New bolts: these are used once")]
                                 : Array.Empty<Slot>(),
-                            .. BoltPattern.Slots(FlangePlan(c), c.Chosen(FlangeWrench)),
+                            .. BoltPattern.Slots(c, FlangePlan(c), c.Chosen(FlangeWrench)),
                         ],
                     Judge = c =>
                         c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New)
@@ -381,7 +381,16 @@ public static class RearSeal
     private static BoltGroup FlangeGroup(EngineSheet sheet)
     {
         var flange = sheet.Rear!.Flange;
-        return new BoltGroup("flange", flange.MajorMm, flange.PitchMm, flange.TorqueNm, flange.Torque, [0.4, 1]);
+        return new BoltGroup(
+            "flange",
+            flange.MajorMm,
+            flange.PitchMm,
+            flange.TorqueNm,
+            flange.Torque,
+            [0.4, 1],
+            flange.AngleDeg,
+            flange.AngleWindowDeg
+        );
     }
 
     private static TorquePlan.Answer FlangePlan(StepContext c) =>

@@ -81,6 +81,6 @@ public static partial class RockerTrunnions
 
     private static IEnumerable<Slot> Started(StepContext c) =>
         KitOf(c).Kind == TrunnionKind.Needles
-            ? [Slot.Tick("mark", "Marked end out"), Slot.Tick("square", "Started by hand, square")]
+            ? [Slot.Tick("mark", "Every new needle in its cup; marked end out"), Slot.Tick("square", "Started by hand, square")]
             : [Slot.Tick("square", "Started by hand, square")];
 }

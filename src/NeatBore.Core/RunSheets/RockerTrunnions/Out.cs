@@ -9,25 +9,81 @@ public static partial class RockerTrunnions
     {
         public static readonly StepName Name = new("out");
         public static readonly PickSlot Came = Name.Pick("came");
+        public static readonly PickSlot Whole = Name.Pick("whole");
         public static readonly NumberSlot Needles = Name.Number("needles");
+    }
+
+    /// <summary>Of whatever ran on needles it is asked whether all of it came out; they are counted where it did not.</summary>
+    private static IEnumerable<Slot> Needles(StepContext c)
+    {
+        if (c.Sheet.Rockers!.NeedlesEach == 0 && c.Picked(OutStep.Came) is null or "bushes")
+        {
+            return [];
+        }
+
+        return
+        [
+            Slot.Pick(
+                OutStep.Whole,
+                "Came out whole?",
+                new("whole", "whole: every needle in it"),
+                new("not", "not whole, or not sure")
+            ) with
+            {
+                Required = !c.Taken(OutStep.Needles),
+            },
+            new Slot(
+                OutStep.Needles,
+                "Needles counted",
+                SlotKind.Number,
+                Dimension.Count,
+                1,
+                Plausible: new Band(0, Math.Max(100, c.Sheet.Rockers.NeedlesEach * 2)),
+                Required: c.Picked(OutStep.Whole) == "not"
+            ),
+        ];
     }
 
     private static Judgement JudgeOut(StepContext c)
     {
+        var expected = c.Sheet.Rockers!.NeedlesEach;
+        // One short is a stop, whatever else was picked.
+        if (c.Number(OutStep.Needles) is { } early && expected > 0 && early < expected)
+        {
+            return Counted(early, expected);
+        }
+
         if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(OutStep.Name, s)))
         {
             return Prompt.Next(c);
         }
 
-        var expected = c.Sheet.Rockers!.NeedlesEach;
-        if (c.Number(OutStep.Needles) is not { } counted || c.Picked(OutStep.Came) is not ("caged" or "loose") || expected == 0)
+        if (c.Number(OutStep.Needles) is { } counted)
         {
-            return new Judgement(
-                Sentence.Of("Wash the body, then measure it."),
-                new Call(Verdict.Go, Sentence.Of("No needles to account for."), [])
-            );
+            return expected > 0
+                ? Counted(counted, expected)
+                : new Judgement(
+                    Sentence.Of("Count what a whole one of the set holds, and compare; or say where the rest is."),
+                    new Call(
+                        Verdict.Decide,
+                        Sentence.Of("{n} counted; nobody knows how many belong to it.", ("n", Quantity.Count((int)counted))),
+                        []
+                    )
+                );
         }
 
+        return new Judgement(
+            Sentence.Of("Wash the body, then measure it."),
+            new Call(
+                Verdict.Go,
+                c.Picked(OutStep.Whole) == "whole" ? Sentence.Of("It came out whole.") : Sentence.Of("No needles to account for."),
+                []
+            )
+        );
+    }
+
+    private static Judgement Counted(double counted, int expected)
+    {
         var check = new Check(
             "needles",
             counted == expected ? Verdict.Go

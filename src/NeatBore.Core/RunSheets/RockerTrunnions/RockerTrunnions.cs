@@ -128,7 +128,7 @@ public static partial class RockerTrunnions
                         Leaves = [new("trunnion out", ClipsStep.Name)],
                         Slots = c =>
                             [
-                                Slot.Tick("clips", "Both clips off"),
+                                Slot.Tick("clips", "Both clips off, or it had none"),
                                 Slot.Pick(
                                     OutStep.Came,
                                     "What came out",
@@ -137,19 +137,7 @@ public static partial class RockerTrunnions
                                     new("loose", "loose needles"),
                                     new("races", "two-piece races")
                                 ),
-                                .. c.Sheet.Rockers!.NeedlesEach > 0 && c.Picked(OutStep.Came) is null or "caged" or "loose"
-                                    ?
-                                    [
-                                        new Slot(
-                                            OutStep.Needles,
-                                            "Needles counted",
-                                            SlotKind.Number,
-                                            Dimension.Count,
-                                            1,
-                                            Plausible: new Band(0, c.Sheet.Rockers.NeedlesEach * 2)
-                                        ),
-                                    ]
-                                    : Array.Empty<Slot>(),
+                                .. Needles(c),
                             ],
                         Judge = JudgeOut,
                         Gate = "every needle accounted for",

@@ -33,7 +33,7 @@ internal static class BoltPattern
         TorquePlan.Solve(
             new TorquePlan.Request(
                 [.. bolts.Select(b => new TorquePlan.Fastener(b.Id, view == View.Front ? b.XMm : -b.XMm, b.YMm, b.Group))],
-                [.. groups.Select(g => new TorquePlan.Group(g.Id, g.TorqueNm, null, g.Stages))],
+                [.. groups.Select(g => new TorquePlan.Group(g.Id, g.TorqueNm, g.AngleDeg, g.Stages))],
                 view
             )
         );
@@ -53,15 +53,18 @@ internal static class BoltPattern
             new ScrewThread(group.MajorMm, group.PitchMm),
             group.TorqueNm,
             group.Torque,
-            group.Stages?.Count ?? UsualPasses,
+            (group.Stages?.Count ?? UsualPasses) + (group.AngleDeg is null ? 0 : 1),
             view,
             bolts,
             usedOnce
         );
 
     /// <summary>One place for each bolt in each pass, in order; of a wrench that clicks, its setting once a pass, then a tap.</summary>
-    public static IReadOnlyList<Slot> Slots(TorquePlan.Answer plan, string? wrench) =>
-        wrench is Clicks or ByPass ? [.. plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass))] : Pulled(plan);
+    public static IReadOnlyList<Slot> Slots(StepContext c, TorquePlan.Answer plan, string? wrench) =>
+        [
+            .. wrench is Clicks or ByPass ? plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass)) : Pulled(plan),
+            .. AnglePass.Slots(c, plan, wrench == ByPass),
+        ];
 
     private static IEnumerable<Slot> Clicked(TorquePlan.Pass pass, int number, bool whole) =>
         [
@@ -109,7 +112,8 @@ internal static class BoltPattern
                         Dimension.Torque,
                         0.1,
                         "angle-wrench",
-                        Plausible: new Band(pass.Nm / 3, pass.Nm * 3),
+                        // What is turned on by an angle ends wherever the bolt takes it.
+                        Plausible: new Band(pass.Nm / 3, pass.Nm * (pass.Deg is null ? 3 : 12)),
                         Peers: $"pass {n + 1}",
                         Expected: pass.Nm,
                         Trace: new TraceAxes(Dimension.Angle, 0.01, Dimension.Torque, 0.01),
@@ -212,6 +216,11 @@ internal static class BoltPattern
             }
         }
 
+        if (AnglePass.Judge(c, plan, whole, checks) is { } turning)
+        {
+            return turning;
+        }
+
         return Call.Of(checks, lead => Setting(lead)) is not { } call
             ? new Judgement(Sentence.Of(Held.ToldOnly), Answer: plan)
             : new Judgement(
@@ -257,7 +266,13 @@ internal static class BoltPattern
                 var torque = last
                     ? group.Torque
                     : new Limit(pull.Pass.Nm * (1 - NearShare), pull.Pass.Nm * (1 + NearShare), LimitSource.Default);
-                var judged = Held.Pulled(trace, pull.Pass.Nm, torque, pull.Pass.Nm * NeatBoreDefaults.SnugShare);
+                var judged = Held.Pulled(
+                    trace,
+                    pull.Pass.Nm,
+                    torque,
+                    pull.Pass.Nm * NeatBoreDefaults.SnugShare,
+                    last && pull.Pass.Deg is { } deg ? (deg, group.AngleWindowDeg ?? NeatBoreDefaults.AngleWindowDeg) : null
+                );
                 if (judged.Call is not { Verdict: var verdict })
                 {
                     continue;
@@ -318,6 +333,11 @@ internal static class BoltPattern
                 ),
                 Answer: plan
             );
+        }
+
+        if (!stopped && AnglePass.Judge(c, plan, false, checks) is { } turning)
+        {
+            return turning;
         }
 
         var call = Call.Of(

@@ -280,7 +280,7 @@ public static partial class TimingCover
                     Afresh = true,
                     Fasteners = sheet => BoltPattern.Sets(sheet.Cover!, "Timing cover", View.Front),
                     Slots = c =>
-                        BoltPattern.Slots(BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front), c.Chosen(Wrench)),
+                        BoltPattern.Slots(c, BoltPattern.Plan(c.Sheet.Cover!.Bolts, c.Sheet.Cover.Groups, View.Front), c.Chosen(Wrench)),
                     Judge = c =>
                         BoltPattern.Judge(
                             c,

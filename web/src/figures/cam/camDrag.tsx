@@ -6,7 +6,7 @@ import { onCircle, type Place, type Point, type Scene, type SceneInput, slotsOf 
 
 /** The cam's turning torque round a turn. */
 export function camDrag({ step, reader }: SceneInput): Scene {
-  const slots = slotsOf(step);
+  const slots = slotsOf(step).filter((s) => s.slot.angleDeg != null);
   const centre: Point = [430, 256];
   const values = slots.map((s) => s.live?.value ?? undefined);
   const answer = step.now.answer?.calculator === 'turning-drag' ? step.now.answer : undefined;
@@ -25,6 +25,10 @@ export function camDrag({ step, reader }: SceneInput): Scene {
   const places: Record<string, Place> = {};
   slots.forEach((s, i) => {
     places[s.slot.key] = { at: boxes[i] ?? centre, to: onCircle(centre, out, s.slot.angleDeg ?? 0) };
+  });
+  slotsOf(step).forEach(({ slot }) => {
+    if (slot.key === 'feel') places.feel = { at: [800, 372], width: 240 };
+    if (slot.key === 'where') places.where = { at: [890, 216] };
   });
   const points = values
     .map((v, i) => (v === undefined ? undefined : onCircle(centre, (v / most) * out, i * 45)))

@@ -17,6 +17,12 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
     places[`${b.id}-x`] = { at: [x, 76] };
     places[`${b.id}-y`] = { at: [x, 420] };
   });
+  // By the cam itself: what it feels like, in place of what a dial reads.
+  const tried = slots.filter((s) => !s.slot.key.endsWith('-x') && !s.slot.key.endsWith('-y'));
+  if (tried.length > 0) {
+    places.turns = { at: [28, 84], width: 560 };
+    places.tightened = { at: [720, 96] };
+  }
   const value = (id: string, axis: string) =>
     slots.find((s) => s.slot.key === `${id}-${axis}`)?.live?.value ?? undefined;
   const all = cam.bearings.flatMap((b) => [value(b.id, 'x') ?? 0, value(b.id, 'y') ?? 0]);
@@ -26,11 +32,14 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
   const current = open ?? slots.find((s) => !s.live)?.slot.key;
   const item = current?.replace(/-[xy]$/, '');
   return {
-    title: 'Each bearing off the bar, magnified; bars: the room in it; line: the straightest cam',
+    title:
+      tried.length > 0
+        ? 'The cam itself, put through bearing by bearing'
+        : 'Each bearing off the bar, magnified; bars: the room in it; line: the straightest cam',
     places,
     // One bearing at a time, or the last.
     shows: slots
-      .filter((s) => s.live || s.slot.key.startsWith(`${item}-`))
+      .filter((s) => s.live || tried.length > 0 || s.slot.key.startsWith(`${item}-`))
       .map((s) => s.slot.key)
       .slice(-4),
     ...(answer && {

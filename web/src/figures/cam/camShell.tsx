@@ -15,10 +15,11 @@ export function camShell({ sheet, step, reader }: SceneInput): Scene {
   const bore: Point = [800, 262];
   const r = (bearing.diameterMm / 2) * s;
   const boxes: Record<string, Place> = {
-    mark: { at: [24, 92], from: [262, 92] },
-    holes: { at: [24, 196], width: 330 },
-    outer: { at: [112, 320], to: onCircle(shell, r, 250) },
-    wall: { at: [112, 424], to: onCircle(shell, r - bearing.wallMm * s, 215) },
+    mark: { at: [24, 84], from: [262, 84] },
+    holes: { at: [24, 176], width: 330 },
+    outer: { at: [112, 276], to: onCircle(shell, r, 258) },
+    wall: { at: [112, 356], to: onCircle(shell, r - bearing.wallMm * s, 225) },
+    journal: { at: [112, 436] },
     'front-0': { at: [700, 84], to: onCircle(bore, r, 0) },
     'rear-0': { at: [890, 84], to: onCircle(bore, r, 0) },
     'front-90': { at: [700, 430], to: onCircle(bore, r, 90) },
@@ -29,6 +30,7 @@ export function camShell({ sheet, step, reader }: SceneInput): Scene {
     places[slot.key] =
       boxes[slot.key] ?? (slot.kind === 'number' ? { at: [106, plain[slot.key]!.at[1]] } : plain[slot.key]!);
   const found = step.now.answer?.calculator === 'shell-clearance' ? step.now.answer : undefined;
+  const walled = slotsOf(step).some((x) => x.slot.key === 'wall' && x.live);
   return {
     title: `${step.title}: shell and bore seen from the front, to scale`,
     places,
@@ -36,8 +38,12 @@ export function camShell({ sheet, step, reader }: SceneInput): Scene {
       twin: [
         ['Crush', writeMm(found.crushMm, reader, 0.001)],
         ['Crush hot', writeMm(found.crushHotMm, reader, 0.001)],
-        ['Clearance', writeMm(found.clearanceMm, reader, 0.001)],
-        ['Clearance hot', writeMm(found.clearanceHotMm, reader, 0.001)],
+        ...(walled
+          ? ([
+              ['Clearance', writeMm(found.clearanceMm, reader, 0.001)],
+              ['Clearance hot', writeMm(found.clearanceHotMm, reader, 0.001)],
+            ] as const)
+          : ([['Clearance', 'not measured']] as const)),
       ] as const,
     }),
     drawing: (
@@ -88,8 +94,10 @@ export function camShell({ sheet, step, reader }: SceneInput): Scene {
             <Words at={[shell[0], 430]} anchor="middle" size={20} bold tone="mark">
               {`crush ${writeMm(found.crushMm, reader, 0.001)}, hot ${writeMm(found.crushHotMm, reader, 0.001)}`}
             </Words>
-            <Words at={[shell[0], 460]} anchor="middle" size={20} bold tone="mark">
-              {`clearance ${writeMm(found.clearanceMm, reader, 0.001)}, hot ${writeMm(found.clearanceHotMm, reader, 0.001)}`}
+            <Words at={[shell[0] - 20, 460]} anchor="middle" size={20} bold tone="mark">
+              {walled
+                ? `clearance ${writeMm(found.clearanceMm, reader, 0.001)}, hot ${writeMm(found.clearanceHotMm, reader, 0.001)}`
+                : 'clearance not measured'}
             </Words>
           </>
         )}

@@ -1,6 +1,6 @@
 import { Bolt } from '../kit/Bolt';
 import { OrderPath } from '../kit/OrderPath';
-import { writeQuantity } from '../../entry/wording';
+import { writeNumber, writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
@@ -15,6 +15,7 @@ import {
 } from '../scene';
 import { Outline } from './Outline';
 import { Pull } from './Pull';
+import { Turn } from './Turn';
 import { fitted, housingOf } from './part';
 
 /** Bolts in their places, each with its own number, filled as they are done; the order is a path through them; what was passed over or pulled twice is told. */
@@ -36,7 +37,9 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     pulls.find((s) => s.slot.key === open) ?? pulls.find((s) => !s.live) ?? pulls[pulls.length - 1];
   const [passText, boltId] = (current?.slot.key ?? '1-').split('-') as [string, string];
   const pass = Number(passText);
-  const order = plan?.passes[pass - 1]?.order ?? [];
+  const deg = current?.slot.bolt?.deg;
+  // What is turned on by an angle comes after every torque, in the order of the pass that it belongs to.
+  const order = (plan?.passes[pass - 1] ?? plan?.passes.findLast((p) => p.deg != null))?.order ?? [];
   // A wrench that clicks may have its whole pass told at once.
   const inPass = (id: string) =>
     pulls.find((s) => s.slot.key === `${pass}-${id}` || s.slot.key === `${pass}-all`);
@@ -76,7 +79,7 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     ...(lastTaken && lastTaken !== current && !clicks ? [lastTaken.slot.key] : []),
   ];
   return {
-    title: `${plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: follow the path`,
+    title: `${deg != null ? `Turned on by ${writeNumber(deg, 1)}°` : plan ? `Pass ${pass} of ${plan.passes.length}` : step.title}, ${seen(reader)}: follow the path`,
     turns: true,
     // Beside the part: above the plot of the last pull.
     choice: { left: 20, bottom: flange ? 12 : 206, width: flange ? 240 : 230 },
@@ -130,13 +133,21 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
             />
           );
         })}
+        {deg != null && boltId !== 'all' && (
+          <Turn
+            at={facedPoint(centre, scale, ring.find((b) => b.id === boltId) ?? { xMm: 0, yMm: 0 }, reader)}
+            deg={deg}
+          />
+        )}
         {plan && (
           <>
             <Words at={[800, 96]} size={34} bold tone="mark">
-              {writeQuantity(
-                { value: plan.passes[pass - 1]?.nm ?? 0, dimension: 'torque', resolution: 0.5 },
-                reader,
-              )}
+              {deg != null
+                ? `${writeNumber(deg, 1)}° on`
+                : writeQuantity(
+                    { value: plan.passes[pass - 1]?.nm ?? 0, dimension: 'torque', resolution: 0.5 },
+                    reader,
+                  )}
             </Words>
             <Words at={[800, 126]}>
               {boltId === 'all'

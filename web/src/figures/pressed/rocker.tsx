@@ -82,6 +82,12 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   } else {
     let y = top - 6;
     for (const { slot } of slots) {
+      // Needles are counted beside the clips: below there is no room.
+      if (slot.key === 'needles') {
+        places.clips = { ...places.clips!, width: 310 };
+        places.needles = { at: [440, top + 24] };
+        continue;
+      }
       // Four words to pick from take two rows, until one is picked.
       const tall =
         slot.kind === 'pick' ? ((slot.options?.length ?? 0) > 3 ? 126 : 82) : slot.kind === 'tick' ? 64 : 78;

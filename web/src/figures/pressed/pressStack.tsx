@@ -1,6 +1,8 @@
 import { Hatches } from '../kit/Hatches';
 import { type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Refusals } from './Refusals';
+import { Section as Body } from './RockerSection';
+import { kitOf } from './rockers';
 import { Section } from './StackSection';
 import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
@@ -50,6 +52,17 @@ export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
         <Hatches />
         {!answer && part && (
           <PressedSection part={part} at={[760, 262]} scale={0.9 * pressedScale(part)} apart lit />
+        )}
+        {!answer && !part && sheet.rockers && (
+          <Body
+            rockers={sheet.rockers}
+            kit={kitOf(sheet.rockers, task)}
+            at={[760, 280]}
+            s={Math.min(8, 300 / sheet.rockers.body.outerMm, 400 / sheet.rockers.trunnion.lengthMm)}
+            stage={0}
+            firstMm={undefined}
+            secondMm={undefined}
+          />
         )}
         {made && answer && (
           <Section

@@ -94,8 +94,8 @@ public sealed record Slot(
     public static Slot Pick(string key, string label, params Option[] options) => new(key, label, SlotKind.Pick, Options: options);
 }
 
-/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle, where
-/// it is a turn and no torque.</summary>
+/// <summary>Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle,
+/// where it is a turn and no torque.</summary>
 public sealed record BoltTag(
     string Group,
     string Id,

@@ -79,6 +79,7 @@ public class AnglePassTests
         }
 
         bench.Do((id, at) => new PutDown(id, at)).Do((id, at) => new PickUp(id, at), Workbench.Tomas);
+        Assert.Contains("3 of 10 timing cover bolts turned on by 60°: their marks say which", bench.State.Loose);
         Assert.Equal(3, bench.Step("torque").Rounds[^1].Slots.Count(s => s.Slot.Bolt is { Deg: not null } && s.Live is not null));
         Assert.StartsWith($"Bolt {Turns(bench)[3].Bolt!.Id}: a line", bench.Says("torque"), StringComparison.Ordinal);
     }

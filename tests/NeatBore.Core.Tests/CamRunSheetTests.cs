@@ -336,6 +336,19 @@ public class CamRunSheetTests
         bench.Again("set").TakeEvery("set", ["XX9", .. Sizes(s_six.Cam!.Bearings[0])[1..]]);
         Assert.Equal(Verdict.Decide, bench.Step("set").Now.Call!.Verdict);
         Assert.Equal("The sheet knows no shell marked XX9.", Wording.Write(bench.Step("set").Now.Call!.Why));
+
+        // Where nobody has said how they are marked, there is nothing to know it by.
+        var cam = s_six.Cam!;
+        var plain = s_six with { Cam = cam with { Bearings = [.. cam.Bearings.Select((b, i) => b with { Mark = $"{i + 1}" })] } };
+        var other = new Workbench(plain, new("cam-bearings", "cam")).Begin();
+        foreach (var bearing in cam.Bearings)
+        {
+            other.Item = bearing.Id;
+            other.Take("out", "noted");
+        }
+
+        other.TakeAll("wash").Item = "cam-1";
+        Assert.Equal(Verdict.Go, other.TakeEvery("set", ["XX9", .. Sizes(cam.Bearings[0])[1..]]).Step("set").Now.Call!.Verdict);
     }
 
     [Theory]

@@ -45,10 +45,27 @@ internal static class LooseWords
 
         foreach (var pass in TorquePass.Of(state).Where(p => p.Done.Count > 0).GroupBy(p => p.Group).Select(g => g.MaxBy(p => p.Pass)!))
         {
-            var name = step.Fasteners(sheet).FirstOrDefault(f => f.Bolts.Any(b => pass.All.Contains(b.Id)))?.Name ?? "";
-            var bolts = name.Contains("bolt", StringComparison.OrdinalIgnoreCase) ? name : $"{name} bolts".TrimStart();
-            yield return $"{pass.Done.Count} of {pass.All.Count} {char.ToLowerInvariant(bolts[0])}{bolts[1..]} done"
+            var bolts = Named(step, sheet, pass.All);
+            yield return $"{pass.Done.Count} of {pass.All.Count} {bolts} done"
                 + (pass.Passes > 1 ? $" in pass {pass.Pass} of {pass.Passes}" : "");
         }
+
+        // What was turned on by an angle is told by its marks.
+        foreach (var turns in state.Rounds[^1].Slots.Where(s => s.Slot.Bolt is { Deg: not null }).GroupBy(s => s.Slot.Bolt!.Group))
+        {
+            var done = turns.Count(s => s.Live is not null);
+            if (done > 0 && done < turns.Count())
+            {
+                var bolts = Named(step, sheet, [.. turns.Select(s => s.Slot.Bolt!.Id)]);
+                yield return $"{done} of {turns.Count()} {bolts} turned on by {turns.First().Slot.Bolt!.Deg:0.#}°: their marks say which";
+            }
+        }
+    }
+
+    private static string Named(Step step, EngineSheet sheet, IReadOnlyList<string> ids)
+    {
+        var name = step.Fasteners(sheet).FirstOrDefault(f => f.Bolts.Any(b => ids.Contains(b.Id)))?.Name ?? "";
+        var bolts = name.Contains("bolt", StringComparison.OrdinalIgnoreCase) ? name : $"{name} bolts".TrimStart();
+        return $"{char.ToLowerInvariant(bolts[0])}{bolts[1..]}";
     }
 }

@@ -68,7 +68,7 @@ public static partial class CamBearingSet
         }
 
         var lead = call.Checks[0];
-        if (call.Verdict == Verdict.Go && mark is not null && belongs is null)
+        if (call.Verdict == Verdict.Go && mark is not null && belongs is null && Marked(c.Sheet.Cam))
         {
             return new Judgement(
                 Sentence.Of("Look at its box and at the list: right size, right holes? Say so, or change it."),
@@ -106,6 +106,9 @@ public static partial class CamBearingSet
             answer
         );
     }
+
+    /// <summary>Whether anybody has said how its shells are marked: a bearing's number stands for no mark.</summary>
+    private static bool Marked(CamSheet cam) => cam.Bearings.Where((b, i) => b.Mark != $"{i + 1}").Any();
 
     /// <summary>The cam's journal in a bearing: as it was measured, or as the sheet has it.</summary>
     private static double Journal(StepContext c) => c.Number(SetStep.Journal) ?? Of(c).JournalMm;

@@ -41,6 +41,7 @@ public sealed class HandOverStories(App app) : IClassFixture<App>
         builder.Press(Keys.Enter);
         builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
         builder.Read("engaged", "18");
+        builder.See("It holds.");
         builder.Open($"{app.Address}/crib");
         builder.See("out at 071, stand 2 since ");
         builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");

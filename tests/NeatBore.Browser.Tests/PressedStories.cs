@@ -70,7 +70,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         }
 
         builder.Open(address);
-        builder.See("Both clips off. Tick it when it is so.");
+        builder.See("Both clips off, or it had none. Tick it when it is so.");
         Out(builder);
         builder.GoOn("Rocker 7: body and bushes");
         Body(builder, "22.001");

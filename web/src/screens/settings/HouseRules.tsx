@@ -36,11 +36,13 @@ function Rule({ usual, rule }: { usual: DefaultLimit; rule: HouseRule | undefine
   const { change, said } = useChange();
   const numbers = useNumbers();
   const { dimension } = usual;
-  const percent = dimension === 'share';
-  const of = percent ? 'number' : dimension;
-  const scaled = (value: number | null | undefined) => (value == null || !percent ? value : value * 100);
-  const write = (value: number | null | undefined) => numbers.write(scaled(value), of);
-  const unit = percent ? '%' : numbers.unit(of);
+  // What is kept as a share or in seconds is typed in per cent or minutes.
+  const own =
+    dimension === 'share' ? (['%', 0.01] as const) : dimension === 'seconds' ? (['min', 60] as const) : null;
+  const of = own ? 'number' : dimension;
+  const write = (value: number | null | undefined) =>
+    numbers.write(value == null || !own ? value : value / own[1], of);
+  const unit = own ? own[0] : numbers.unit(of);
   const [low, setLow] = useState(write(rule?.low));
   const [high, setHigh] = useState(write(rule?.high));
   const ends = [
@@ -69,7 +71,7 @@ function Rule({ usual, rule }: { usual: DefaultLimit; rule: HouseRule | undefine
   const changed = low !== write(rule?.low) || high !== write(rule?.high);
   const read = (text: string) => {
     const value = numbers.read(text, of);
-    return value == null || !percent ? value : value / 100;
+    return value == null || !own ? value : value * own[1];
   };
   const keep = () =>
     void change({ rule: { id: usual.id, low: read(low) ?? null, high: read(high) ?? null, by: '' } });

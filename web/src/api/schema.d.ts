@@ -4473,8 +4473,8 @@ export interface components {
             preloadN?: null | number;
         };
         /**
-         * @description Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle, where
-         *                 it is a turn and no torque.
+         * @description Names a bolt of a group, and the pass in which it is pulled, from 1; or all of a pass that is told at once; and the angle,
+         *                 where it is a turn and no torque.
          */
         BoltTag: {
             group: string;

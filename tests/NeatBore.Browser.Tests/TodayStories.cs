@@ -22,7 +22,7 @@ public sealed class TodayStories(App app) : IClassFixture<App>
         builder.Open(app.Address);
         builder.See("67 engines on the bench");
         builder.Wait("return document.querySelectorAll('article').length === 50");
-        builder.See("16 more");
+        builder.See("17 more");
         builder.Js("window.scrollTo(0, document.body.scrollHeight)");
         builder.Wait("return document.querySelectorAll('article').length === 67");
         builder.SeeNot("more");

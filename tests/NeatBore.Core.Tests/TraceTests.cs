@@ -116,7 +116,8 @@ public class TraceTests
     [InlineData(15, 25, "loose")]
     [InlineData(26, 35, "loose")]
     public void A_fifth_of_the_travel_with_too_little_is_loose_whatever_its_end_took(double from, double to, string kind) =>
-        Gen.Int[0, 100_000]
+        // The constant's first points are low by their noise alone.
+        Gen.OneOf(Gen.Const(6421), Gen.Int[0, 100_000])
             .Sample(
                 seed =>
                 {

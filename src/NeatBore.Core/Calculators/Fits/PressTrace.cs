@@ -119,7 +119,10 @@ public static class PressTrace
 
         var end = seat ?? last;
         var pressed = Line(end);
-        var travel = new Travel(request, points, end, scatter);
+        // From point to point: what goes loose over half of its travel would widen the line's own scatter until it hides in it.
+        var residuals = early.ConvertAll(p => p.Y - Line(p.X));
+        var noise = 4 * Robust.MadToSigma * Robust.Mad([.. residuals.Zip(residuals.Skip(1), (a, b) => b - a)]) / Math.Sqrt(2);
+        var travel = new Travel(request, points, end, scatter, noise);
         var found = new[]
         {
             travel.Cocked(),
@@ -231,9 +234,9 @@ public static class PressTrace
         private readonly double _first;
         private readonly double _end;
 
-        private sealed record Bin(double X, double Force, double Wide, double Low, double High, bool TooHigh);
+        private sealed record Bin(double X, double Force, double Wide, double Low, double High, bool TooHigh, bool TooLow);
 
-        public Travel(Request request, IReadOnlyList<(double X, double Y)> points, double end, double scatter)
+        public Travel(Request request, IReadOnlyList<(double X, double Y)> points, double end, double scatter, double noise)
         {
             (_request, _points, _first, _end) = (request, points, points[0].X, end);
             var bins = Robust.Bins(points, _first, end, Bins);
@@ -247,7 +250,15 @@ public static class PressTrace
                         var from = i == 0 ? _first : (bins[i - 1].X + b.X) / 2;
                         var to = i == bins.Count - 1 ? end : (b.X + bins[i + 1].X) / 2;
                         // Past the scatter too, so that noise on a small expected force is none.
-                        return new Bin(b.X, b.Y, to - from, low, high, b.Y > high * PressTrace.TooHigh && b.Y > high + scatter);
+                        return new Bin(
+                            b.X,
+                            b.Y,
+                            to - from,
+                            low,
+                            high,
+                            b.Y > high * PressTrace.TooHigh && b.Y > high + scatter,
+                            b.Y < (low * PressTrace.TooLow) - 1e-9 && b.Y < low - noise
+                        );
                     }
                 ),
             ];
@@ -307,7 +318,7 @@ public static class PressTrace
                 );
             }
 
-            var loose = _bins.Where(b => b.Force < (b.Low * TooLow) - 1e-9).ToList();
+            var loose = _bins.Where(b => b.TooLow).ToList();
             if (loose.Count == 0 || loose.Sum(b => b.Wide) < (LooseFor * Whole) - 1e-9)
             {
                 return null;

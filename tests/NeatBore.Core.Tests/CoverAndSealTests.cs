@@ -189,19 +189,20 @@ public class CoverAndSealTests
             .TakeAll("dial")
             .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
             .Turn(s_rear);
-        bench.Choose("lip", "ptfe").Choose("school", "turn").TakeAll("parts", "RS-9").TakeAll("hang");
-        Assert.Equal(Verdict.Stop, bench.Step("loose").Now.Call!.Verdict);
+        bench.Choose("lip", "ptfe").Choose("school", "turn").Choose("joint", "gasket").TakeAll("parts").TakeAll("rail", "0.01", "0.02");
+        Assert.Equal(Verdict.Stop, bench.Step("bench").Now.Call!.Verdict);
         bench
             .Choose("school", "dial")
             .Take("hang", "droop", "0")
             .Take("hang", "held", "held")
+            .TakeAll("sealant")
             .Take("loose", "on")
             .Sweep("sweep", 0.02, 100);
         bench
             .TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "4.5" : "9")])
             .Sweep("final", 0.02, 100)
             .TakeAll("dress");
-        bench.TakeAll("press", "0.50", "0.52", "0.50", "0.48").Wait(60).Take("rest", "turned");
+        bench.TakeAll("press", "0.50", "0.52", "0.50", "0.48").Pick("spring", "looks", "whole").Wait(60).Take("rest", "turned");
         Assert.Equal(Verdict.Stop, bench.Step("rest").Now.Call!.Verdict);
     }
 
@@ -214,7 +215,8 @@ public class CoverAndSealTests
             .TakeAll("dial")
             .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
             .Turn(s_rear);
-        bench.TakeAll("parts", "RS-9").Take("hang", "droop", "0").Take("hang", "held", "held").Take("loose", "on").Sweep("sweep", 0.2, 90);
+        bench.Choose("joint", "gasket").TakeAll("parts").TakeAll("rail", "0.01", "0.02").Take("hang", "droop", "0");
+        bench.Take("hang", "held", "held").TakeAll("sealant").Take("loose", "on").Sweep("sweep", 0.2, 90);
         var sweep = bench.Step("sweep");
         foreach (var slot in sweep.Rounds[0].Slots.Where(s => s.Slot.AngleDeg is not null))
         {

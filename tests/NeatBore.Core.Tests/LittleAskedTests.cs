@@ -25,6 +25,9 @@ public class LittleAskedTests
                 s.Slot is { Required: true, Bolt: null } && s.Slot.Key != "set" && !s.Slot.Key.StartsWith("set-", StringComparison.Ordinal)
             );
 
+    // A rear housing's sealant: the joint's temperature, closed, and oil; a gasket asks for none of them.
+    private const int Clock = 3;
+
     [Theory]
     [InlineData("balancer-on", "balancer", "which", "same", 12)]
     [InlineData("balancer-on", "balancer", "which", "another", 24)]
@@ -33,6 +36,12 @@ public class LittleAskedTests
     [InlineData("front-seal", "cover", "lip", "ptfe", 14)]
     [InlineData("timing-cover", "cover", "school", "ring", 16)]
     [InlineData("timing-cover", "cover", "school", "dial", 30)]
+    [InlineData("rear-seal", "rear-seal", "school", "feeler", 20 + Clock)]
+    [InlineData("rear-seal", "rear-seal", "school", "turn", 20 + Clock)]
+    // Droop, how the crank lies, and the places that tell an oval from an offset.
+    [InlineData("rear-seal", "rear-seal", "school", "dial", 24 + Clock)]
+    [InlineData("rear-seal", "rear-seal", "job", "reseal", 12)]
+    [InlineData("flywheel-on", "rear-seal", "wrench", "clicks-pass", 6)]
     public void A_task_waits_for_no_more_than_its_budget(string kind, string place, string choice, string option, int most)
     {
         var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == kind);

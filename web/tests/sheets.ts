@@ -1,12 +1,11 @@
-import { readFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { EngineSheet } from '../src/api/types';
 
 /** A sheet as the server sends it: its flange's bolts are worked out there. */
 export function sheetFrom(file: string): EngineSheet {
-  const sheet = JSON.parse(
-    readFileSync(join(import.meta.dirname, '../../demo/sheets', file), 'utf8'),
-  ) as EngineSheet;
+  const [demo, own] = ['demo', 'tests'].map((at) => join(import.meta.dirname, `../../${at}/sheets`, file));
+  const sheet = JSON.parse(readFileSync(existsSync(demo!) ? demo! : own!, 'utf8')) as EngineSheet;
   const { rear } = sheet;
   if (!rear) return sheet;
   const places = Array.from({ length: rear.flange.bolts }, (_, i) => ({

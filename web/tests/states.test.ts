@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
 import type { Slot, StepState, TaskState } from '../src/api/types';
+import { seenBy } from '../src/figures/cam/bearing';
 import { sceneOf } from '../src/figures';
 import { field, labelledBelow, slotsOf } from '../src/figures/scene';
 import { wordsOf, type Room } from './drawnWords';
@@ -30,13 +31,17 @@ function choices(task: TaskState, step: StepState, at = { left: 332, bottom: 12,
     .filter((c) => c.step === step.ref.step && c.options.length > 1)
     .map((choice, i) => {
       const each = (choice.options.length > 4 ? 44 : 56) + 6;
+      // Numbers stand four side by side.
+      const rows = choice.options.every((o) => o.label.length <= 3)
+        ? Math.ceil(choice.options.length / 4)
+        : choice.options.length;
       const x0 = at.left + i * (at.width + 16);
       const y1 = field.height - at.bottom;
       return {
         what: `choice ${choice.id}`,
         x0,
         x1: x0 + at.width,
-        y0: y1 - 24 - choice.options.length * each,
+        y0: y1 - 24 - rows * each,
         y1,
       };
     });
@@ -55,7 +60,7 @@ describe.each(readdirSync(states).map((f) => f.replace('.json.gz', '')))('every 
     gunzipSync(readFileSync(new URL(`${kind}.json.gz`, states))).toString('utf8'),
   ) as Kept[];
   const all = kept.flatMap(({ sheet, task }) => {
-    const engine = sheetFrom(sheet);
+    const engine = seenBy(task.ref.kind, sheetFrom(sheet));
     return task.steps
       .filter((s) => s.status !== 'left-out')
       .flatMap((step) =>

@@ -25,6 +25,7 @@ internal static class TaskEvaluation
         Func<StepRef, Judged?> before
     )
     {
+        sheet = procedure.Sees(sheet);
         var journal = new Journal(started.Task, log);
         var choices = procedure
             .Choices.Select(c =>
@@ -144,6 +145,7 @@ internal static class TaskEvaluation
     /// <summary>What of a task has to be left alone: from its readings alone, so that tasks can ask it of one another.</summary>
     public static Rest? RestOf(TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log)
     {
+        sheet = procedure.Sees(sheet);
         var journal = new Journal(started.Task, log);
         try
         {

@@ -6,6 +6,9 @@ internal static class EnginePlaces
     /// <summary>The tray that the rockers lie in.</summary>
     public const string Rockers = "rockers";
 
+    /// <summary>The tunnel of an auxiliary shaft, drawn by itself: in the block it lies beside the cam's.</summary>
+    public const string Auxiliary = "auxiliary";
+
     /// <summary>The press, and what else is pressed there.</summary>
     public const string Pressed = "pressed";
 
@@ -34,10 +37,11 @@ internal static class EnginePlaces
 
         var behind = layout.BlockLengthMm + 80;
         places.Add(new Place("rear-seal", "Rear seal", layout.BlockLengthMm, behind));
-        // What is worked on off the engine lies behind it.
+        // What is worked on off the engine lies behind it, and what would lie over another place.
         foreach (
             var (id, label, there, width) in new[]
             {
+                (Auxiliary, "Auxiliary shaft", sheet.HasAuxiliary, 120.0),
                 (
                     Rockers,
                     "Rockers",

@@ -27,6 +27,7 @@ namespace NeatBore.Core.Engines;
 /// <param name="House">The shop's own rules in place of Neat Bore's defaults, on the sheet that a task works with.</param>
 /// <param name="Undescribed">Parts that the engine has and nobody has described yet, where others of it are described whole.</param>
 /// <param name="Lubricants">The shop's own, on the sheet that a task works with.</param>
+/// <param name="Auxiliary">The tunnel of an auxiliary shaft in the block.</param>
 public sealed record EngineSheet(
     string Id,
     int Version,
@@ -48,7 +49,8 @@ public sealed record EngineSheet(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<KnownValue>? Known = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<HouseRule>? House = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<string>? Undescribed = null,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<Lubricant>? Lubricants = null
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<Lubricant>? Lubricants = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] CamSheet? Auxiliary = null
 )
 {
     /// <summary>The name of this version.</summary>
@@ -86,6 +88,10 @@ public sealed record EngineSheet(
     /// <param name="part">The part; null where it is not described.</param>
     /// <param name="name">Its name in a sheet.</param>
     public bool MayHave(object? part, string name) => part is not null || Arrangement is not null || Undescribed?.Contains(name) == true;
+
+    /// <summary>Whether an auxiliary shaft turns in it: one is described, or somebody said that there is one.</summary>
+    [JsonIgnore]
+    public bool HasAuxiliary => Auxiliary is not null || Undescribed?.Contains("auxiliary") == true;
 
     /// <summary>Whether a kind of part is pressed on it: one is described, or somebody said that there is one.</summary>
     public bool HasPressed(PressedKind kind) =>

@@ -22,6 +22,9 @@ public sealed record Procedure(
     /// <summary>What it wants to know of the engine before it begins.</summary>
     public Wants Wants { get; init; } = Wants.Nothing;
 
+    /// <summary>The engine's sheet as its steps see it: what is done alike to another part finds that one in its place.</summary>
+    public Func<EngineSheet, EngineSheet> Sees { get; init; } = sheet => sheet;
+
     /// <summary>The parts that it fits and what it uses up on an engine.</summary>
     public Func<EngineSheet, IReadOnlyList<Supply>> Supplies { get; init; } = _ => [];
 

@@ -5742,7 +5742,7 @@ export interface components {
              */
             jointDeg?: null | number;
         };
-        /** @description The cam tunnel: its bearings front to rear, and what cam and block are made of. */
+        /** @description A tunnel in the block: its bearings front to rear, and what its shaft and the block are made of. */
         CamSheet: {
             /** @description As they stand in the layout. */
             bearings: components["schemas"]["CamBearingSheet"][];
@@ -5764,6 +5764,8 @@ export interface components {
             clearance?: null | components["schemas"]["Limit"];
             turnTorque?: null | components["schemas"]["Limit"];
             plugDepth?: null | components["schemas"]["Limit"];
+            /** @description The shaft that turns in it: where this page says cam, it is of that shaft. */
+            shaft?: components["schemas"]["TunnelShaft"];
         };
         /** @description What a kind of reading is taken with. */
         CardGauge: {
@@ -6554,6 +6556,8 @@ export interface components {
             tool: components["schemas"]["DriveOrderDriver"];
             /** @description How the order is chosen. */
             school: components["schemas"]["DriveOrderDriveSchool"];
+            /** @description Ids of bores whose shells are in already and stay; null for none. At least one bore is left to drive. */
+            fitted?: null | string[];
         };
         EndRecording: {
             drop: boolean;
@@ -6646,6 +6650,7 @@ export interface components {
             undescribed?: null | string[];
             /** @description The shop's own, on the sheet that a task works with. */
             lubricants?: null | components["schemas"]["Lubricant"][];
+            auxiliary?: null | components["schemas"]["CamSheet"];
         };
         /** @description What the strip of an engine is drawn from, the same for all builds of it. */
         EngineStrip: {
@@ -11361,6 +11366,12 @@ export interface components {
             values: components["schemas"]["TypedValue"][];
             parts?: null | string[];
         };
+        /**
+         * @description Which shaft turns in a tunnel.
+         * @default cam
+         * @enum {unknown}
+         */
+        TunnelShaft: "cam" | "auxiliary";
         /** @description A throw or a lobe: its middle, mm, width, mm, and angle, degrees. */
         TurnedPlace: {
             /** Format: double */

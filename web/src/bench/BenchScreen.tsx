@@ -11,6 +11,7 @@ import { BuildPanel } from './BuildPanel';
 import { LaidDown } from './LaidDown';
 import { RightEngine } from './RightEngine';
 import { TaskBench } from './TaskBench';
+import { seenBy } from '../figures/cam/bearing';
 import { sheetOf } from './state/outboxes';
 import { typed, useTypedOn } from './state/typed';
 import { useBuild, type Bench } from './state/useBuild';
@@ -153,7 +154,7 @@ export function BenchScreen() {
             key={`${kind}/${place}`}
             bench={bench}
             task={task}
-            sheet={own}
+            sheet={seenBy(kind, own)}
             build={build}
             siblings={here?.tasks ?? alone}
             onwards={nextAfter(bench.view.state.places, here, kind)}

@@ -29,10 +29,10 @@ export function Choices({
           value={choice.chosen}
           onValueChange={(option) => option && onChoose(choice.id, option)}
           aria-label={choice.ask}
-          className="flex flex-col gap-1.5 max-lg:w-full!"
+          className={`gap-1.5 max-lg:w-full! ${choice.options.every((o) => o.label.length <= 3) ? 'grid grid-cols-4' : 'flex flex-col'}`}
           style={{ width: at.width }}
         >
-          <span className="text-base text-line">{choice.ask}</span>
+          <span className="col-span-4 text-base text-line">{choice.ask}</span>
           {choice.options.map((option) => (
             <ToggleGroup.Item
               key={option.id}

@@ -8,6 +8,7 @@ import { camShell } from './cam/camShell';
 import { camStrip } from './cam/camStrip';
 import { camWindow } from './cam/camWindow';
 import { endFloat } from './seals/endFloat';
+import { flywheel } from './seals/flywheel';
 import { plate } from './seals/plate';
 import { shims } from './seals/shims';
 import { spigot } from './seals/spigot';
@@ -106,6 +107,7 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   shims,
   'shims-trial': shims,
   plate,
+  flywheel,
   'spigot-out': spigot,
   'spigot-bore': spigot,
   'spigot-in': spigot,

@@ -20,7 +20,14 @@ public static class DriveOrder
     /// <param name="Ends">Which ends are open: a stand closes the rear.</param>
     /// <param name="Tool">The tool.</param>
     /// <param name="School">How the order is chosen.</param>
-    public sealed record Request(IReadOnlyList<Bore> Bores, OpenEnds Ends, Driver Tool, DriveSchool School);
+    /// <param name="Fitted">Ids of bores whose shells are in already and stay; null for none. At least one bore is left to drive.</param>
+    public sealed record Request(
+        IReadOnlyList<Bore> Bores,
+        OpenEnds Ends,
+        Driver Tool,
+        DriveSchool School,
+        IReadOnlyList<string>? Fitted = null
+    );
 
     /// <summary>A bore and its shell: z of its front face, its width and diameter; the shell's outside, inside when fitted, and
     /// width.</summary>
@@ -136,7 +143,7 @@ public static class DriveOrder
         var tunnel = new Tunnel(request);
         var plans = tunnel.Plans();
         var best = plans[0].Moves().ToList();
-        var fitted = best.Aggregate(0, (mask, m) => mask | (1 << m.Bore));
+        var fitted = best.Aggregate(tunnel.Stay, (mask, m) => mask | (1 << m.Bore));
         return new Answer(
             [.. best.Select((m, i) => new Driven(tunnel.Bores[m.Bore].Id, m.End, tunnel.Because(best, i)))],
             [
@@ -148,7 +155,7 @@ public static class DriveOrder
                         string.Join(
                             "; ",
                             new[] { DriveEnd.Front, DriveEnd.Rear }.Select(end =>
-                                $"from the {Name(end)} {tunnel.Obstacle(i, end, 0) ?? "only before another that has to go first"}"
+                                $"from the {Name(end)} {tunnel.Obstacle(i, end, tunnel.Stay) ?? "only before another that has to go first"}"
                             )
                         )
                     )),
@@ -196,6 +203,16 @@ public static class DriveOrder
             }
         }
 
+        foreach (var (id, i) in (request.Fitted ?? []).Select((id, i) => (id, i)))
+        {
+            faults.Require(request.Bores?.Any(b => b.Id == id) == true, $"fitted[{i}]", $"no bore is called “{id}”");
+        }
+
+        faults.Require(
+            request.Fitted is not { } stay || request.Bores?.Any(b => !stay.Contains(b.Id)) == true,
+            "fitted",
+            "must leave one shell at least to drive"
+        );
         faults.Require(request.Ends.Front || request.Ends.Rear, "ends", "must have one end open at least");
         faults.Positive(request.Tool.ReachMm, "tool.reachMm");
         faults.Positive(request.Tool.BarMm, "tool.barMm");
@@ -218,11 +235,15 @@ public static class DriveOrder
         {
             _request = request;
             Bores = [.. request.Bores.OrderBy(b => b.ZMm)];
+            Stay = Enumerable.Range(0, Bores.Count).Where(i => request.Fitted?.Contains(Bores[i].Id) == true).Sum(i => 1 << i);
         }
+
+        /// <summary>The shells that are in already, as bits.</summary>
+        public int Stay { get; }
 
         public IReadOnlyList<Bore> Bores { get; }
 
-        public List<Plan> Plans() => From(0, null);
+        public List<Plan> Plans() => From(Stay, null);
 
         /// <summary>Why a shell can't go in from an end with some fitted; null where it can.</summary>
         public string? Obstacle(int i, DriveEnd end, int mask)
@@ -284,7 +305,7 @@ public static class DriveOrder
         {
             var move = moves[at];
             var other = move.End == DriveEnd.Front ? DriveEnd.Rear : DriveEnd.Front;
-            var mask = moves.Take(at).Aggregate(0, (m, p) => m | (1 << p.Bore));
+            var mask = moves.Take(at).Aggregate(Stay, (m, p) => m | (1 << p.Bore));
             return Obstacle(move.Bore, other, mask) is { } why ? $"from the {Name(other)} {why}"
                 : _request.School == DriveSchool.FarEndFirst ? "the farthest that is left from this end"
                 : move.End == Own(move.Bore) ? "its nearer end"

@@ -121,7 +121,8 @@ public static class PressTrace
         var pressed = Line(end);
         // From point to point: what goes loose over half of its travel would widen the line's own scatter until it hides in it.
         var residuals = early.ConvertAll(p => p.Y - Line(p.X));
-        var noise = 4 * Robust.MadToSigma * Robust.Mad([.. residuals.Zip(residuals.Skip(1), (a, b) => b - a)]) / Math.Sqrt(2);
+        var steps = residuals.Zip(residuals.Skip(1), (a, b) => b - a).ToList();
+        var noise = steps.Count == 0 ? 0 : 4 * Robust.MadToSigma * Robust.Mad(steps) / Math.Sqrt(2);
         var travel = new Travel(request, points, end, scatter, noise);
         var found = new[]
         {

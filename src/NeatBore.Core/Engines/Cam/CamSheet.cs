@@ -1,8 +1,22 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
 
-/// <summary>The cam tunnel: its bearings front to rear, and what cam and block are made of.</summary>
+/// <summary>Which shaft turns in a tunnel.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<TunnelShaft>))]
+public enum TunnelShaft
+{
+    /// <summary>The camshaft.</summary>
+    [JsonStringEnumMemberName("cam")]
+    Cam,
+
+    /// <summary>An auxiliary shaft beside it, which drives pump, distributor or balance weights.</summary>
+    [JsonStringEnumMemberName("auxiliary")]
+    Auxiliary,
+}
+
+/// <summary>A tunnel in the block: its bearings front to rear, and what its shaft and the block are made of.</summary>
 /// <param name="Bearings">As they stand in the layout.</param>
 /// <param name="Block">Of the block.</param>
 /// <param name="Shell">Of the shells.</param>
@@ -14,6 +28,7 @@ namespace NeatBore.Core.Engines;
 /// <param name="Clearance">Clearance wanted, mm.</param>
 /// <param name="TurnTorque">Most torque to turn the cam by hand, N·m.</param>
 /// <param name="PlugDepth">Depth of the blanking plug behind the rear bearing, mm; null where there is none.</param>
+/// <param name="Shaft">The shaft that turns in it: where this page says cam, it is of that shaft.</param>
 public sealed record CamSheet(
     IReadOnlyList<CamBearingSheet> Bearings,
     Material Block,
@@ -25,5 +40,6 @@ public sealed record CamSheet(
     Limit? Crush = null,
     Limit? Clearance = null,
     Limit? TurnTorque = null,
-    Limit? PlugDepth = null
+    Limit? PlugDepth = null,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] TunnelShaft Shaft = TunnelShaft.Cam
 );

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Nodes;
 using NeatBore.Core.Measures;
 
@@ -6,58 +7,129 @@ namespace NeatBore.Core.Engines;
 /// <summary>What can be known of the cam's bearings: sizes once, and where each is oiled for each.</summary>
 internal static class CamValues
 {
-    private const string ThrustAt = "cam/thrust/bearing";
+    // A bearing that feeds another, or drains: all in one plane, or not.
+    private static readonly (string Path, string Word, string Id)[] s_more = [("oil2", "second", "feed-2"), ("oil3", "third", "feed-3")];
+
+    private const int MostBushes = 5;
+    private const string Bushes = "auxiliary/count";
 
     /// <summary>The cam of an engine with as many bearings as its layout has.</summary>
-    public static PartValues Of(EngineLayout layout)
+    public static PartValues Of(EngineLayout layout) => Tunnel("cam", "Cam", "Bearing", layout.CamBearings);
+
+    /// <summary>An auxiliary shaft: how many bushes it turns in is asked, since no layout tells.</summary>
+    public static PartValues Auxiliary { get; } = Counted();
+
+    private static PartValues Counted()
     {
-        var bearings = Enumerable.Range(0, layout.CamBearings.Count).Select(i => Bearing(layout.CamBearings[i], i)).ToList();
-        return new PartValues(
-            "cam",
+        // Where the first stands and how far apart they are is drawn only; it is asked for each.
+        var places = Enumerable.Range(0, MostBushes).Select(i => new JournalPlace($"aux-{i + 1}", 24 + (95 * i), 20, 44)).ToList();
+        var all = Tunnel("auxiliary", "Shaft", "Bush", places);
+        int? Of(string path) => path.Split('/') is ["auxiliary", "bearings", var n, ..] ? int.Parse(n, CultureInfo.InvariantCulture) : null;
+        bool There(KnownValues k, string path) => Of(path) is not { } i || i < (k.Number(Bushes) ?? 1);
+        return all with
+        {
+            Values =
             [
-                .. bearings.SelectMany(b => b.Values),
-                .. Ask.Limit("cam/crush", "Crush of a shell", new(0, 0.5), NeatBoreDefaults.ShellCrush).JudgedBy("micrometer"),
-                .. Ask.Limit("cam/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance).JudgedBy("bore-gauge"),
-                .. Ask.Limit("cam/turnTorque", "Cam turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
-                    .Select(v => v with { Dimension = Dimension.Torque }),
-                Ask.Count(ThrustAt, "Thrust plate on the face of bearing", 1, Math.Max(1, layout.CamBearings.Count)) with
+                Ask.Count(Bushes, "Bushes of the shaft", 1, MostBushes) with
                 {
                     Asked = true,
-                    Group = "cam/thrust",
+                    Drawn = _ => 2,
+                    From = sheet => sheet.CountAt("auxiliary/bearings"),
+                },
+                .. all.Values.Select(v =>
+                    v with
+                    {
+                        When = k => There(k, v.Path) && v.When(k),
+                        // Those that it has not are left out; the parts of one that it has go their own ways.
+                        Group = v.Group ?? (Of(v.Path) is { } i ? $"auxiliary/bearings/{i}" : null),
+                        // The cam's stand beside the mains, and these where nobody can tell.
+                        Rule = v.Path.EndsWith("/zMm", StringComparison.Ordinal) ? null : v.Rule,
+                    }
+                ),
+            ],
+            Made =
+            [
+                new("auxiliary/shaft", _ => JsonValue.Create("auxiliary")),
+                .. all.Made.Select(m => m with { Make = (k, sheet) => There(k, m.Path) ? m.Make(k, sheet) : null }),
+                // Fewer than there were: those at the rear go.
+                new(
+                    "auxiliary/bearings",
+                    (k, sheet) =>
+                        sheet.At("auxiliary/bearings") is JsonArray list
+                            ? new JsonArray([.. list.Take((int)(k.Number(Bushes) ?? list.Count)).Select(b => b!.DeepClone())])
+                            : null
+                )
+                {
+                    From = Bushes,
+                },
+            ],
+        };
+    }
+
+    private static PartValues Tunnel(string part, string shaft, string noun, IReadOnlyList<JournalPlace> places)
+    {
+        var thrustAt = $"{part}/thrust/bearing";
+        var bearings = Enumerable.Range(0, places.Count).Select(i => Bearing(part, shaft, noun, places[i], i)).ToList();
+        return new PartValues(
+            part,
+            [
+                .. bearings.SelectMany(b => b.Values),
+                .. Ask.Limit($"{part}/crush", "Crush of a shell", new(0, 0.5), NeatBoreDefaults.ShellCrush).JudgedBy("micrometer"),
+                .. Ask.Limit($"{part}/clearance", "Clearance of a journal", new(0, 0.5), NeatBoreDefaults.CamClearance)
+                    .JudgedBy("bore-gauge"),
+                .. Ask.Limit($"{part}/turnTorque", $"{shaft} turns by hand with", new(0, 30), NeatBoreDefaults.CamTurns)
+                    .Select(v => v with { Dimension = Dimension.Torque }),
+                Ask.Count(thrustAt, $"Thrust plate on the face of {noun.ToLowerInvariant()}", 1, Math.Max(1, places.Count)) with
+                {
+                    Asked = true,
+                    Group = $"{part}/thrust",
                     Optional = true,
                     More = true,
                     From = sheet =>
-                        sheet.At("cam/thrustPlate")?.ToString() is { } id
-                        && layout.CamBearings.ToList().FindIndex(b => b.Id == id) is >= 0 and var i
+                        sheet.At($"{part}/thrustPlate")?.ToString() is { } id
+                        && places.ToList().FindIndex(b => b.Id == id) is >= 0 and var i
                             ? i + 1
                             : null,
                 },
-                .. Ask.Limit("cam/recess", "That shell’s front edge below the face", new(0, 10), _ => null, _ => null)
-                    .Select(v => v with { Group = "cam/recess", Optional = true, More = true, When = k => k.Number(ThrustAt) is not null }),
-                .. Ask.Limit("cam/plugDepth", "Plug behind the rear bearing", new(-5, 60), _ => null, _ => null)
-                    .Select(v => v with { Group = "cam/plugDepth", Optional = true, More = true }),
-                Ask.Metal("cam/block", "Block is of", "iron-grey"),
-                Ask.Metal("cam/shell", "Shells are backed with", "steel-mild"),
-                Ask.Metal("cam/cam", "Cam is of", "steel-forged"),
-                new SheetValue("cam/operatingC", "Block, when hot", Dimension.Temperature, new(40, 160)) { Rule = _ => 95 },
+                .. Ask.Limit($"{part}/recess", "That shell’s front edge below the face", new(0, 10), _ => null, _ => null)
+                    .Select(v =>
+                        v with
+                        {
+                            Group = $"{part}/recess",
+                            Optional = true,
+                            More = true,
+                            When = k => k.Number(thrustAt) is not null,
+                        }
+                    ),
+                .. Ask.Limit($"{part}/plugDepth", "Plug behind the rear bearing", new(-5, 60), _ => null, _ => null)
+                    .Select(v => v with { Group = $"{part}/plugDepth", Optional = true, More = true }),
+                Ask.Metal($"{part}/block", "Block is of", "iron-grey"),
+                Ask.Metal($"{part}/shell", "Shells are backed with", "steel-mild"),
+                Ask.Metal($"{part}/cam", $"{shaft} is of", "steel-forged"),
+                new SheetValue($"{part}/operatingC", "Block, when hot", Dimension.Temperature, new(40, 160)) { Rule = _ => 95 },
             ],
             [
                 .. bearings.SelectMany(b => b.Made),
-                new("cam/thrustPlate", k => k.Number(ThrustAt) is { } at ? JsonValue.Create(layout.CamBearings[(int)at - 1].Id) : null)
+                new($"{part}/thrustPlate", k => k.Number(thrustAt) is { } at ? JsonValue.Create(places[(int)at - 1].Id) : null)
                 {
-                    From = ThrustAt,
+                    From = thrustAt,
                 },
-                Ask.MadeOf("cam/block"),
-                Ask.MadeOf("cam/shell"),
-                Ask.MadeOf("cam/cam"),
+                Ask.MadeOf($"{part}/block"),
+                Ask.MadeOf($"{part}/shell"),
+                Ask.MadeOf($"{part}/cam"),
             ],
-            [.. bearings.SelectMany(b => b.Contradictions), Ask.Ends("cam/recess"), Ask.Ends("cam/crush"), Ask.Ends("cam/clearance")]
+            [
+                .. bearings.SelectMany(b => b.Contradictions),
+                Ask.Ends($"{part}/recess"),
+                Ask.Ends($"{part}/crush"),
+                Ask.Ends($"{part}/clearance"),
+            ]
         );
     }
 
-    private static PartValues Bearing(JournalPlace place, int i)
+    private static PartValues Bearing(string part, string shaft, string noun, JournalPlace place, int i)
     {
-        var (at, before, name) = ($"cam/bearings/{i}", $"cam/bearings/{i - 1}", $"Bearing {i + 1}");
+        var (at, before, name) = ($"{part}/bearings/{i}", $"{part}/bearings/{i - 1}", $"{noun} {i + 1}");
         string Of(string value) => $"{at}/{value}";
         // Sizes step down from bearing to bearing, or are all one; until others are typed, they are as the one before.
         SheetValue Size(string value, string label, double low, double high, double drawn) =>
@@ -67,16 +139,16 @@ internal static class CamValues
                 Drawn = k => k.Number($"{before}/{value}") ?? drawn,
             };
         return new PartValues(
-            "cam",
+            part,
             [
-                Size("diameterMm", "Bearing bore, across", 15, 120, place.DiameterMm),
-                Size("widthMm", "Bearing bore, long", 6, 80, place.WidthMm),
+                Size("diameterMm", $"{noun} bore, across", 15, 120, place.DiameterMm),
+                Size("widthMm", $"{noun} bore, long", 6, 80, place.WidthMm),
                 Ask.Mm(Of("zMm"), $"{name}: its face behind the block’s", -50, 3000) with
                 {
                     Rule = k => Math.Round(place.ZMm - ((k.Number(Of("widthMm")) ?? place.WidthMm) / 2), 1),
                 },
                 Size("wallMm", "Shell’s wall", 0.5, 6, 1.5),
-                Size("journalMm", "Cam journal, across", 10, 115, place.DiameterMm - 3),
+                Size("journalMm", $"{shaft} journal, across", 10, 115, place.DiameterMm - 3),
                 Ask.Mm(Of("shellOuterMm"), $"{name}: shell, across its outside", 15, 121) with
                 {
                     // The bore and the middle of the usual crush.
@@ -132,7 +204,7 @@ internal static class CamValues
                     Of("journalMm"),
                     Of("diameterMm"),
                     (journal, bore) => journal < bore,
-                    "the cam’s journal can’t be larger than the bore that its shell is in"
+                    "the shaft’s journal can’t be larger than the bore that its shell is in"
                 ),
                 new(Of("shellWidthMm"), Of("widthMm"), (shell, bore) => shell <= bore, "the shell can’t be longer than its bore"),
                 new(Of("oil/fromFaceMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t lie past the bearing’s end"),
@@ -157,9 +229,6 @@ internal static class CamValues
             ]
         );
     }
-
-    // A bearing that feeds another, or drains: all in one plane, or not.
-    private static readonly (string Path, string Word, string Id)[] s_more = [("oil2", "second", "feed-2"), ("oil3", "third", "feed-3")];
 
     private static IEnumerable<SheetValue> Another(string bearing, string at, int index, string what)
     {

@@ -44,5 +44,9 @@ public static class SheetCopy
         || value.Path.EndsWith("Once", StringComparison.Ordinal)
         || value.Path.StartsWith("balancer/warm/", StringComparison.Ordinal)
         // A bolt's angle; where an oil hole stands is no limit.
-        || (value.Path.EndsWith("/angleDeg", StringComparison.Ordinal) && !value.Path.StartsWith("cam/", StringComparison.Ordinal));
+        || (
+            value.Path.EndsWith("/angleDeg", StringComparison.Ordinal)
+            && !value.Path.StartsWith("cam/", StringComparison.Ordinal)
+            && !value.Path.StartsWith("auxiliary/", StringComparison.Ordinal)
+        );
 }

@@ -15,6 +15,7 @@ internal static class SheetValues
             "rear" => CrankValues.Rear(layout),
             "spigot" => CrankValues.Spigot,
             "cam" => CamValues.Of(layout),
+            "auxiliary" => CamValues.Auxiliary,
             "rockers" => RockerValues.Of(layout),
             _ => PressedValues.Of(part),
         };

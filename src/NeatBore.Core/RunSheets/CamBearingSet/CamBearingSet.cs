@@ -27,6 +27,8 @@ public static partial class CamBearingSet
         public static readonly StepName Name = new("trial");
     }
 
+    private static readonly ChoiceName Which = new("which");
+    private const string AllOfThem = "all";
     private static readonly ChoiceName Stand = new("stand");
     private static readonly ChoiceName Line = new("line");
     private const string ByCam = "cam";
@@ -34,15 +36,45 @@ public static partial class CamBearingSet
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } =
-        new(
+        Of(
             "cam-bearings",
-            1,
             "Cam bearings",
+            ShaftWords.Cam,
             sheet =>
                 sheet.Cam is { } cam ? [.. cam.Bearings.Select(b => b.Id)]
                 : sheet.MayHave(null, "cam") ? [.. sheet.Layout.CamBearings.Select(b => b.Id)]
-                : [],
+                : []
+        ) with
+        {
+            Home = "cam",
+        };
+
+    /// <summary>The same for the bushes of an auxiliary shaft.</summary>
+    public static Procedure Auxiliary1 { get; } =
+        Of("auxiliary-bushes", "Auxiliary shaft", ShaftWords.Auxiliary, sheet => sheet.HasAuxiliary ? [EnginePlaces.Auxiliary] : []) with
+        {
+            Sees = sheet => sheet with { Cam = sheet.Auxiliary },
+        };
+
+    private static Procedure Of(string id, string title, ShaftWords shaft, Func<EngineSheet, IReadOnlyList<string>> places) =>
+        new(
+            id,
+            1,
+            title,
+            places,
             [
+                new Choice(
+                    Which,
+                    OutStep.Name,
+                    $"Which {shaft.Noun}",
+                    sheet =>
+                        [
+                            new(AllOfThem, "all"),
+                            .. sheet.Cam?.Bearings is { Count: > 1 } all
+                                ? all.Select(b => new Option(b.Id, $"{Number(sheet, b.Id)}"))
+                                : [],
+                        ]
+                ),
                 new Choice(
                     Stand,
                     OrderStep.Name,
@@ -59,7 +91,7 @@ public static partial class CamBearingSet
                     Line,
                     LineStep.Name,
                     "The line",
-                    _ => [new(ByCam, "cam tried in each"), new(ByTurn, "by the oiled turn"), new("bar", "bar and dial")]
+                    _ => [new(ByCam, $"{shaft.Word} tried in each"), new(ByTurn, "by the oiled turn"), new("bar", "bar and dial")]
                 ),
                 new Choice(
                     Shells,
@@ -152,7 +184,7 @@ public static partial class CamBearingSet
                             {
                                 Reads = Path(c, "wallMm"),
                             },
-                            Diameter(SetStep.Journal, "Cam’s journal", "micrometer", Of(c).JournalMm) with
+                            Diameter(SetStep.Journal, $"{shaft.Title}’s journal", "micrometer", Of(c).JournalMm) with
                             {
                                 Required = false,
                                 Reads = Path(c, "journalMm"),
@@ -253,9 +285,15 @@ public static partial class CamBearingSet
                     Slots = c =>
                         [
                             Slot.Tick("pilots", "Pilot at both ends, from the two ends in"),
-                            .. c.Sheet.Cam!.Bearings.Select(b =>
-                                Diameter(ReamStep.Inside(b.Id), $"{Name(c.Sheet, b.Id)}, inside after", "bore-gauge", b.JournalMm + 0.07)
-                            ),
+                            .. Changed(c)
+                                .Select(b =>
+                                    Diameter(
+                                        ReamStep.Inside(b.Id),
+                                        $"{Name(c.Sheet, b.Id)}, inside after",
+                                        "bore-gauge",
+                                        b.JournalMm + 0.07
+                                    )
+                                ),
                         ],
                     Judge = JudgeReamed,
                     Gate = "reamed to size",
@@ -266,26 +304,34 @@ public static partial class CamBearingSet
                     When = c => Applies.If(c.Chosen(Line) != ByTurn, "The oiled turn shows it."),
                     Slots = LineSlots,
                     Judge = JudgeLine,
-                    Gate = "a straight cam fits",
-                    Cautions = ["A long bar bends under its own weight: rest it at both ends. A cam’s lobes cut: two hands."],
+                    Gate = $"a straight {shaft.Word} fits",
+                    Cautions =
+                    [
+                        $"A long bar bends under its own weight: rest it at both ends. A {shaft.Word}’s {shaft.Edges} cut: two hands.",
+                    ],
                 },
-                new Step(TrialStep.Name, "Cam in, oiled", "cam-in")
+                new Step(TrialStep.Name, $"{shaft.Title} in, oiled", "cam-in")
                 {
                     Slots = _ =>
                         [
                             Slot.Tick("washed", "Shaved metal out, washed again"),
                             Slot.Tick("oiled", "Bearings and journals oiled"),
-                            Slot.Tick("in", "Cam in on a long handle, lobes kept clear"),
+                            Slot.Tick("in", $"{shaft.Title} in on a long handle, {shaft.Edges} kept clear"),
                         ],
                     Judge = Prompt.Next,
-                    Cautions = ["Lobes’ edges cut, and they scratch the shells: two hands."],
+                    Cautions =
+                    [
+                        shaft == ShaftWords.Cam
+                            ? "Lobes’ edges cut, and they scratch the shells: two hands."
+                            : "Its gear cuts, and scratches the bushes: two hands.",
+                    ],
                 },
                 new Step(TurnStep.Name, "Turn it", "cam-drag")
                 {
                     Slots = TurnSlots,
                     Judge = JudgeTurn,
                     Gate = "it turns freely",
-                    Cautions = ["Slow and even: a cam that snatches pinches fingers."],
+                    Cautions = [$"Slow and even: a {shaft.Word} that snatches pinches fingers."],
                 },
                 new Step(PlugStep.Name, "Blanking plug", "cam-plug")
                 {
@@ -310,29 +356,34 @@ public static partial class CamBearingSet
                 {
                     Weighs = [SetStep.Name, SeatStep.Name, LineStep.Name, TurnStep.Name],
                     Judge = JudgeTunnel,
-                    Cautions = ["Cover the tunnel until the cam is in for good."],
+                    Cautions = [$"Cover the tunnel until the {shaft.Word} is in for good."],
                 },
             ]
         )
         {
-            Wants = new("cam"),
+            Wants = new(shaft.Part),
             Supplies = sheet =>
                 [
-                    Supply.Part("shells", sheet.Cam is { } cam ? $"{cam.Bearings.Count} cam bearings, by their marks" : "Cam bearings"),
+                    Supply.Part("shells", sheet.Cam is { } cam ? $"{cam.Bearings.Count} {shaft.Noun}, by their marks" : title),
                     .. sheet.Cam?.PlugDepth is null ? Array.Empty<Supply>() : [Supply.Part("plug", "Blanking plug, and its sealant")],
                     Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
                 ],
-            Home = "cam",
         };
 
-    private static IReadOnlyList<string> All(StepContext c) => [.. c.Sheet.Cam!.Bearings.Select(b => b.Id)];
+    /// <summary>The bearings that are changed: all, or one alone.</summary>
+    private static IReadOnlyList<string> All(StepContext c) => [.. Changed(c).Select(b => b.Id)];
 
-    private static string Name(EngineSheet sheet, string id) => $"Bearing {sheet.Cam!.Bearings.ToList().FindIndex(b => b.Id == id) + 1}";
+    private static IEnumerable<CamBearingSheet> Changed(StepContext c) =>
+        c.Chosen(Which) is { } one and not AllOfThem ? c.Sheet.Cam!.Bearings.Where(b => b.Id == one) : c.Sheet.Cam!.Bearings;
+
+    private static string Name(EngineSheet sheet, string id) => $"{ShaftWords.Of(sheet).Bearing} {Number(sheet, id)}";
+
+    private static int Number(EngineSheet sheet, string id) => sheet.Cam!.Bearings.ToList().FindIndex(b => b.Id == id) + 1;
 
     private static CamBearingSheet Of(StepContext c) =>
         c.Sheet.Cam!.Bearings.FirstOrDefault(b => b.Id == c.Item) ?? c.Sheet.Cam.Bearings[0];
 
     /// <summary>A value of the bearing in the engine's sheet.</summary>
     private static string Path(StepContext c, string value) =>
-        $"cam/bearings/{c.Sheet.Cam!.Bearings.TakeWhile(b => b.Id != c.Item).Count()}/{value}";
+        $"{ShaftWords.Of(c.Sheet).Part}/bearings/{c.Sheet.Cam!.Bearings.TakeWhile(b => b.Id != c.Item).Count()}/{value}";
 }

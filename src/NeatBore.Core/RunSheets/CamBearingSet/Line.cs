@@ -29,7 +29,7 @@ public static partial class CamBearingSet
             [
                 Slot.Pick(
                     LineStep.Turns,
-                    "Cam in dry, turned as each took it",
+                    $"{ShaftWords.Of(c.Sheet).Title} in dry, turned as each took it",
                     new("two-fingers", "two fingers turn it"),
                     new("hand", "a whole hand turns it"),
                     new("stuck", "it binds")
@@ -128,16 +128,19 @@ public static partial class CamBearingSet
                 Limits: new BoreLine.LineLimits(0, NeatBoreDefaults.NeighbourStepMm)
             )
         );
-        var call = answer.Call!.Sourced(k => k.Name == "slack" ? "geometry: a straight cam" : "Neat Bore default");
+        var call = answer.Call!.Sourced(k =>
+            k.Name == "slack" ? $"geometry: a straight {ShaftWords.Of(c.Sheet).Word}" : "Neat Bore default"
+        );
         return new Judgement(
             Sentence.Of(
                 call.Verdict switch
                 {
-                    Verdict.Go => "A straight cam fits with {slack} to spare. Tightest: {tight}.",
+                    Verdict.Go => "A straight {shaft} fits with {slack} to spare. Tightest: {tight}.",
                     Verdict.LookAgain => "Measure {tight} again, finer: it is too close to tell.",
                     _ => "It would bind at {tight}. Look for a burr or a shell not home; else ream in line.",
                 },
                 ("slack", Quantity.Mm(answer.SlackMm, 0.001)),
+                ("shaft", Quantity.Word(ShaftWords.Of(c.Sheet).Word)),
                 ("tight", Quantity.Word(string.Join(" and ", answer.Tightest.Take(2).Select(t => Name(c.Sheet, t).ToLowerInvariant()))))
             ),
             call,

@@ -53,7 +53,8 @@ public static partial class CamBearingSet
                     tool?.OuterMm ?? 25,
                     tool?.LengthMm ?? 35
                 ),
-                c.Chosen(School) == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst
+                c.Chosen(School) == "nearer-end" ? DriveOrder.DriveSchool.NearerEnd : DriveOrder.DriveSchool.FarEndFirst,
+                [.. c.Sheet.Cam!.Bearings.Select(b => b.Id).Except(All(c))]
             )
         );
 
@@ -73,7 +74,7 @@ public static partial class CamBearingSet
         if (tool.Kind != DriverKind || c.Once("order", () => Order(c, tool)) is not { } answer)
         {
             return new Judgement(
-                Sentence.Of("Not this one. Strike it and pick a driver for cam bearings."),
+                Sentence.Of("Not this one. Strike it and pick a driver for bearings in a tunnel."),
                 new Call(
                     Verdict.Stop,
                     tool.Kind == DriverKind
@@ -113,14 +114,14 @@ public static partial class CamBearingSet
 
         return new Judgement(
             Sentence.Of(
-                "{first} first, from the {end}. Then as the arrows say.",
+                answer.Order.Count == 1 ? "{first}, from the {end}." : "{first} first, from the {end}. Then as the arrows say.",
                 ("first", Quantity.Word(Name(c.Sheet, answer.Order[0].Id))),
                 ("end", Quantity.Word(answer.Order[0].From == DriveOrder.DriveEnd.Front ? "front" : "rear"))
             ),
             new Call(
                 Verdict.Go,
                 Sentence.Of(
-                    "All {n} can be driven with {tool}.",
+                    answer.Order.Count == 1 ? "It can be driven with {tool}." : "All {n} can be driven with {tool}.",
                     ("n", Quantity.Count(answer.Order.Count)),
                     ("tool", Quantity.Word(tool.Name ?? tool.Id))
                 ),

@@ -41,7 +41,9 @@ public static partial class CamBearingSet
                 {
                     Verdict.Go => "Plug in. Look over the tunnel.",
                     Verdict.LookAgain => "Read its depth again.",
-                    _ => call.Checks[0].Side == Side.Lower ? "Drive it deeper, evenly." : "Too deep: it touches cam or oilway. A new one.",
+                    _ => call.Checks[0].Side == Side.Lower
+                        ? "Drive it deeper, evenly."
+                        : "Too deep: it touches shaft or oilway. A new one.",
                 }
             ),
             call

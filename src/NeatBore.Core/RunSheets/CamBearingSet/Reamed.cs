@@ -14,11 +14,11 @@ public static partial class CamBearingSet
 
     private static Judgement JudgeReamed(StepContext c)
     {
-        var bearings = c.Sheet.Cam!.Bearings;
+        var bearings = Changed(c).ToList();
         if (c.Step.Slots(c).FirstOrDefault(s => !c.Taken(ReamStep.Name, s)) is { } next)
         {
             var own = bearings.FirstOrDefault(b => next.Key == ReamStep.Inside(b.Id));
-            var wanted = c.Sheet.Cam.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance);
+            var wanted = c.Sheet.Cam!.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance);
             if (own is null)
             {
                 return Prompt.Next(c);
@@ -40,7 +40,7 @@ public static partial class CamBearingSet
                 );
         }
 
-        var limit = c.Sheet.Cam.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance);
+        var limit = c.Sheet.Cam!.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance);
         var call = Call.Of(
             [
                 .. bearings.SelectMany(b =>

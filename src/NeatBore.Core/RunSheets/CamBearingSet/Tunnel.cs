@@ -11,7 +11,7 @@ public static partial class CamBearingSet
 
     private static Judgement JudgeTunnel(StepContext c)
     {
-        var shares = c.Sheet.Cam!.Bearings.Select(b => (Bearing: b, Window: SeatedWindow(c.For(b.Id)))).ToList();
+        var shares = Changed(c).Select(b => (Bearing: b, Window: SeatedWindow(c.For(b.Id)))).ToList();
         if (shares.Any(s => s.Window is null))
         {
             return new Judgement(Sentence.Of("Drive them all first."));

@@ -79,7 +79,10 @@ public static partial class CamBearingSet
                 new Call(Verdict.Decide, Sentence.Of("Turned by hand: a slight hitch at one place."), [])
             ),
             _ => new Judgement(
-                Sentence.Of("Cam out. Look where it shines; measure the clearances, then ream."),
+                Sentence.Of(
+                    "{shaft} out. Look where it shines; measure the clearances, then ream.",
+                    ("shaft", Quantity.Word(ShaftWords.Of(c.Sheet).Title))
+                ),
                 new Call(Verdict.Stop, Sentence.Of("Turned by hand: tight."), [])
             ),
         };
@@ -95,7 +98,11 @@ public static partial class CamBearingSet
         if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(TurnStep.Name, s)) is { } next)
         {
             return new Judgement(
-                Sentence.Of("Turn the cam slowly through {clock}. Read the torque.", ("clock", Quantity.AtClock(next.AngleDeg!.Value)))
+                Sentence.Of(
+                    "Turn the {shaft} slowly through {clock}. Read the torque.",
+                    ("shaft", Quantity.Word(ShaftWords.Of(c.Sheet).Word)),
+                    ("clock", Quantity.AtClock(next.AngleDeg!.Value))
+                )
             );
         }
 
@@ -115,10 +122,11 @@ public static partial class CamBearingSet
                     TurningDrag.Finding.Spot =>
                         "One tight place at {spot}: look there for dirt, a burr, or a shell that is shut on one side.",
                     TurningDrag.Finding.Hitch =>
-                        "It hitches once a turn at {clock}: a bent cam, or one high shell. Roll the cam on blocks.",
+                        "It hitches once a turn at {clock}: a bent {shaft}, or one high shell. Roll the {shaft} on blocks.",
                     _ => "It drags twice a turn: lobes touch, or a shell is oval. Look for bright spots.",
                 },
                 ("clock", Quantity.AtClock(answer.OnceDeg ?? 0)),
+                ("shaft", Quantity.Word(ShaftWords.Of(c.Sheet).Word)),
                 ("spot", Quantity.AtClock(answer.SpotDeg ?? 0))
             ),
             answer.Call!.Sourced(k => k.Name == "mean torque" ? limit.SourceWords : "Neat Bore default"),

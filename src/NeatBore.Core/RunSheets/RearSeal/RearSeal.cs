@@ -6,9 +6,10 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>The rear seal: its housing centred where it has one, the seal in, the flange bolted up.</summary>
-public static class RearSeal
+public static partial class RearSeal
 {
     private static readonly ChoiceName Job = new("job");
+    private static readonly ChoiceName Joint = new("joint");
     private static readonly ChoiceName Wrench = new("wrench");
     private static readonly ChoiceName FlangeWrench = new("flange-wrench");
 
@@ -73,6 +74,28 @@ public static class RearSeal
         public static readonly StepName Name = new("rest");
     }
 
+    private static class RailStep
+    {
+        public static readonly StepName Name = new("rail");
+    }
+
+    private static class SealantStep
+    {
+        public static readonly StepName Name = new("sealant");
+    }
+
+    private static class CloseStep
+    {
+        public static readonly StepName Name = new("close");
+        public static readonly TickSlot Closed = Name.Tick("closed");
+    }
+
+    private static class CureStep
+    {
+        public static readonly StepName Name = new("cure");
+        public static readonly TickSlot Oil = Name.Tick("oil");
+    }
+
     private static class FlangeStep
     {
         public static readonly StepName Name = new("flange");
@@ -87,6 +110,21 @@ public static class RearSeal
         LooseStep.Name,
         SweepStep.Name,
         "rear-seal"
+    );
+
+    private static readonly JointClock s_joint = new(
+        Joint,
+        SealantStep.Name,
+        CloseStep.Name,
+        CureStep.Name,
+        new JointWords(
+            "Housing on, centred, bolts snug",
+            "Bolts snug in order, gently. Tick it when they are.",
+            "Closed. Tighten in order.",
+            "Closed in time. Tighten in order.",
+            "Cured, then oiled. The rear seal is done.",
+            "Too late: it has skinned. Housing off, both faces clean, a new bead."
+        )
     );
 
     /// <summary>The first version.</summary>
@@ -323,7 +361,7 @@ public static class RearSeal
                     Fasteners = sheet =>
                         [
                             BoltPattern.Set(
-                                FlangeGroup(sheet),
+                                RearFlange.Group(sheet),
                                 "Rear flange",
                                 View.Rear,
                                 sheet.Rear!.Flange.Places,
@@ -335,15 +373,15 @@ public static class RearSeal
                             .. c.Sheet.Rear!.Flange.BoltsUsedOnce
                                 ? [Slot.Tick(FlangeStep.New, "New bolts: these are used once")]
                                 : Array.Empty<Slot>(),
-                            .. BoltPattern.Slots(c, FlangePlan(c), c.Chosen(FlangeWrench)),
+                            .. BoltPattern.Slots(c, RearFlange.Plan(c), c.Chosen(FlangeWrench)),
                         ],
                     Judge = c =>
                         c.Sheet.Rear!.Flange.BoltsUsedOnce && !c.Taken(FlangeStep.New)
                             ? Prompt.Next(c)
                             : BoltPattern.Judge(
                                 c,
-                                FlangePlan(c),
-                                [FlangeGroup(c.Sheet)],
+                                RearFlange.Plan(c),
+                                [RearFlange.Group(c.Sheet)],
                                 c.Chosen(FlangeWrench),
                                 "All tight. The rear seal is done."
                             ),
@@ -367,6 +405,200 @@ public static class RearSeal
             View = View.Rear,
         };
 
+    /// <summary>It seals the housing's joint against the clock, keeps the order of a housing that is centred by turning, asks for little, and
+    /// leaves the flange to a task of its own.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Choices =
+            [
+                .. Version1.Choices.Where(c => c.Name == Job || c.Name == SealCare.Lip),
+                Version1.Choices.First(c => c.Name == Sweeping.School) with
+                {
+                    AskedAt = RailStep.Name,
+                },
+                new Choice(Joint, RailStep.Name, "The joint", JointClock.Kinds),
+                CrankTurns.Asked(RailStep.Name),
+                Version1.Choices.First(c => c.Name == Sweeping.Hang),
+                BoltPattern.Wrench(Wrench, TorqueStep.Name),
+            ],
+            Steps =
+            [
+                First(FloatFirstStep.Name) with
+                {
+                    When = c =>
+                        Applies.If(
+                            c.Chosen(Job) != "reseal" && c.Sheet.EndFloat is not null && c.Other("crank-float") is not Standing.Done,
+                            "The float is set, stays as it is, or this engine has none to set."
+                        ),
+                },
+                First(PartsStep.Name) with
+                {
+                    Slots = c =>
+                        [
+                            new Slot("seal", "New seal", SlotKind.Text, Required: false),
+                            Slot.Tick(
+                                "clean",
+                                c.Sheet.Rear!.Kind == RearKind.TwoPiece
+                                    ? "Old seal out; bore, faces, cap’s sides and split clean; track smooth, its edge broken"
+                                    : "Old seal out; bore and faces clean; flange’s track smooth, its edge broken"
+                            ),
+                        ],
+                },
+                First(LeaveStep.Name),
+                new Step(RailStep.Name, "Dry on the block: sump rail", "rail")
+                {
+                    When = Centred,
+                    Slots = _ => SumpRail.Slots("Housing"),
+                    Judge = c =>
+                        SumpRail.Judge(
+                            c,
+                            c.Sheet.Rear!.Housing!.Rail ?? c.Sheet.Usual(NeatBoreDefaults.RailStep),
+                            "The rail is flush. Housing off again.",
+                            "The sump would leak at this corner. Dress or shim the rail now, while it is dry; sealant alone won’t do."
+                        ),
+                    Gate = "the rail is flush",
+                    Cautions = ["Edges of the rail cut."],
+                },
+                First(HangStep.Name) with
+                {
+                    When = c =>
+                        Swung(c) is { Because: not null } none ? none : Applies.If(c.Chosen(Sweeping.School) == "dial", "Nothing droops."),
+                },
+                new Step(BenchStep.Name, "Seal in, on the bench", "seal")
+                {
+                    Leaves = [new("seal in a housing that is not on yet", LooseStep.Name)],
+                    When = Turned,
+                    Slots = c => [SealCare.DressedOver(c.Chosen(SealCare.Lip), "pressed flush and square, on the bench")],
+                    Judge = JudgeBench,
+                    Gate = "a lip that can centre it",
+                    Cautions = ["Support the housing right under its bore: light alloy cracks."],
+                },
+                new Step(SealantStep.Name, "The joint", "sealant")
+                {
+                    Leaves = [new("sealant open on the face", CloseStep.Name)],
+                    Afresh = true,
+                    When = Centred,
+                    Slots = c => s_joint.SpreadSlots(c),
+                    Judge = c => s_joint.JudgeSpread(c),
+                    NoWayBack = true,
+                    Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
+                },
+                First(LooseStep.Name) with
+                {
+                    Slots = LooseSlots,
+                    Judge = JudgeLoose,
+                },
+                First(SweepStep.Name) with
+                {
+                    When = Swung,
+                    Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug its bolts in order."),
+                },
+                new Step(CloseStep.Name, "Snug, in time", "sealant")
+                {
+                    When = c =>
+                        Centred(c) is { Because: not null } none
+                            ? none
+                            : Applies.If(s_joint.Product(c) is not null, "A gasket waits for nobody."),
+                    Afresh = true,
+                    Needs = [SealantStep.Name],
+                    Slots = _ => [Slot.Tick(CloseStep.Closed, "Bolts snug in order")],
+                    Judge = c => s_joint.JudgeClosed(c),
+                    Gate = "closed in time",
+                    Cautions = ["Don’t slide it about: it smears the bead."],
+                },
+                First(TorqueStep.Name) with
+                {
+                    Judge = c =>
+                        BoltPattern.Judge(
+                            c,
+                            HousingPlan(c),
+                            c.Sheet.Rear!.Housing!.Groups,
+                            c.Chosen(Wrench),
+                            c.Chosen(Sweeping.School) == "turn" ? "All tight. Look round the lip." : "All tight. Sweep it once more."
+                        ),
+                },
+                First(FinalStep.Name) with
+                {
+                    When = Swung,
+                },
+                new Step(ReachStep.Name, "Round the lip, tight", "seal")
+                {
+                    Loosens = [TorqueStep.Name],
+                    When = Turned,
+                    Slots = ReachSlots,
+                    Judge = JudgeReach,
+                    Gate = "the lip lies even",
+                    Cautions = ["A feeler beside a lip cuts it: only where there is room, never under it."],
+                },
+                First(DressStep.Name) with
+                {
+                    When = c => Applies.If(Turned(c).Because is not null, "The seal is in its housing already."),
+                    Slots = c => [SealCare.DressedOver(c.Chosen(SealCare.Lip), "case as the sheet says, sleeve over the flange’s edge")],
+                },
+                First(PressStep.Name) with
+                {
+                    When = c =>
+                        Turned(c).Because is null
+                            ? Applies.If(false, "The seal is in its housing already.")
+                            : Applies.If(
+                                c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block,
+                                "It is laid in with the cap, not pressed."
+                            ),
+                    Title = "Press it in, plate off, read it",
+                    Slots = c => SealSeat.Slots(c.Sheet.Rear!.Seal, View.Rear, c.Sheet.Rear.Seal.DepthMm, "rear/seal"),
+                    Cautions = ["Plate’s gap even all round: small turns, round and round. Watch the spring and the case."],
+                },
+                new Step(SpringStep.Name, "Spring and case", "seal")
+                {
+                    When = c =>
+                        Turned(c).Because is null
+                            ? Applies.If(false, "Looked at on the bench.")
+                            : Applies.If(
+                                c.Sheet.Rear!.Kind is RearKind.Housing or RearKind.Block,
+                                "It is laid in with the cap, not pressed."
+                            ),
+                    Slots = _ =>
+                        [
+                            Slot.Pick(
+                                SpringStep.Looks,
+                                "All round, plate off",
+                                new("whole", "spring home, case whole, lip lies out"),
+                                new("spring", "spring off its groove"),
+                                new("case", "case buckled, or lip folded")
+                            ),
+                        ],
+                    Judge = JudgeSpring,
+                    Gate = "spring and case are whole",
+                    Cautions = ["Never lever on the lip."],
+                },
+                First(CapStep.Name),
+                First(RestStep.Name),
+                new Step(CureStep.Name, "Cure, then oil", "sealant")
+                {
+                    When = c =>
+                        Centred(c) is { Because: not null } none
+                            ? none
+                            : Applies.If(s_joint.Product(c) is not null, "A gasket needs no time to cure."),
+                    Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
+                    Judge = c => s_joint.JudgeCure(c),
+                    Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
+                },
+            ],
+            Rests = c =>
+                SealCare.Resting(c, c.Sheet.Rear?.Seal, SealSeat.Last(PressStep.Name), RestStep.Name, "rear seal")
+                ?? s_joint.Resting(c, "rear housing"),
+            Supplies = sheet =>
+                [
+                    Supply.Seal(sheet.Rear?.Seal, "Rear seal"),
+                    .. sheet.Rear?.Kind == RearKind.Housing ? [Supply.Joint(sheet)] : Array.Empty<Supply>(),
+                    .. SealCare.Supplies(sheet.Rear?.Seal),
+                ],
+        };
+
+    private static Step First(StepName name) => Version1.Steps.First(s => s.Name == name);
+
     private static Applies HasHousing(StepContext c) =>
         Applies.If(c.Sheet.Rear!.Kind == RearKind.Housing, "This seal has no housing that floats.");
 
@@ -377,24 +609,6 @@ public static class RearSeal
 
     private static TorquePlan.Answer HousingPlan(StepContext c) =>
         BoltPattern.Plan(c.Sheet.Rear!.Housing!.Bolts, c.Sheet.Rear.Housing.Groups, View.Rear);
-
-    private static BoltGroup FlangeGroup(EngineSheet sheet)
-    {
-        var flange = sheet.Rear!.Flange;
-        return new BoltGroup(
-            "flange",
-            flange.MajorMm,
-            flange.PitchMm,
-            flange.TorqueNm,
-            flange.Torque,
-            [0.4, 1],
-            flange.AngleDeg,
-            flange.AngleWindowDeg
-        );
-    }
-
-    private static TorquePlan.Answer FlangePlan(StepContext c) =>
-        BoltPattern.Plan(c.Sheet.Rear!.Flange.Places, [FlangeGroup(c.Sheet)], View.Rear);
 
     private static IReadOnlyList<Squareness.Screw> PlateScrews(StepContext c)
     {

@@ -151,7 +151,7 @@ public static partial class TimingCover
     private static readonly Option s_even = new("free", "even all round");
     private static readonly Option s_uneven = new("tight", "pressed to one side");
 
-    private static string AtLast(StepContext c) => Product(c) is null ? "The cover is done." : "Let it cure.";
+    private static string AtLast(StepContext c) => s_joint.Product(c) is null ? "The cover is done." : "Let it cure.";
 
     private static Judgement JudgeFinal(StepContext c)
     {

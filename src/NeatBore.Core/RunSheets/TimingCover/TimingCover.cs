@@ -71,7 +71,23 @@ public static partial class TimingCover
         SweepStep.Name,
         "timing-cover"
     );
-    private static readonly Sentence s_skinned = Sentence.Of("Too late: it has skinned. Cover off, both faces clean, a new bead.");
+    private static readonly JointClock s_joint = new(
+        Sealant,
+        SealantStep.Name,
+        CloseStep.Name,
+        CureStep.Name,
+        new JointWords(
+            "Cover on to its marks, bolts snug",
+            "Cover on to its marks, bolts snug in order. Tick it when it is closed.",
+            "Closed. Sweep once more.",
+            "Closed in time. One sweep to confirm.",
+            "Cured, then oiled. The cover is done.",
+            "Too late: it has skinned. Cover off, both faces clean, a new bead."
+        )
+    )
+    {
+        DryRun = c => ClosingMinutes(c),
+    };
 
     /// <summary>The first version.</summary>
     public static Procedure Version1 { get; } =
@@ -112,17 +128,7 @@ public static partial class TimingCover
                     "The dial’s tip reads",
                     _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]
                 ),
-                new Choice(
-                    Sealant,
-                    SealantStep.Name,
-                    "The joint",
-                    sheet =>
-                        [
-                            .. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)),
-                            new("gasket", "dry gasket"),
-                            new("dressed", "gasket, dressed"),
-                        ]
-                ),
+                new Choice(Sealant, SealantStep.Name, "The joint", JointClock.Kinds),
             ],
             [
                 new Step(BeforeStep.Name, "Balancer comes later", "cover-before")
@@ -235,24 +241,8 @@ public static partial class TimingCover
                 {
                     Leaves = [new("sealant open on the face", CloseStep.Name)],
                     Afresh = true,
-                    Slots = c =>
-                        Product(c) is null
-                            ? [Slot.Tick(SealantStep.Spread, "Gasket on, holes in line")]
-                            :
-                            [
-                                new Slot(
-                                    SealantStep.Shop,
-                                    "Temperature of the joint",
-                                    SlotKind.Number,
-                                    Dimension.Temperature,
-                                    1,
-                                    "thermometer",
-                                    Plausible: new Band(-5, 45),
-                                    Expected: 19
-                                ),
-                                Slot.Tick(SealantStep.Spread, "Bead begun: the clock runs"),
-                            ],
-                    Judge = JudgeSpread,
+                    Slots = s_joint.SpreadSlots,
+                    Judge = s_joint.JudgeSpread,
                     NoWayBack = true,
                     Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
                 },
@@ -262,7 +252,7 @@ public static partial class TimingCover
                     Afresh = true,
                     Needs = [SealantStep.Name],
                     Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],
-                    Judge = JudgeClosed,
+                    Judge = s_joint.JudgeClosed,
                     Gate = "closed in time",
                     Cautions = ["Don’t slide it about: it smears the bead."],
                 },
@@ -303,37 +293,22 @@ public static partial class TimingCover
                 },
                 new Step(RailStep.Name, "Sump rail", "rail")
                 {
-                    Slots = c =>
-                        new[] { ("left", "9 side"), ("right", "3 side") }
-                            .Select(p => new Slot(
-                                p.Item1,
-                                $"Cover proud of the block, {p.Item2}; − if below",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.01,
-                                "depth-gauge",
-                                Plausible: new Band(-2, 2),
-                                Expected: 0.02
-                            ))
-                            .ToList(),
+                    Slots = _ => SumpRail.Slots("Cover"),
                     Judge = JudgeRail,
                     Cautions = ["Edges of the rail cut."],
                 },
                 new Step(CureStep.Name, "Cure, then oil", "sealant")
                 {
-                    When = c => Applies.If(Product(c) is not null, "A gasket needs no time to cure."),
+                    When = c => Applies.If(s_joint.Product(c) is not null, "A gasket needs no time to cure."),
                     Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
-                    Judge = JudgeCure,
+                    Judge = s_joint.JudgeCure,
                     Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
                 },
             ]
         )
         {
             Wants = new("cover"),
-            Rests = c =>
-                !c.Taken(CureStep.Oil) && c.TakenAt(SealantStep.Spread) is { } spread && Clocked(c, spread) is { } clock
-                    ? new Rest("The cover’s sealant sets", clock.HandleAt)
-                    : null,
+            Rests = c => s_joint.Resting(c, "cover"),
             Supplies = sheet => [Supply.Joint(sheet), Supply.UsedUp("solvent", "Solvent and clean cloth")],
         };
 

@@ -191,6 +191,7 @@ function Part({
 function OffEngine({ strip, places, at }: { strip: Outline; places: readonly PlaceState[]; at: Axes }) {
   const tray = places.find((p) => p.id === 'rockers');
   const press = places.find((p) => p.id === 'pressed');
+  const shaft = places.find((p) => p.id === 'auxiliary');
   const [top, foot] = [strip.layout.deckMm, -strip.layout.railMm];
   const count = strip.rockers;
   const across = Math.ceil(count / 2);
@@ -214,6 +215,7 @@ function OffEngine({ strip, places, at }: { strip: Outline; places: readonly Pla
           })}
         </>
       )}
+      {shaft && <Auxiliary z={[shaft.fromMm + 12, shaft.toMm - 6]} middle={(top + foot) / 2} at={at} />}
       {press && (
         <>
           <Part at={at} z={[press.fromMm + 14, press.toMm - 8]} r={[foot, foot + 34]} />
@@ -224,6 +226,26 @@ function OffEngine({ strip, places, at }: { strip: Outline; places: readonly Pla
           />
         </>
       )}
+    </>
+  );
+}
+
+/** An auxiliary shaft in its bushes, cut along its axis: a sign of it, since the engine from the side would hide it. */
+function Auxiliary({ z: [from, to], middle, at }: { z: [number, number]; middle: number; at: Axes }) {
+  const long = to - from;
+  return (
+    <>
+      <Part at={at} z={[from, to]} r={[middle - 44, middle + 44]} />
+      {[0.1, 0.72].map((share) => (
+        <Part
+          key={share}
+          at={at}
+          z={[from + share * long, from + (share + 0.18) * long]}
+          r={[middle - 24, middle + 24]}
+        />
+      ))}
+      <Part at={at} z={[from - 6, to - 4]} r={[middle - 15, middle + 15]} />
+      <Part at={at} z={[from + 0.46 * long, from + 0.56 * long]} r={[middle - 20, middle + 20]} />
     </>
   );
 }

@@ -9,6 +9,27 @@ export type Shape = Bearing['passages'][number]['shape'];
 
 export type Sight = NonNullable<ReadingState['sight']>;
 
+/** A bearing's value in a sheet: the tunnel it is of, and which one it is. */
+export function bearingAt(path: string): { tunnel: 'cam' | 'auxiliary'; n: number } | null {
+  const found = /^(cam|auxiliary)\/bearings\/(\d+)\//.exec(path);
+  return found && { tunnel: found[1] as 'cam' | 'auxiliary', n: Number(found[2]) };
+}
+
+/** The sheet as a task sees it: one on an auxiliary shaft finds that tunnel in the cam's place. */
+export const seenBy = (kind: string, sheet: EngineSheet): EngineSheet =>
+  kind === 'auxiliary-bushes'
+    ? {
+        ...sheet,
+        cam: sheet.auxiliary ?? null,
+        // The lobes are the cam's own.
+        layout: { ...sheet.layout, camBearings: [], lobes: [] },
+      }
+    : sheet;
+
+/** What the shaft of a tunnel is called, and a bearing of it before its number. */
+export const wordsOf = (cam: Cam): { shaft: string; bearing: string } =>
+  cam.shaft === 'auxiliary' ? { shaft: 'shaft', bearing: 'bush' } : { shaft: 'cam', bearing: 'bearing' };
+
 export const bearingOf = (sheet: EngineSheet, item: string): Bearing | undefined =>
   sheet.cam?.bearings.find((b) => b.id === item) ?? sheet.cam?.bearings[0];
 

@@ -1,11 +1,12 @@
 import { writeQuantity } from '../../entry/wording';
+import { wordsOf } from './bearing';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { Words } from '../kit/Words';
 import { onCircle, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
 
 /** The cam's turning torque round a turn. */
-export function camDrag({ step, reader }: SceneInput): Scene {
+export function camDrag({ sheet, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).filter((s) => s.slot.angleDeg != null);
   const centre: Point = [430, 256];
   const values = slots.map((s) => s.live?.value ?? undefined);
@@ -34,7 +35,7 @@ export function camDrag({ step, reader }: SceneInput): Scene {
     .map((v, i) => (v === undefined ? undefined : onCircle(centre, (v / most) * out, i * 45)))
     .filter((p) => p !== undefined);
   return {
-    title: 'Torque to turn the cam, round a turn, seen from the front',
+    title: `Torque to turn the ${wordsOf(sheet.cam!).shaft}, round a turn, seen from the front`,
     places,
     ...(answer && {
       twin: [
@@ -56,10 +57,13 @@ export function camDrag({ step, reader }: SceneInput): Scene {
           <circle cx={centre[0]} cy={centre[1]} r={out} />
           {/* The cam's end: its journal, the lobe behind it, the dowel and the bolts that the wrench turns it by. */}
           <g stroke="var(--color-structure)">
-            <path
-              d={`M${centre[0] - 52} ${centre[1]}a52 52 0 1 0 104 0c0 -30 -26 -82 -52 -82s-52 52 -52 82z`}
-              fill="var(--color-field-deep)"
-            />
+            {/* An auxiliary shaft has a gear there, drawn as its journal alone. */}
+            {sheet.cam!.shaft !== 'auxiliary' && (
+              <path
+                d={`M${centre[0] - 52} ${centre[1]}a52 52 0 1 0 104 0c0 -30 -26 -82 -52 -82s-52 52 -52 82z`}
+                fill="var(--color-field-deep)"
+              />
+            )}
             <circle cx={centre[0]} cy={centre[1]} r="58" />
             <circle cx={centre[0]} cy={centre[1]} r="12" />
             {[60, 180, 300].map((deg) => {

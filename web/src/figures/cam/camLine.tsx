@@ -3,7 +3,8 @@ import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
 import { type Place, type Scene, type SceneInput, slotsOf } from '../scene';
-import { numberOf, tunnel } from './tunnel';
+import { wordsOf } from './bearing';
+import { numberOf, titleOf, tunnel } from './tunnel';
 
 /** How far each bearing stands off, magnified, with the room in it as a tube, and the best straight cam through them. */
 export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
@@ -34,8 +35,8 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
   return {
     title:
       tried.length > 0
-        ? 'The cam itself, put through bearing by bearing'
-        : 'Each bearing off the bar, magnified; bars: the room in it; line: the straightest cam',
+        ? `The ${wordsOf(cam).shaft} itself, put through ${wordsOf(cam).bearing} by ${wordsOf(cam).bearing}`
+        : `Each ${wordsOf(cam).bearing} off the bar, magnified; bars: the room in it; line: the straightest ${wordsOf(cam).shaft}`,
     places,
     // One bearing at a time, or the last.
     shows: slots
@@ -48,7 +49,7 @@ export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
         ...answer.stations.map(
           (s) =>
             [
-              `Bearing ${numberOf(cam, s.id)}`,
+              titleOf(cam, s.id),
               `${writeMm(s.offMm, reader, 0.001)} off, ${writeMm(s.leftMm, reader, 0.001)} left`,
             ] as const,
         ),

@@ -1,7 +1,7 @@
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import type { Scene, SceneInput } from '../scene';
-import { numberOf, tunnel } from './tunnel';
+import { nameOf, numberOf, titleOf, tunnel } from './tunnel';
 
 /** Words broken into lines of about so many letters. */
 const lines = (text: string, letters: number): string[] =>
@@ -26,9 +26,9 @@ export function camOrder({ sheet, step }: SceneInput): Scene {
     ...(answer && {
       twin: [
         ...answer.order.map(
-          (o, i) => [`${i + 1}: bearing ${numberOf(cam, o.id)}`, `from the ${o.from}: ${o.because}`] as const,
+          (o, i) => [`${i + 1}: ${nameOf(cam, o.id)}`, `from the ${o.from}: ${o.because}`] as const,
         ),
-        ...answer.impossible.map((o) => [`Bearing ${numberOf(cam, o.id)}, not possible`, o.because] as const),
+        ...answer.impossible.map((o) => [`${titleOf(cam, o.id)}, not possible`, o.because] as const),
       ],
     }),
     drawing: (
@@ -69,9 +69,9 @@ export function camOrder({ sheet, step }: SceneInput): Scene {
         })}
         {lines(
           answer?.impossible[0]
-            ? `Not possible, bearing ${numberOf(cam, answer.impossible[0].id)}: ${answer.impossible[0].because}`
+            ? `Not possible, ${nameOf(cam, answer.impossible[0].id)}: ${answer.impossible[0].because}`
             : answer?.order[0]
-              ? `First bearing ${numberOf(cam, answer.order[0].id)}: ${answer.order[0].because}`
+              ? `First ${nameOf(cam, answer.order[0].id)}: ${answer.order[0].because}`
               : '',
           32,
         )

@@ -34,6 +34,7 @@ export function camShell({ sheet, step, reader }: SceneInput): Scene {
   return {
     title: `${step.title}: shell and bore seen from the front, to scale`,
     places,
+    choice: { left: 24, bottom: 12, width: 300 },
     ...(found && {
       twin: [
         ['Crush', writeMm(found.crushMm, reader, 0.001)],

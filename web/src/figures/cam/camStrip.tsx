@@ -2,7 +2,8 @@ import { writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { type Scene, type SceneInput, shownOn } from '../scene';
-import { numberOf, tunnel } from './tunnel';
+import { wordsOf } from './bearing';
+import { numberOf, titleOf, tunnel } from './tunnel';
 
 /** All bearings at once: window, crush, clearance and how each stands. */
 export function camStrip({ sheet, task, reader }: SceneInput): Scene {
@@ -28,12 +29,12 @@ export function camStrip({ sheet, task, reader }: SceneInput): Scene {
     </Words>
   );
   return {
-    title: 'The whole tunnel, front at the left, bearings to scale along it',
+    title: `The whole tunnel, front at the left, ${wordsOf(cam).bearing === 'bush' ? 'bushes' : 'bearings'} to scale along it`,
     places: {},
     twin: found.map(
       (f) =>
         [
-          `Bearing ${numberOf(cam, f.b.id)}`,
+          titleOf(cam, f.b.id),
           `${f.window === undefined ? 'not looked at' : `${writeNumber(f.window * 100, 1)} % open`}, crush ${f.fit ? writeMm(f.fit.crushMm, reader, 0.001) : 'not measured'}, driven ${f.drives}`,
         ] as const,
     ),

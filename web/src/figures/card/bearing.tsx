@@ -1,4 +1,4 @@
-import { half } from '../cam/bearing';
+import { bearingAt, half } from '../cam/bearing';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { onFaced, type Point } from '../scene';
@@ -10,8 +10,11 @@ export const bearingFront: { centre: Point; radius: number } = { centre: [card.w
 
 /** A cam bearing from the front over the same cut along its axis, with the hole that feeds it. */
 export function bearing({ sheet, open, reader }: CardInput): CardScene {
-  const n = Number(/^cam\/bearings\/(\d+)/.exec(open ?? '')?.[1] ?? 0);
-  const part = sheet.cam!.bearings[n] ?? sheet.cam!.bearings[0]!;
+  const at = bearingAt(open ?? '');
+  const n = at?.n ?? 0;
+  const auxiliary = open?.startsWith('auxiliary') ?? false;
+  const tunnel = auxiliary ? sheet.auxiliary! : sheet.cam!;
+  const part = tunnel.bearings[n] ?? tunnel.bearings[0]!;
   const { centre } = bearingFront;
   const s = bearingFront.radius / (part.diameterMm / 2);
   const ring = (mm: number) => (mm / 2) * s;
@@ -21,13 +24,13 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
   const shell = left + part.depthMm * s;
   const oilAt = (hole: (typeof holes)[number]) => left + hole.fromFaceMm * s;
   const wall = part.wallMm * s;
-  const end = open?.replace(/^cam\/bearings\/\d+\//, '');
+  const end = open?.replace(/^\w+\/bearings\/\d+\//, '');
   // "oil" is the first, "oil2" the second.
   const asked = /^oil(\d?)\//.exec(end ?? '');
   const lit = asked ? Number(asked[1] || 1) - 1 : -1;
   const litHole = holes[lit];
   return {
-    title: `Bearing ${n + 1} from the front; under it along its axis, front at the left`,
+    title: `${auxiliary ? 'Bush' : 'Bearing'} ${n + 1} from the front; under it along its axis, front at the left`,
     drawing: (
       <>
         <Hatches />

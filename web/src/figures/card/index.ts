@@ -15,6 +15,7 @@ const parts: Record<string, (input: CardInput) => CardScene> = {
   endFloat: float,
   spigot: flange,
   cam: bearing,
+  auxiliary: bearing,
   rockers: rocker,
 };
 

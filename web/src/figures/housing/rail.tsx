@@ -6,7 +6,7 @@ import { Words } from '../kit/Words';
 import { type Scene, type SceneInput, slotsOf } from '../scene';
 
 /** The sump rail from the end: the block's face, the cover's face, and the step between them at both sides. */
-export function rail({ step, reader }: SceneInput): Scene {
+export function rail({ step, task, reader }: SceneInput): Scene {
   const at = { left: 170, right: 700 };
   const read = (key: string) => slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
   const perMm = 300;
@@ -25,7 +25,7 @@ export function rail({ step, reader }: SceneInput): Scene {
           block
         </Words>
         <Words at={[x + 82, 372]} anchor="middle">
-          cover
+          {task.view === 'rear' ? 'housing' : 'cover'}
         </Words>
         <path
           d={`M${x - 100} 300H${x + 150}`}

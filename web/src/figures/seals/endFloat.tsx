@@ -19,11 +19,13 @@ export function endFloat({ sheet, step, reader }: SceneInput): Scene {
   for (const { slot } of slots) {
     const [way, n] = slot.key.split('-');
     if (slot.kind === 'number')
-      places[slot.key] = { at: [way === 'front' ? 112 : 292, 100 + (Number(n) - 1) * 118] };
+      places[slot.key] = { at: [way === 'front' ? 112 : 292, 100 + (Number(n ?? 1) - 1) * 118] };
   }
+  // Once is enough after a flywheel.
+  const once = slots.some((s) => s.slot.key === 'front');
   const value = (key: string) => slots.find((s) => s.slot.key === key)?.live?.value ?? undefined;
-  const floats = [1, 2, 3]
-    .map((n) => [value(`front-${n}`), value(`rear-${n}`)] as const)
+  const floats = (once ? [''] : ['-1', '-2', '-3'])
+    .map((n) => [value(`front${n}`), value(`rear${n}`)] as const)
     .map(([f, r]) => (f === undefined || r === undefined ? undefined : r - f));
   const r = sheet.layout.flangeDiameterMm / 2;
   const s = 120 / r;

@@ -16,7 +16,9 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
       .filter((slot) => slot.kind === 'tick')
       .forEach((slot, i) => (placed[slot.key] = { at: [224, 92 + i * 76], width: 320 }));
   const clock = step.now.answer?.calculator === 'sealant-clock' ? step.now.answer : undefined;
-  const chosen = sheet.sealants?.find((s) => s.id === task.choices.find((c) => c.id === 'sealant')?.chosen);
+  const chosen = sheet.sealants?.find(
+    (s) => s.id === task.choices.find((c) => c.id === 'sealant' || c.id === 'joint')?.chosen,
+  );
   const began = shownOn(task, 'sealant');
   const spread = began && slotsOf(began).find((s) => s.slot.key === 'spread')?.live?.doneAt;
   const marks =

@@ -3,6 +3,7 @@ import type { MeasuredValue, PartView, WantedValue } from '../../api/types';
 import { ValueBox } from '../../bench/card/ValueBox';
 import { useReader } from '../../entry/reader';
 import { writeQuantity } from '../../entry/wording';
+import { bearingAt } from '../../figures/cam/bearing';
 import { cardFigure } from '../../figures/card';
 import { card } from '../../figures/card/scene';
 import { useNarrow } from '../../ui/useNarrow';
@@ -20,14 +21,11 @@ interface Props {
   onLast: () => void;
 }
 
-const bearingOf = (path: string): number | null => {
-  const n = /^cam\/bearings\/(\d+)\//.exec(path)?.[1];
-  return n === undefined ? null : Number(n);
-};
+const bearingOf = (path: string): number | null => bearingAt(path)?.n ?? null;
 
 /** On one bearing's own page it need not be named with each value. */
 const withoutBearing = (label: string): string => {
-  const own = label.replace(/^Bearing \d+: /, '');
+  const own = label.replace(/^(Bearing|Bush) \d+: /, '');
   return own.charAt(0).toUpperCase() + own.slice(1);
 };
 
@@ -41,8 +39,9 @@ export function PartBoxes({ sheet, part, measured, onLast }: Props) {
     // On a phone the drawing is seen first.
     first && !narrow ? { path: first.path, n: 0 } : null,
   );
+  const tunnel = part.part === 'cam' || part.part === 'auxiliary' ? part.part : undefined;
   const bearings = [...new Set(part.values.flatMap((v) => bearingOf(v.path) ?? []))];
-  const bearing = bearingOf(open ?? '') ?? (part.part === 'cam' ? bearings[0] : undefined);
+  const bearing = bearingOf(open ?? '') ?? (tunnel ? bearings[0] : undefined);
   const [whole, setWhole] = useState(false);
   const shown =
     bearing === undefined
@@ -91,10 +90,10 @@ export function PartBoxes({ sheet, part, measured, onLast }: Props) {
             >
               {figure.drawing}
             </svg>
-            {bearing !== undefined && drawn.cam?.bearings[bearing] && (
+            {bearing !== undefined && tunnel && drawn[tunnel]?.bearings[bearing] && (
               <PassageHandles
-                bearing={drawn.cam.bearings[bearing]}
-                at={`cam/bearings/${bearing}`}
+                bearing={drawn[tunnel].bearings[bearing]}
+                at={`${tunnel}/bearings/${bearing}`}
                 onPlace={(path, degrees) => sheet.tell(path, degrees, true)}
                 onOpen={setOpen}
               />
@@ -122,7 +121,7 @@ export function PartBoxes({ sheet, part, measured, onLast }: Props) {
               <button
                 key={n}
                 type="button"
-                aria-label={`Bearing ${n + 1}`}
+                aria-label={`${tunnel === 'auxiliary' ? 'Bush' : 'Bearing'} ${n + 1}`}
                 aria-pressed={n === bearing && !whole}
                 className={chip(n === bearing && !whole)}
                 onClick={() => goTo(n)}

@@ -23,15 +23,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
     {
         var build = await app.BuildAsync("081");
         using var builder = new Builder();
-        builder.Open($"{app.Address}/builds/{build}/cam-bearings/cam");
-        builder.GoOn("Begin: Cam bearings");
-        for (var n = 0; n < 7; n++)
-        {
-            builder.See($"Bearing {n + 1}: out");
-            builder.Tick("noted");
-        }
-
-        Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
+        Out(builder, build);
         for (var n = 0; n < 7; n++)
         {
             Set(builder, s_bearings[n].Bore);
@@ -111,15 +103,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
     {
         var build = await app.BuildAsync("082");
         using var builder = new Builder();
-        builder.Open($"{app.Address}/builds/{build}/cam-bearings/cam");
-        builder.GoOn("Begin: Cam bearings");
-        for (var n = 0; n < 7; n++)
-        {
-            builder.See($"Bearing {n + 1}: out");
-            builder.Tick("noted");
-        }
-
-        Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
+        Out(builder, build);
         for (var n = 0; n < 7; n++)
         {
             builder.Pick("holes", "all there, right way round");
@@ -169,6 +153,20 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.See("Not measured inside once driven: 7.");
         builder.IsAccessible();
         builder.HasNoErrors();
+    }
+
+    /// <summary>Begins, and notes what came out of where.</summary>
+    private void Out(Builder builder, string build)
+    {
+        builder.Open($"{app.Address}/builds/{build}/cam-bearings/cam");
+        builder.GoOn("Begin: Cam bearings");
+        for (var n = 0; n < 7; n++)
+        {
+            builder.See($"Bearing {n + 1}: out");
+            builder.Tick("noted");
+        }
+
+        Steps.Ticks(builder, "rodded", "plugs", "edges", "dry");
     }
 
     /// <summary>Measures a shell and its bore, which fit.</summary>

@@ -165,14 +165,18 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("The rear seal may go in.");
         builder.IsAccessible();
         builder.GoOn("Rear seal");
-        builder.Read("seal", "RS-92");
-        Steps.Ticks(builder, "clean", "flange");
+        builder.Tick("clean");
+        builder.Read("left", "0.02");
+        builder.Read("right", "0.01");
+        builder.GoOn("How it hangs; droop");
         builder.Read("droop", "0.00");
         builder.Pick("held", "held central");
-        builder.Tick("on");
+        builder.WaitForPlace("shop");
+        builder.Click("//button[contains(., 'dry gasket')]");
+        Steps.Ticks(builder, "spread", "on");
         builder.WaitForPlace("0");
         builder.Arm("Simulated dial");
-        Sweep(builder, [.. s_all.Select(r => r.Place), "repeat"], rear: true);
+        Sweep(builder, rear: true);
         builder.See("The housing sits 0.");
         builder.See("seen from the rear");
         builder.IsAccessible();
@@ -184,7 +188,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
 
         builder.See("on its mark: sweep again");
         builder.Again("Tapped it");
-        Sweep(builder, [.. s_all.Select(r => r.Place), "repeat"], rear: true);
+        Sweep(builder, rear: true);
         builder.See("Central, ");
         builder.GoOn("Housing’s bolts in order");
         Pull(builder, 18);
@@ -192,10 +196,10 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.GoOn("Sweep, tight");
         builder.WaitForPlace("0");
         builder.Arm("Simulated dial");
-        Sweep(builder, [.. s_all.Select(r => r.Place), "repeat"], rear: true);
+        Sweep(builder, s_later, rear: true);
         builder.See("tight. Now the seal.");
         builder.GoOn("Lip, case and track");
-        Steps.Ticks(builder, "oil", "spring", "inward", "film", "guard", "plate");
+        builder.Tick("dressed");
         foreach (var (place, depth) in (IEnumerable<(string, string)>)[("0", "0.20"), ("90", "0.10"), ("180", "-0.30"), ("270", "-0.20")])
         {
             builder.Read(place, depth);
@@ -204,17 +208,15 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Turn screw 5 in by 0.25");
         builder.IsAccessible();
         builder.Again("One pass round");
-        builder.Tick("plate");
         foreach (var (place, depth) in (IEnumerable<(string, string)>)[("0", "0.50"), ("90", "0.52"), ("180", "0.50"), ("270", "0.48")])
         {
             builder.Read(place, depth);
         }
 
         builder.See("Square and at depth.");
-        builder.GoOn("Flange’s bolts");
-        builder.Tick("new");
-        Pull(builder, 24);
-        builder.See("All tight. The rear seal is done.");
+        builder.GoOn("Spring and case");
+        builder.Pick("looks", "spring home, case whole, lip lies out");
+        builder.See("The flange or flywheel is next.");
         builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
         builder.See("Tapped it");
         builder.HasNoErrors();

@@ -27,7 +27,7 @@ public class AuxiliaryShaftTests
         Assert.DoesNotContain(bench.Task.Steps, s => s.Ref.Item is "aux-1" or "aux-3");
         Assert.Equal("Bush 2", bench.Step("set").ItemName);
         bench.TakeAll("out").TakeAll("wash").TakeAll("set", "right", "51.59", "51.5").Pick("order", "tool", rod.Id);
-        Assert.Equal((Verdict.Go, "Bush 2, from the rear."), (bench.Step("order").Now.Call!.Verdict, bench.Says("order")));
+        Assert.Equal((Verdict.Go, "Bush 2, from the front."), (bench.Step("order").Now.Call!.Verdict, bench.Says("order")));
         Assert.Contains(
             bench.Step("start").Rounds[0].Slots,
             s => s.Slot.Label.Contains("relieved at the radius", StringComparison.Ordinal)
@@ -35,7 +35,7 @@ public class AuxiliaryShaftTests
         bench.TakeAll("start").TakeAll("bite", "in-line", "no");
         var feed = Assert.Single(s_four.Auxiliary!.Bearings[1].Passages).Id;
         bench.See("look", feed, 0, -1).Pick("look", "turns", "no").See("seat", feed, 0, 0);
-        bench.TakeAll("in").Pick("turn", "feel", "free");
+        bench.TakeAll("trial").Pick("turn", "feel", "free");
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.DoesNotContain(bench.Task.Steps.Select(s => s.Title), t => t.Contains("Cam", StringComparison.Ordinal));
     }

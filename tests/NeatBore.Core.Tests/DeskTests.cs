@@ -136,7 +136,7 @@ public class DeskTests
         var known = Workbench.Demo<EngineSheet>($"sheets/{file}");
         foreach (var procedure in ProcedureBook.Default.Newest.Where(p => p.Places(known).Count > 0))
         {
-            var sheet = Completion.Of(known, [], procedure.Wants).Sheet;
+            var sheet = procedure.Sees(Completion.Of(known, [], procedure.Wants).Sheet);
             Assert.Equal(procedure.Steps.Count, procedure.Steps.Select(s => s.Id).Distinct().Count());
             Assert.All(procedure.Steps, s => Assert.NotEmpty(s.Cautions));
             Assert.All(

@@ -208,7 +208,19 @@ public class SheetViewTests
     {
         var sheet = Workbench.Demo<EngineSheet>("sheets/v8-4.4.v1.json");
         Assert.Equal(
-            ["cover", "frontSeal", "cam", "endFloat", "rear", "spigot", "pressed-gear", "pressed-race", "pressed-bush", "pressed-pin"],
+            [
+                "cover",
+                "frontSeal",
+                "cam",
+                "auxiliary",
+                "endFloat",
+                "rear",
+                "spigot",
+                "pressed-gear",
+                "pressed-race",
+                "pressed-bush",
+                "pressed-pin",
+            ],
             SheetView.Lacked(sheet).Select(p => p.Id)
         );
         bool Offers(EngineSheet engine, string task) => ProcedureBook.Default.Newest.Single(p => p.Id == task).Places(engine).Count > 0;

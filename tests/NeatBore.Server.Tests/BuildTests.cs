@@ -119,7 +119,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
             groups,
             g => (string)g!["name"]! == "Crank bolt" && (string)g["standing"]! == "planned" && (string)g["torque"]!["source"]! == "manual"
         );
-        Assert.Contains(groups, g => (string)g!["name"]! == "Rear flange" && g["bolts"]!.AsArray().Count == 8);
+        Assert.Contains(groups, g => (string)g!["name"]! == "Flywheel" && g["bolts"]!.AsArray().Count == 8);
     }
 
     [Fact]

@@ -110,14 +110,14 @@ public sealed class SheetTests(Site site) : IClassFixture<Site>
                 $"/api/sheets/{engine}/versions",
                 $$"""{"by":"ines","version":{{version}},"because":"","values":[],"parts":["{{part}}"]}"""
             );
-        var (status, refused) = await SayAsync("four-1.8", 1, "pressed-pin");
+        var (status, refused) = await SayAsync("four-1.8", 2, "pressed-pin");
         Assert.Equal(422, status);
         Assert.StartsWith("“pressed-pin” can’t be added to this engine; it may be one of", (string)refused["errors"]!["parts"]![0]!);
-        (status, var now) = await SayAsync("four-1.8", 1, "pressed-gear");
-        Assert.Equal((200, 2), (status, (int)now["version"]!));
+        (status, var now) = await SayAsync("four-1.8", 2, "pressed-gear");
+        Assert.Equal((200, 3), (status, (int)now["version"]!));
         Assert.Contains("pressed-gear", now["view"]!["parts"]!.AsArray().Select(p => (string)p!["part"]!));
         Assert.DoesNotContain("pressed-gear", now["lacked"]!.AsArray().Select(p => (string)p!["id"]!));
-        Assert.Equal(422, (await SayAsync("four-1.8", 2, "pressed-gear")).Status);
+        Assert.Equal(422, (await SayAsync("four-1.8", 3, "pressed-gear")).Status);
     }
 
     [Fact]

@@ -7,7 +7,9 @@ import { metricFront } from '../src/entry/wording';
 import { cardFigure } from '../src/figures/card';
 import { sheetFrom } from './sheets';
 
-const sheets = readdirSync(join(import.meta.dirname, '../../demo/sheets')).map(sheetFrom);
+const sheets = ['demo', 'tests']
+  .flatMap((at) => readdirSync(join(import.meta.dirname, `../../${at}/sheets`)))
+  .map(sheetFrom);
 
 const paths = [
   'balancer/nose/diameterMm',
@@ -25,6 +27,7 @@ const paths = [
   'spigot/outerMm',
   'cam/bearings/1/diameterMm',
   'cam/bearings/0/oil/fromFaceMm',
+  'auxiliary/bearings/1/diameterMm',
   'rockers/body/boreMm',
 ];
 

@@ -108,6 +108,7 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'shims-trial': shims,
   plate,
   flywheel,
+  'flywheel-on': flywheel,
   'spigot-out': spigot,
   'spigot-bore': spigot,
   'spigot-in': spigot,

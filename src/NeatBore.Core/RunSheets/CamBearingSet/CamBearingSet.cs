@@ -70,9 +70,7 @@ public static partial class CamBearingSet
                     sheet =>
                         [
                             new(AllOfThem, "all"),
-                            .. sheet.Cam?.Bearings is { Count: > 1 } all
-                                ? all.Select(b => new Option(b.Id, $"{Number(sheet, b.Id)}"))
-                                : [],
+                            .. sheet.Cam?.Bearings is { Count: > 1 } all ? all.Select(b => new Option(b.Id, $"{Number(sheet, b.Id)}")) : [],
                         ]
                 ),
                 new Choice(

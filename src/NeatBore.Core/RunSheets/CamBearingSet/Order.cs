@@ -74,7 +74,10 @@ public static partial class CamBearingSet
         if (tool.Kind != DriverKind || c.Once("order", () => Order(c, tool)) is not { } answer)
         {
             return new Judgement(
-                Sentence.Of("Not this one. Strike it and pick a driver for bearings in a tunnel."),
+                Sentence.Of(
+                    "Not this one. Strike it and pick a driver for {bearings}.",
+                    ("bearings", Quantity.Word(ShaftWords.Of(c.Sheet).Noun))
+                ),
                 new Call(
                     Verdict.Stop,
                     tool.Kind == DriverKind

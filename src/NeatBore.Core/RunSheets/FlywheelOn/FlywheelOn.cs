@@ -4,7 +4,8 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>Flywheel or flange on: the one way that it fits, new bolts, a star in passes and perhaps an angle, the float once more.</summary>
+/// <summary>Flywheel or flange on: the one way that it fits, new bolts, a star in passes and perhaps an angle, the float once
+/// more.</summary>
 public static class FlywheelOn
 {
     private static readonly ChoiceName Wrench = new("wrench");
@@ -38,7 +39,7 @@ public static class FlywheelOn
         new(
             "flywheel-on",
             1,
-            "Flywheel on",
+            "Flywheel",
             sheet => sheet.MayHave(sheet.Rear, "rear") ? ["rear-seal"] : [],
             [
                 new Choice(
@@ -75,7 +76,7 @@ public static class FlywheelOn
                     Gate = "both faces are flat",
                     Cautions = ["A flywheel is heavy and its ring gear cuts: two hands or a hoist, toes clear."],
                 },
-                new Step(HungStep.Name, "On, the one way", "flywheel")
+                new Step(HungStep.Name, "On, the one way", "flywheel-on")
                 {
                     Works = ["float"],
                     Leaves = [new("flywheel on, bolts by hand", BoltsStep.Name)],
@@ -98,6 +99,7 @@ public static class FlywheelOn
                 new Step(BoltsStep.Name, "Bolts in a star", "flange-bolts")
                 {
                     Afresh = true,
+                    NoWayBack = true,
                     Fasteners = sheet =>
                         [
                             BoltPattern.Set(

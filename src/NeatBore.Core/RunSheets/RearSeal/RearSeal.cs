@@ -405,8 +405,8 @@ public static partial class RearSeal
             View = View.Rear,
         };
 
-    /// <summary>It seals the housing's joint against the clock, keeps the order of a housing that is centred by turning, asks for little, and
-    /// leaves the flange to a task of its own.</summary>
+    /// <summary>It seals the housing's joint against the clock, keeps the order of a housing that is centred by turning, asks for
+    /// little, and leaves the flange to a task of its own.</summary>
     public static Procedure Version2 { get; } =
         Version1 with
         {
@@ -418,8 +418,8 @@ public static partial class RearSeal
                 {
                     AskedAt = RailStep.Name,
                 },
-                new Choice(Joint, RailStep.Name, "The joint", JointClock.Kinds),
-                CrankTurns.Asked(RailStep.Name),
+                new Choice(Joint, SealantStep.Name, "The joint", JointClock.Kinds),
+                CrankTurns.Asked(LooseStep.Name),
                 Version1.Choices.First(c => c.Name == Sweeping.Hang),
                 BoltPattern.Wrench(Wrench, TorqueStep.Name),
             ],

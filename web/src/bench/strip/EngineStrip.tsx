@@ -235,17 +235,17 @@ function Auxiliary({ z: [from, to], middle, at }: { z: [number, number]; middle:
   const long = to - from;
   return (
     <>
-      <Part at={at} z={[from, to]} r={[middle - 44, middle + 44]} />
+      <Part at={at} z={[from, to]} r={[middle - 92, middle + 92]} />
       {[0.1, 0.72].map((share) => (
         <Part
           key={share}
           at={at}
           z={[from + share * long, from + (share + 0.18) * long]}
-          r={[middle - 24, middle + 24]}
+          r={[middle - 52, middle + 52]}
         />
       ))}
-      <Part at={at} z={[from - 6, to - 4]} r={[middle - 15, middle + 15]} />
-      <Part at={at} z={[from + 0.46 * long, from + 0.56 * long]} r={[middle - 20, middle + 20]} />
+      <Part at={at} z={[from - 6, to - 4]} r={[middle - 34, middle + 34]} />
+      <Part at={at} z={[from + 0.46 * long, from + 0.56 * long]} r={[middle - 46, middle + 46]} />
     </>
   );
 }

@@ -9,12 +9,10 @@ import { card, type CardInput, type CardScene } from './scene';
 export const bearingFront: { centre: Point; radius: number } = { centre: [card.width / 2, 150], radius: 118 };
 
 /** A cam bearing from the front over the same cut along its axis, with the hole that feeds it. */
-export function bearing({ sheet, open, reader }: CardInput): CardScene {
-  const at = bearingAt(open ?? '');
-  const n = at?.n ?? 0;
-  const auxiliary = open?.startsWith('auxiliary') ?? false;
-  const tunnel = auxiliary ? sheet.auxiliary! : sheet.cam!;
-  const part = tunnel.bearings[n] ?? tunnel.bearings[0]!;
+export function bearing({ sheet, open, reader }: CardInput, tunnel: 'cam' | 'auxiliary' = 'cam'): CardScene {
+  const n = bearingAt(open ?? '')?.n ?? 0;
+  const all = sheet[tunnel]!.bearings;
+  const part = all[n] ?? all[0]!;
   const { centre } = bearingFront;
   const s = bearingFront.radius / (part.diameterMm / 2);
   const ring = (mm: number) => (mm / 2) * s;
@@ -30,7 +28,7 @@ export function bearing({ sheet, open, reader }: CardInput): CardScene {
   const lit = asked ? Number(asked[1] || 1) - 1 : -1;
   const litHole = holes[lit];
   return {
-    title: `${auxiliary ? 'Bush' : 'Bearing'} ${n + 1} from the front; under it along its axis, front at the left`,
+    title: `${tunnel === 'auxiliary' ? 'Bush' : 'Bearing'} ${n + 1} from the front; under it along its axis, front at the left`,
     drawing: (
       <>
         <Hatches />

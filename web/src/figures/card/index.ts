@@ -15,7 +15,7 @@ const parts: Record<string, (input: CardInput) => CardScene> = {
   endFloat: float,
   spigot: flange,
   cam: bearing,
-  auxiliary: bearing,
+  auxiliary: (input) => bearing(input, 'auxiliary'),
   rockers: rocker,
 };
 

@@ -6,8 +6,8 @@ import { rows, type Scene, type SceneInput, slotsOf } from '../scene';
 /** The crank's rear end from the side with the flywheel beside it, or on it once it is said to be. */
 export function flywheel({ sheet, step }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
-  const on = step.ref.step === 'hung';
-  const [x, y] = [640, 262];
+  const on = step.figure === 'flywheel-on';
+  const [x, y] = [762, 262];
   const radius = 84;
   const s = radius / (sheet.layout.flangeDiameterMm / 2);
   const bolt = ((sheet.rear?.flange.boltCircleMm ?? 0) / 2) * s;
@@ -46,7 +46,7 @@ export function flywheel({ sheet, step }: SceneInput): Scene {
             />
           )}
         </g>
-        <Words at={[face + 70, y + 140]}>flywheel</Words>
+        <Words at={[face + 56, y + 140]}>flywheel</Words>
       </>
     ),
   };

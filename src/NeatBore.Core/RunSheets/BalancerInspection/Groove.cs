@@ -54,7 +54,7 @@ public static partial class BalancerInspection
             ? new LipTrack.DepthRange(
                 seal.DepthMm,
                 seal.Depth.Low ?? 0,
-                Math.Min(seal.Depth.High ?? seal.DepthMm, seal.BottomsMm ?? double.MaxValue)
+                Math.Min(seal.Depth.High ?? seal.DepthMm, (seal.BottomsMm ?? double.MaxValue) - 0.1)
             )
             : new LipTrack.DepthRange(track.SealDepthMm, track.SealDepthMinMm, track.SealDepthMaxMm);
         return LipTrack.Solve(

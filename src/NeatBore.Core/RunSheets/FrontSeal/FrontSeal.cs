@@ -182,12 +182,7 @@ public static partial class FrontSeal
                             First(c) ? Slot.Tick("ring", "Ring as wide as the seal, pressed evenly") : Ring(c),
                             .. c.Chosen(Home) == "stops"
                                 ? [Slot.Pick(PressStep.Flush, "Seal, all round", s_flush, s_proud)]
-                                : SealSeat.Slots(
-                                    c.Sheet.FrontSeal!,
-                                    View.Front,
-                                    c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
-                                    "frontSeal"
-                                ),
+                                : SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, PlannedMm(c), "frontSeal"),
                         ],
                     Judge = c =>
                         FromCrib.Refused(c, PressStep.Tool, RingNeed(c))
@@ -198,7 +193,7 @@ public static partial class FrontSeal
                                 : SealSeat.Judge(
                                     c,
                                     c.Sheet.FrontSeal!,
-                                    c.Number(PlanStep.Depth) ?? c.Sheet.FrontSeal!.DepthMm,
+                                    PlannedMm(c),
                                     "Square and at depth. Sealant into the notches now, if it has them."
                                 )
                         ),
@@ -291,19 +286,24 @@ public static partial class FrontSeal
             ),
         };
 
+    /// <summary>The depth that suits the track as it was found, mm; null where it was not looked at, or no depth helps.</summary>
+    private static double? ByTrackMm(StepContext c) =>
+        BalancerInspection.TrackOf(c) is { } track ? track.Options.FirstOrDefault(o => o.Kind == track.Pick)?.SealDepthMm : null;
+
+    /// <summary>How deep it is to sit, mm: what plan, press and call all go by.</summary>
+    private static double PlannedMm(StepContext c) => c.Number(PlanStep.Depth) ?? ByTrackMm(c) ?? c.Sheet.FrontSeal!.DepthMm;
+
     private static Judgement JudgePlan(StepContext c)
     {
         var seal = c.Sheet.FrontSeal!;
         if (c.Number(PlanStep.Depth) is not { } planned)
         {
-            var track = BalancerInspection.TrackOf(c);
-            var advised = track?.Options.FirstOrDefault(o => o.Kind == track.Pick)?.SealDepthMm;
             return new Judgement(
                 Sentence.Of(
-                    advised is not null
+                    ByTrackMm(c) is not null
                         ? "The track says {depth}. Type the depth you will press it to."
                         : "The sheet says {depth}. Type the depth you will press it to.",
-                    ("depth", Quantity.Mm(advised ?? seal.DepthMm, 0.1))
+                    ("depth", Quantity.Mm(PlannedMm(c), 0.1))
                 )
             );
         }
@@ -330,7 +330,10 @@ public static partial class FrontSeal
             ?? new Judgement(
                 call is null or { Verdict: Verdict.Go }
                     ? Sentence.Of("Press it to {depth}. Set the ring’s stop to it.", ("depth", Quantity.Mm(planned)))
-                    : Sentence.Of("Plan it again: the sheet says {depth}.", ("depth", Quantity.Mm(seal.DepthMm, 0.1))),
+                    : Sentence.Of(
+                        ByTrackMm(c) is null ? "Plan it again: the sheet says {depth}." : "Plan it again: the track says {depth}.",
+                        ("depth", Quantity.Mm(ByTrackMm(c) ?? seal.DepthMm, 0.1))
+                    ),
                 call
             );
     }

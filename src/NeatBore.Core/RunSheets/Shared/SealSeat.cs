@@ -91,6 +91,22 @@ internal static class SealSeat
             )
         );
         var call = answer.Call!.Sourced(check => check.Name == "tilt" ? tilt.SourceWords : seal.Depth.SourceWords);
+        // What was planned may lie near an end of what is allowed: how near it came is one thing, the end another.
+        var ends = seal.Depth.Checks("depth allowed", answer.MeanDepthMm, answer.UncertaintyMm.Mean).ToList();
+        if (ends.Count > 0 && ends.Max(k => k.Verdict) > call.Verdict)
+        {
+            var end = ends.MaxBy(k => k.Verdict)!;
+            call = new Call(
+                end.Verdict,
+                Sentence.Of(
+                    "It stands {mean} deep; {limit} is allowed.",
+                    ("mean", Quantity.Mm(answer.MeanDepthMm)),
+                    ("limit", Quantity.Mm(end.Limit))
+                ),
+                [end, .. call.Checks]
+            );
+        }
+
         var deepest = s_deg.Max(deg => c.Number(At(c.Step.Name, deg))!.Value);
         if (seal.BottomsMm is { } most && deepest >= most)
         {
@@ -112,7 +128,7 @@ internal static class SealSeat
             (Verdict.Go, _, _) => done,
             (Verdict.LookAgain, _, _) => "Wipe both faces and read the four depths again.",
             (_, "deepest place", _) => "Too deep: its spring has bottomed. Out with it; a new seal.",
-            (_, "depth", Side.Upper) => "It is {past} too deep. Ease it back or fit a new one; don’t lever on the lip.",
+            (_, "depth" or "depth allowed", Side.Upper) => "It is {past} too deep. Ease it back or fit a new one; don’t lever on the lip.",
             _ when first is not null => "Turn screw {screw} in by {turns}, then the next: round and round. Read again.",
             (_, "tilt", _) => "It sits crooked by {tilt}. Press on at {high} only, a little, and read again.",
             _ => "Press it {more} deeper, hardest at {high}. Read again.",

@@ -158,7 +158,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Set the crank’s float first");
         builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
         builder.GoOn("Begin: Crank float");
-        Steps.Ticks(builder, "stand", "bare", "mark");
+        Steps.Ticks(builder, "stand", "mark");
         builder.WaitForPlace("front-1");
         builder.Arm("Simulated dial");
         Pushes(builder);
@@ -229,7 +229,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         using var builder = new Builder();
         builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
         builder.GoOn("Begin: Crank float");
-        Steps.Ticks(builder, "stand", "bare", "mark");
+        Steps.Ticks(builder, "stand", "mark");
         foreach (
             var (place, value) in (IEnumerable<(string, string)>)
                 [("front-1", "0"), ("rear-1", "0.66"), ("front-2", "0"), ("rear-2", "0.67"), ("front-3", "0.01"), ("rear-3", "0.67")]
@@ -243,8 +243,12 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("it leaves 0.1");
         builder.IsAccessible();
         builder.GoOn("Trial, torqued");
-        builder.Read("fitted", "three, 0.558 in all");
-        Steps.Ticks(builder, "oiled", "torqued");
+        builder.WaitForPlace("stack");
+        builder.Click("//button[@data-slot='stack']/parent::*/button[1]");
+        builder.Tick("torqued");
+        builder.See("These shims leave 0.1");
+        builder.IsAccessible();
+        builder.GoOn("Push it both ways, shimmed");
         builder.WaitForPlace("front-1");
         builder.Arm("Simulated dial");
         Pushes(builder);

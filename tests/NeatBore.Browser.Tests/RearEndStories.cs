@@ -12,7 +12,7 @@ public sealed class RearEndStories(App app) : IClassFixture<App>
         using var builder = new Builder();
         builder.Open($"{app.Address}/builds/{build}/crank-float/rear-seal");
         builder.GoOn("Begin: Crank float");
-        Steps.Ticks(builder, "stand", "bare", "mark");
+        Steps.Ticks(builder, "stand", "mark");
         builder.WaitForPlace("front-1");
         builder.Click("//footer//button[.='By hand']");
         builder.Click("//*[@role='radio'][.='by hand']");

@@ -127,6 +127,8 @@ public class ByHandTests
                         SlotKind.Number when slot.Key == "set" => $"{bench.Sheet.CrankBolt!.TorqueNm}",
                         SlotKind.Number => $"{slot.Expected ?? 0}",
                         SlotKind.Text when slot.Key == "places" => $"1-{bench.Sheet.Rockers!.Places.Count}",
+                        // Shims of the stock.
+                        SlotKind.Text when slot.Key == "fitted" => "0.26 + 0.20 + 0.10",
                         _ => "done",
                     },
                     OddConfirmed: true,

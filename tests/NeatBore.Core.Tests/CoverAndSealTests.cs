@@ -163,7 +163,29 @@ public class CoverAndSealTests
         var picks = Assert.IsType<ShimChoice.Answer>(bench.Step("pick").Now.Answer);
         Assert.Equal(0.1, picks.Picks[0].EndPlayMm, 0.005);
         Assert.StartsWith("Fit ", bench.Says("pick"), StringComparison.Ordinal);
-        bench.TakeAll("trial", "0.26 + 0.20 + 0.10").TakeAll("again", "0.00", "0.10", "0.00", "0.10", "0.00", "0.10");
+        // What is not in the stock, and no list at all, is a stop that says so.
+        bench.Pick("trial", "stack", "others").Take("trial", "fitted", "0.31 + 0.20 + 0.10");
+        Assert.Equal(
+            (Verdict.Stop, true),
+            (
+                bench.Step("trial").Now.Call!.Verdict,
+                bench.Step("trial").Now.Call!.Because.Contains("0.310 mm left in the stock", StringComparison.Ordinal)
+            )
+        );
+        bench.Again("trial").Pick("trial", "stack", "others").Take("trial", "fitted", "three of them");
+        Assert.Contains("is no list of shims", bench.Step("trial").Now.Call!.Because, StringComparison.Ordinal);
+        bench.Again("trial").Pick("trial", "stack", bench.Step("trial").Rounds[^1].Slots[0].Slot.Options![0].Id).Take("trial", "torqued");
+        Assert.Equal(Verdict.Go, bench.Step("trial").Now.Call!.Verdict);
+        // Half a millimetre more than the stack can leave: another pick, for what the crank floats without shims.
+        bench.TakeAll("again", "0.00", "0.40", "0.00", "0.40", "0.00", "0.40");
+        Assert.Equal(Verdict.Stop, bench.Step("again").Now.Call!.Verdict);
+        Assert.Contains("Flywheel off, fit ", bench.Says("again"), StringComparison.Ordinal);
+        bench.Again("again");
+        Assert.Equal(2, bench.Step("again").Round);
+        bench
+            .Pick("trial", "stack", bench.Step("trial").Rounds[^1].Slots[0].Slot.Options![0].Id)
+            .Take("trial", "torqued")
+            .TakeAll("again", "0.00", "0.10", "0.00", "0.10", "0.00", "0.10");
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.Equal(StepStatus.LeftOut, bench.State.Tasks.Single(t => t.Ref == s_rear).Steps[0].Status);
     }

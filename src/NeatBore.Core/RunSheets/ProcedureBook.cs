@@ -18,6 +18,7 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             BalancerOn.Version1,
             BalancerOn.Version2,
             CrankFloat.Version1,
+            CrankFloat.Version2,
             RepairSleeve.Version1,
             RearSeal.Version1,
             RearSeal.Version2,

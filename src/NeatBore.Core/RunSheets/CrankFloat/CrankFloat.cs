@@ -87,4 +87,38 @@ public static partial class CrankFloat
             Supplies = sheet => sheet.EndFloat?.Shims is null ? [] : [Supply.Part("shims", "Thrust shims to pick from")],
             View = View.Rear,
         };
+
+    /// <summary>Fitted shims are picked from the stock and held against it; a float that is wrong is answered with a new pick.</summary>
+    public static Procedure Version2 { get; } =
+        Version1 with
+        {
+            Version = 2,
+            Steps =
+            [
+                .. Version1.Steps.Select(s =>
+                    s.Name == DialStep.Name ? s with { Slots = DialSlots }
+                    : s.Name == TrialStep.Name
+                        ? s with
+                        {
+                            Slots = TrialSlots,
+                            Judge = JudgeTrial,
+                            Gate = "shims of the stock",
+                            NoHand = true,
+                        }
+                    : s.Name == AgainStep.Name ? s with { Judge = JudgeShimmed, Loosens = [TrialStep.Name] }
+                    : s
+                ),
+            ],
+        };
+
+    private static IReadOnlyList<Slot> DialSlots(StepContext c) =>
+        [
+            Slot.Tick(
+                "stand",
+                c.Sheet.EndFloat!.Shims is null
+                    ? "Thrust bearing in, caps torqued; dial on the block, tip square on the flange"
+                    : "Flywheel or flange torqued, no shims; dial on the block, tip square on it"
+            ),
+            Slot.Tick("mark", "Flywheel marked, it goes back one way; skirts and rods clear of edges"),
+        ];
 }

@@ -37,15 +37,7 @@ public static partial class CrankFloat
             );
         }
 
-        var answer = ShimChoice.Solve(
-            new ShimChoice.Request(
-                found.Float,
-                new ShimChoice.EndPlay(limit.Low ?? 0, limit.High ?? 1, sheet.IdealMm),
-                new ShimChoice.ShimCount(sheet.Shims!.Min, sheet.Shims.Max),
-                [.. stock.Select(t => new ShimChoice.ShimLine(t.LengthMm!.Value, t.Quantity ?? 1))],
-                found.Uncertainty
-            )
-        );
+        var answer = Chosen(c, found.Float, found.Uncertainty)!;
         if (!answer.Reachable)
         {
             return new Judgement(
@@ -60,7 +52,7 @@ public static partial class CrankFloat
                     Verdict.Stop,
                     Sentence.Of(
                         "No stack of {min} to {max} shims in the crib leaves {low} to {high}.",
-                        ("min", Quantity.Count(sheet.Shims.Min)),
+                        ("min", Quantity.Count(sheet.Shims!.Min)),
                         ("max", Quantity.Count(sheet.Shims.Max)),
                         ("low", Quantity.Mm(limit.Low ?? 0)),
                         ("high", Quantity.Mm(limit.High ?? 0))
@@ -81,6 +73,24 @@ public static partial class CrankFloat
             best.Call.Sourced(_ => limit.SourceWords),
             answer
         );
+    }
+
+    /// <summary>Stacks of the stock for a float with none fitted; null where the stock has none.</summary>
+    private static ShimChoice.Answer? Chosen(StepContext c, double floatMm, double uncertaintyMm)
+    {
+        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? c.Sheet.Usual(NeatBoreDefaults.CrankFloat));
+        var stock = c.Stock(PickStep.Stock).Where(t => t is { LengthMm: > 0 } && Fits(c, t)).ToList();
+        return stock.Count == 0
+            ? null
+            : ShimChoice.Solve(
+                new ShimChoice.Request(
+                    floatMm,
+                    new ShimChoice.EndPlay(limit.Low ?? 0, limit.High ?? 1, sheet.IdealMm),
+                    new ShimChoice.ShimCount(sheet.Shims!.Min, sheet.Shims.Max),
+                    [.. stock.Select(t => new ShimChoice.ShimLine(t.LengthMm!.Value, t.Quantity ?? 1))],
+                    uncertaintyMm
+                )
+            );
     }
 
     private static bool Fits(StepContext c, ToolMatch.CribTool shim) =>

@@ -576,6 +576,27 @@ public sealed class Builder : IDisposable
 
     public void Click(string xpath) => Find(xpath).Click();
 
+    /// <summary>Picks a tool of the crib at the open place, whose list the key that led there may have opened already.</summary>
+    public void FromCrib(string tool)
+    {
+        var there = By.XPath($"//button[contains(., '{tool}')]");
+        Until(
+            () =>
+            {
+                if (_driver.FindElements(there).Count > 0)
+                {
+                    return true;
+                }
+
+                _driver.FindElements(By.CssSelector("button[data-slot='tool']")).FirstOrDefault()?.Click();
+                Thread.Sleep(400);
+                return false;
+            },
+            $"{tool} in the crib’s list"
+        );
+        Click($"//button[contains(., '{tool}')]");
+    }
+
     /// <summary>Gives a file to an input that takes one.</summary>
     public void Upload(string css, string file) => _driver.FindElement(By.CssSelector(css)).SendKeys(file);
 

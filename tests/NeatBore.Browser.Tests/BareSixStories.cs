@@ -62,8 +62,7 @@ public sealed class BareSixStories(App app) : IClassFixture<App>
             builder.GoOn(n < 7 ? $"Bearing {n + 1}: shell" : "The order and the tool");
         }
 
-        builder.Click("//button[contains(., 'Pick a driver')]");
-        builder.Click("//button[contains(., 'Expanding bearing driver')]");
+        builder.FromCrib("Expanding bearing driver");
         builder.See("Bearing 7 first, from the front.");
         builder.GoOn("Bearing 7: before the first blow");
         Steps.Ticks(builder, "mark", "lined");

@@ -110,9 +110,7 @@ public sealed class RearEndStories(App app) : IClassFixture<App>
         builder.Read("outer", "51.59");
         builder.Read("front-0", "51.5");
         builder.GoOn("The order and the tool");
-        builder.WaitForPlace("tool");
-        builder.Click("//button[contains(., 'Pick a driver')]");
-        builder.Click("//button[contains(., 'Threaded rod with draw plates')]");
+        builder.FromCrib("Threaded rod with draw plates");
         builder.See("Bush 2, from the ");
         builder.IsAccessible();
         builder.GoOn("Bush 2: before the first blow");

@@ -5135,12 +5135,17 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        /** @description Every way, and the one to take. */
+        /**
+         * @description Every way, and the one to take; with the race turned, where the groove's middle then lies, mm; null without a groove or a
+         *                 race.
+         */
         CalcAnswerLipTrackAnswer: {
             /** @enum {string} */
             calculator?: "lip-track";
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
+            /** Format: double */
+            turnedGrooveMm?: null | number;
             model: null | string;
             /** Format: int32 */
             version: number;
@@ -7472,10 +7477,15 @@ export interface components {
          * @enum {unknown}
          */
         LipKind: "rubber" | "ptfe" | "split" | "rope";
-        /** @description Every way, and the one to take. */
+        /**
+         * @description Every way, and the one to take; with the race turned, where the groove's middle then lies, mm; null without a groove or a
+         *                 race.
+         */
         LipTrackAnswer: {
             options: components["schemas"]["LipTrackTrackOption"][];
             pick: components["schemas"]["LipTrackWay"];
+            /** Format: double */
+            turnedGrooveMm?: null | number;
             model: null | string;
             /** Format: int32 */
             version: number;

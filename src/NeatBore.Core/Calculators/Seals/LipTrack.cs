@@ -83,8 +83,13 @@ public static class LipTrack
     /// <summary>A repair sleeve: where it covers, its wall, and the growth of the shaft that the lip can take, mm.</summary>
     public sealed record RepairSleeve(double FromMm, double ToMm, double WallMm, double LipMaxGrowthMm);
 
-    /// <summary>Every way, and the one to take.</summary>
-    public sealed record Answer(IReadOnlyList<TrackOption> Options, Way Pick) : CalcAnswer
+    /// <summary>Every way, and the one to take; with the race turned, where the groove's middle then lies, mm; null without a groove or a
+    /// race.</summary>
+    public sealed record Answer(
+        IReadOnlyList<TrackOption> Options,
+        Way Pick,
+        [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? TurnedGrooveMm = null
+    ) : CalcAnswer
     {
         /// <inheritdoc/>
         public override string Model => LipTrack.Model;
@@ -111,9 +116,10 @@ public static class LipTrack
             options.Add(Best(request, Way.Deeper, (nominal, most), request.Groove, request.Track));
         }
 
+        Groove? turned = null;
         if (request.Race is { } race)
         {
-            var turned = request.Groove is { } g ? g with { CentreMm = race.Turned(g.CentreMm) } : null;
+            turned = request.Groove is { } g ? g with { CentreMm = race.Turned(g.CentreMm) } : null;
             var track = new Span(race.Turned(request.Track.ToMm), race.Turned(request.Track.FromMm));
             options.Add(Best(request, Way.TurnRace, (least, most), turned, track));
         }
@@ -141,7 +147,7 @@ public static class LipTrack
             .ThenByDescending(o => Math.Round(o.ClearMm ?? 0, Digits))
             .ThenBy(o => Math.Round(Change(request, o), Digits))
             .First();
-        return new Answer(options, pick.Kind);
+        return new Answer(options, pick.Kind, turned?.CentreMm);
     }
 
     private static double Reach(Request request) => (request.Lip.BandMm / 2) + (request.FloatMm / 2) + request.ToleranceMm;

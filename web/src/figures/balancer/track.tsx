@@ -26,6 +26,7 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
   const [centre, width] = [liveValue(step, 'centre'), liveValue(step, 'width')];
   const top = 96;
   const pick = found?.options.find((o) => o.kind === found.pick);
+  const turned = found?.turnedGrooveMm;
   const lip = (at: number, y: number, tone: string) => (
     <path
       d={`M${z(at - seal.lipBandMm / 2)} ${y}L${z(at)} ${y + 20}L${z(at + seal.lipBandMm / 2)} ${y}z`}
@@ -68,20 +69,16 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
               stroke="var(--color-mark)"
             />
           )}
-          {pick?.kind === 'turn-race' &&
-            seal.raceFromMm != null &&
-            seal.raceToMm != null &&
-            centre !== undefined &&
-            width !== undefined && (
-              <rect
-                x={z(seal.raceFromMm + seal.raceToMm - centre - width / 2)}
-                y={top + 24}
-                width={z(width) - z(0)}
-                height="14"
-                stroke="var(--color-mark)"
-                strokeDasharray="4 4"
-              />
-            )}
+          {pick?.kind === 'turn-race' && turned != null && width !== undefined && (
+            <rect
+              x={z(turned - width / 2)}
+              y={top + 24}
+              width={z(width) - z(0)}
+              height="14"
+              stroke="var(--color-mark)"
+              strokeDasharray="4 4"
+            />
+          )}
           {lip(seal.lipAtMm, top, 'var(--color-line)')}
           {pick?.lipAtMm != null &&
             pick.lipAtMm !== seal.lipAtMm &&

@@ -22,7 +22,7 @@ public static partial class CrankFloat
         pick.Shims.Count == 0 ? "none" : string.Join('+', pick.Shims.Select(s => s.ToString("0.###", CultureInfo.InvariantCulture)));
 
     private static string WordsOf(IReadOnlyList<double> shims) =>
-        shims.Count == 0 ? "none" : string.Join(" + ", shims.Select(s => Wording.Number(s, 0.001))) + " mm";
+        shims.Count == 0 ? "none" : string.Join(" + ", shims.Select(s => s.ToString("0.00#", CultureInfo.InvariantCulture))) + " mm";
 
     private static IReadOnlyList<Slot> TrialSlots(StepContext c) =>
         [
@@ -30,9 +30,7 @@ public static partial class CrankFloat
                 s_stack.Key,
                 "Shims fitted",
                 [
-                    .. (Stacks(c)?.Picks ?? [])
-                        .Take(3)
-                        .Select(p => new Option(IdOf(p), $"{WordsOf(p.Shims)}: leaves {Wording.Number(p.EndPlayMm, 0.001)}")),
+                    .. (Stacks(c)?.Picks ?? []).Take(3).Select(p => new Option(IdOf(p), WordsOf(p.Shims))),
                     new(Others, "others of the stock"),
                     new("wait", "none yet"),
                 ]

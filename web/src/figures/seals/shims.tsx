@@ -24,7 +24,14 @@ export function shims({ task, step, reader }: SceneInput): Scene {
     title: best
       ? 'The shims, their thickness magnified'
       : 'The crank’s rear end from the side, front at the left',
-    places: rows(slots, 28, 92, 78),
+    places: slots.some((s) => s.key === 'stack')
+      ? {
+          // The stacks take three lines.
+          stack: { at: [28, 176], width: 350 },
+          fitted: { at: [28, 296], width: 350 },
+          torqued: { at: [28, 376], width: 350 },
+        }
+      : rows(slots, 28, 92, 78),
     ...(found && {
       twin: found.picks.map(
         (p, i) =>

@@ -17,12 +17,12 @@ export function ParkedDial({
   const now = needle ?? park.nowMm;
   const [low, high] = [Math.min(park.nowMm, park.targetMm, now), Math.max(park.nowMm, park.targetMm, now)];
   const room = Math.max(0.25 * (high - low), 0.02);
-  const y = scaleLinear([low - room, high + room], [440, 160]).nice(4);
+  const y = scaleLinear([low - room, high + room], [384, 160]).nice(4);
   const x = 880;
   const reached = Math.abs(now - park.targetMm) <= limitMm / 4;
   return (
     <g>
-      <rect x="800" y="58" width="232" height="420" fill="var(--color-field-deep)" />
+      <rect x="800" y="58" width="232" height="344" fill="var(--color-field-deep)" />
       <Words at={[816, 92]} size={22} bold>
         {`Dial parked at ${clockIn(park.angleDeg, reader)}`}
       </Words>

@@ -79,23 +79,6 @@ public static partial class RearSeal
         public static readonly StepName Name = new("rail");
     }
 
-    private static class SealantStep
-    {
-        public static readonly StepName Name = new("sealant");
-    }
-
-    private static class CloseStep
-    {
-        public static readonly StepName Name = new("close");
-        public static readonly TickSlot Closed = Name.Tick("closed");
-    }
-
-    private static class CureStep
-    {
-        public static readonly StepName Name = new("cure");
-        public static readonly TickSlot Oil = Name.Tick("oil");
-    }
-
     private static class FlangeStep
     {
         public static readonly StepName Name = new("flange");
@@ -114,9 +97,6 @@ public static partial class RearSeal
 
     private static readonly JointClock s_joint = new(
         Joint,
-        SealantStep.Name,
-        CloseStep.Name,
-        CureStep.Name,
         new JointWords(
             "Housing on, centred, bolts snug",
             "Bolts snug in order, gently. Tick it when they are.",
@@ -239,21 +219,7 @@ public static partial class RearSeal
                                 Slot.Tick("in", "Seal in the housing, lip oiled, over a sleeve"),
                                 Slot.Tick("turned", "Crank turned both ways, twice"),
                             ]
-                            :
-                            [
-                                Slot.Tick("on", "Housing on, no seal in, bolts finger-tight"),
-                                new Slot(
-                                    Sweeping.Free(LooseStep.Name),
-                                    "How far it moves, side to side",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.01,
-                                    "depth-gauge",
-                                    Plausible: new Band(0, 3),
-                                    Required: false,
-                                    Expected: 2 * c.Sheet.Rear!.Housing!.HoleFreeMm
-                                ),
-                            ],
+                            : [Slot.Tick("on", "Housing on, no seal in, bolts finger-tight"), s_sweeping.FreeSlot(c)],
                     Judge = c =>
                         c.Chosen(Sweeping.School) == "turn" && c.Chosen(SealCare.Lip) == "ptfe"
                             ? new Judgement(
@@ -418,7 +384,7 @@ public static partial class RearSeal
                 {
                     AskedAt = RailStep.Name,
                 },
-                new Choice(Joint, SealantStep.Name, "The joint", JointClock.Kinds),
+                new Choice(Joint, JointClock.Spread, "The joint", JointClock.Kinds),
                 CrankTurns.Asked(LooseStep.Name),
                 Version1.Choices.First(c => c.Name == Sweeping.Hang),
                 BoltPattern.Wrench(Wrench, TorqueStep.Name),
@@ -475,9 +441,9 @@ public static partial class RearSeal
                     Gate = "a lip that can centre it",
                     Cautions = ["Support the housing right under its bore: light alloy cracks."],
                 },
-                new Step(SealantStep.Name, "The joint", "sealant")
+                new Step(JointClock.Spread, "The joint", "sealant")
                 {
-                    Leaves = [new("sealant open on the face", CloseStep.Name)],
+                    Leaves = [new("sealant open on the face", JointClock.Close)],
                     Afresh = true,
                     When = Centred,
                     Slots = c => s_joint.SpreadSlots(c),
@@ -495,15 +461,15 @@ public static partial class RearSeal
                     When = Swung,
                     Judge = c => s_sweeping.Judge(c, "Central, {offset} off. Snug its bolts in order."),
                 },
-                new Step(CloseStep.Name, "Snug, in time", "sealant")
+                new Step(JointClock.Close, "Snug, in time", "sealant")
                 {
                     When = c =>
                         Centred(c) is { Because: not null } none
                             ? none
                             : Applies.If(s_joint.Product(c) is not null, "A gasket waits for nobody."),
                     Afresh = true,
-                    Needs = [SealantStep.Name],
-                    Slots = _ => [Slot.Tick(CloseStep.Closed, "Bolts snug in order")],
+                    Needs = [JointClock.Spread],
+                    Slots = _ => [Slot.Tick(JointClock.Closed, "Bolts snug in order")],
                     Judge = c => s_joint.JudgeClosed(c),
                     Gate = "closed in time",
                     Cautions = ["Don’t slide it about: it smears the bead."],
@@ -575,13 +541,13 @@ public static partial class RearSeal
                 },
                 First(CapStep.Name),
                 First(RestStep.Name),
-                new Step(CureStep.Name, "Cure, then oil", "sealant")
+                new Step(JointClock.Cure, "Cure, then oil", "sealant")
                 {
                     When = c =>
                         Centred(c) is { Because: not null } none
                             ? none
                             : Applies.If(s_joint.Product(c) is not null, "A gasket needs no time to cure."),
-                    Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
+                    Slots = _ => [Slot.Tick(JointClock.Oil, "Oil in")],
                     Judge = c => s_joint.JudgeCure(c),
                     Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
                 },

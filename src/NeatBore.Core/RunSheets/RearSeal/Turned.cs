@@ -50,21 +50,7 @@ public static partial class RearSeal
                 Slot.Pick(s_rods, "Rods and pistons", new("off", "off the crank"), new("on", "on it: it turns stiffly")),
                 Slot.Tick("turned", "On over a sleeve, bolts finger-tight; crank turned both ways, twice; snug"),
             ]
-            :
-            [
-                Slot.Tick("on", "On, no seal in, bolts finger-tight"),
-                new Slot(
-                    Sweeping.Free(LooseStep.Name),
-                    "How far it moves, side to side",
-                    SlotKind.Number,
-                    Dimension.Length,
-                    0.01,
-                    "depth-gauge",
-                    Plausible: new Band(0, 3),
-                    Required: false,
-                    Expected: 2 * c.Sheet.Rear!.Housing!.HoleFreeMm
-                ),
-            ];
+            : [Slot.Tick("on", "On, no seal in, bolts finger-tight"), s_sweeping.FreeSlot(c)];
 
     private static Judgement JudgeLoose(StepContext c)
     {

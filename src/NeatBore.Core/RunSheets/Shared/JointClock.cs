@@ -7,22 +7,29 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>A joint that is sealed against the clock: the bead, closed while it is open, oil once it is cured; or a gasket. What cover and
 /// rear housing share.</summary>
 /// <param name="Joint">What seals it, by the choice of that name.</param>
-/// <param name="Spread">The step where the bead is begun, or the gasket laid on.</param>
-/// <param name="Close">The step where it is closed.</param>
-/// <param name="Cure">The step where it cures.</param>
 /// <param name="Words">What is said at each.</param>
-internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Close, StepName Cure, JointWords Words)
+internal sealed record JointClock(ChoiceName Joint, JointWords Words)
 {
+    /// <summary>The step where the bead is begun, or the gasket laid on.</summary>
+    public static readonly StepName Spread = new("sealant");
+
+    /// <summary>The step where it is closed.</summary>
+    public static readonly StepName Close = new("close");
+
+    /// <summary>The step where it cures.</summary>
+    public static readonly StepName Cure = new("cure");
+
+    /// <summary>Ticked where it is closed.</summary>
+    public static readonly TickSlot Closed = Close.Tick("closed");
+
+    /// <summary>Ticked once it is cured.</summary>
+    public static readonly TickSlot Oil = Cure.Tick("oil");
+
+    private static readonly NumberSlot s_shop = Spread.Number("shop");
+    private static readonly TickSlot s_spread = Spread.Tick("spread");
+
     /// <summary>How long closing will take, in minutes, by a dry run; null where nobody tried.</summary>
     public Func<StepContext, double?> DryRun { get; init; } = _ => null;
-
-    private NumberSlot ShopSlot => Spread.Number("shop");
-
-    private TickSlot SpreadSlot => Spread.Tick("spread");
-
-    private TickSlot ClosedSlot => Close.Tick("closed");
-
-    private TickSlot OilSlot => Cure.Tick("oil");
 
     private Sentence Skinned => Sentence.Of(Words.Skinned);
 
@@ -36,11 +43,11 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
     /// <summary>What is read and ticked where the bead is begun.</summary>
     public IReadOnlyList<Slot> SpreadSlots(StepContext c) =>
         Product(c) is null
-            ? [Slot.Tick(SpreadSlot, "Gasket on, holes in line")]
+            ? [Slot.Tick(s_spread, "Gasket on, holes in line")]
             :
             [
                 new Slot(
-                    ShopSlot,
+                    s_shop,
                     "Temperature of the joint",
                     SlotKind.Number,
                     Dimension.Temperature,
@@ -49,18 +56,18 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
                     Plausible: new Band(-5, 45),
                     Expected: 19
                 ),
-                Slot.Tick(SpreadSlot, "Bead begun: the clock runs"),
+                Slot.Tick(s_spread, "Bead begun: the clock runs"),
             ];
 
     /// <summary>The sealant that sets: nothing turns meanwhile, once its task is past its own turning.</summary>
     public Rest? Resting(StepContext c, string what) =>
-        !c.Taken(OilSlot) && c.TakenAt(SpreadSlot) is { } spread && Clocked(c, spread) is { } clock
+        !c.Taken(Oil) && c.TakenAt(s_spread) is { } spread && Clocked(c, spread) is { } clock
             ? new Rest($"The {what}’s sealant sets", clock.HandleAt)
             : null;
 
     private SealantClock.Answer? Clocked(StepContext c, DateTimeOffset now) =>
-        Product(c) is { } product && c.TakenAt(SpreadSlot) is { } spread
-            ? SealantClock.Solve(new SealantClock.Request(product.Product, spread, now, c.Number(ShopSlot) ?? 23))
+        Product(c) is { } product && c.TakenAt(s_spread) is { } spread
+            ? SealantClock.Solve(new SealantClock.Request(product.Product, spread, now, c.Number(s_shop) ?? 23))
             : null;
 
     public Judgement JudgeSpread(StepContext c)
@@ -70,7 +77,7 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
             return Prompt.Next(c);
         }
 
-        if (c.Number(ShopSlot) is not { } shop)
+        if (c.Number(s_shop) is not { } shop)
         {
             return new Judgement(
                 Sentence.Of("Read the joint’s temperature: it sets the clock of {name}.", ("name", Quantity.Word(product.Name)))
@@ -79,13 +86,13 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
 
         var open = SealantClock.Solve(new SealantClock.Request(product.Product, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, shop));
         var minutes = (open.CloseUpBy - DateTimeOffset.UnixEpoch).TotalMinutes;
-        if (c.TakenAt(SpreadSlot) is { } spread)
+        if (c.TakenAt(s_spread) is { } spread)
         {
             var times = Clocked(c, spread)!;
             return new Judgement(
                 Sentence.Of(Words.On + ", within {left} of the first bead.", ("left", Quantity.Minutes(minutes))),
                 Answer: times,
-                Deadline: c.Taken(ClosedSlot) ? null : times.CloseUpBy,
+                Deadline: c.Taken(Closed) ? null : times.CloseUpBy,
                 Then: Skinned
             );
         }
@@ -138,17 +145,17 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
     {
         if (Product(c) is not { } product)
         {
-            return c.Taken(ClosedSlot) ? new Judgement(Sentence.Of(Words.Closed)) : Prompt.Next(c);
+            return c.Taken(Closed) ? new Judgement(Sentence.Of(Words.Closed)) : Prompt.Next(c);
         }
 
-        if (c.TakenAt(ClosedSlot) is not { } closed)
+        if (c.TakenAt(Closed) is not { } closed)
         {
-            var by = c.TakenAt(SpreadSlot) is { } began ? Clocked(c, began) : null;
+            var by = c.TakenAt(s_spread) is { } began ? Clocked(c, began) : null;
             return new Judgement(Sentence.Of(Words.Tick), Answer: by, Deadline: by?.CloseUpBy, Then: Skinned);
         }
 
         var times = Clocked(c, closed)!;
-        var spread = c.TakenAt(SpreadSlot)!.Value;
+        var spread = c.TakenAt(s_spread)!.Value;
         var (took, open) = ((closed - spread).TotalSeconds, (times.CloseUpBy - spread).TotalSeconds);
         var late = took > open;
         return new Judgement(
@@ -182,12 +189,12 @@ internal sealed record JointClock(ChoiceName Joint, StepName Spread, StepName Cl
 
     public Judgement JudgeCure(StepContext c)
     {
-        if (c.TakenAt(SpreadSlot) is not { } spread || Product(c) is not { } product)
+        if (c.TakenAt(s_spread) is not { } spread || Product(c) is not { } product)
         {
             return Prompt.Next(c);
         }
 
-        if (c.TakenAt(OilSlot) is not { } oil)
+        if (c.TakenAt(Oil) is not { } oil)
         {
             var waiting = Clocked(c, spread)!;
             return new Judgement(

@@ -41,6 +41,20 @@ internal sealed record Sweeping(
     /// <summary>How far a loose part moves, side to side.</summary>
     public static NumberSlot Free(StepName loose) => loose.Number("free");
 
+    /// <summary>The same as it is read.</summary>
+    public Slot FreeSlot(StepContext c) =>
+        new(
+            Free(Loose),
+            "How far it moves, side to side",
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "depth-gauge",
+            Plausible: new Band(0, 3),
+            Required: false,
+            Expected: 2 * Housing(c.Sheet).HoleFreeMm
+        );
+
     private static NumberSlot Droop(StepName setup) => setup.Number("droop");
 
     private static PickSlot Held(StepName setup) => setup.Pick("held");

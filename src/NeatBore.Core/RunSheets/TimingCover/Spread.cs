@@ -5,23 +5,6 @@ namespace NeatBore.Core.RunSheets;
 
 public static partial class TimingCover
 {
-    private static class SealantStep
-    {
-        public static readonly StepName Name = new("sealant");
-    }
-
-    private static class CloseStep
-    {
-        public static readonly StepName Name = new("close");
-        public static readonly TickSlot Closed = Name.Tick("closed");
-    }
-
-    private static class CureStep
-    {
-        public static readonly StepName Name = new("cure");
-        public static readonly TickSlot Oil = Name.Tick("oil");
-    }
-
     /// <summary>Minutes from the bead to snug bolts, by how long the dry run took: the bead is laid in about the time of a sweep.</summary>
     private static double ClosingMinutes(StepContext c)
     {

@@ -73,9 +73,6 @@ public static partial class TimingCover
     );
     private static readonly JointClock s_joint = new(
         Sealant,
-        SealantStep.Name,
-        CloseStep.Name,
-        CureStep.Name,
         new JointWords(
             "Cover on to its marks, bolts snug",
             "Cover on to its marks, bolts snug in order. Tick it when it is closed.",
@@ -128,7 +125,7 @@ public static partial class TimingCover
                     "The dial’s tip reads",
                     _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]
                 ),
-                new Choice(Sealant, SealantStep.Name, "The joint", JointClock.Kinds),
+                new Choice(Sealant, JointClock.Spread, "The joint", JointClock.Kinds),
             ],
             [
                 new Step(BeforeStep.Name, "Balancer comes later", "cover-before")
@@ -181,22 +178,7 @@ public static partial class TimingCover
                     Slots = c =>
                         [
                             .. First(c) ? AskedAtFirst.Dry : [Slot.Tick("on", "On dry, all bolts finger-tight: it moves by hand")],
-                            .. c.Chosen(Sweeping.Dowelled) == "two"
-                                ? Array.Empty<Slot>()
-                                :
-                                [
-                                    new Slot(
-                                        Sweeping.Free(DryStep.Name),
-                                        "How far it moves, side to side",
-                                        SlotKind.Number,
-                                        Dimension.Length,
-                                        0.01,
-                                        "depth-gauge",
-                                        Plausible: new Band(0, 3),
-                                        Required: false,
-                                        Expected: 2 * c.Sheet.Cover!.HoleFreeMm
-                                    ),
-                                ],
+                            .. c.Chosen(Sweeping.Dowelled) == "two" ? Array.Empty<Slot>() : [s_sweeping.FreeSlot(c)],
                         ],
                     Judge = Prompt.Next,
                     Cautions = ["Keep fingers out of the chain."],
@@ -227,7 +209,7 @@ public static partial class TimingCover
                 },
                 new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
                 {
-                    Leaves = [new("cover off, marks on the joint", CloseStep.Name)],
+                    Leaves = [new("cover off, marks on the joint", JointClock.Close)],
                     When = Swept,
                     Afresh = true,
                     Slots = c =>
@@ -237,21 +219,21 @@ public static partial class TimingCover
                     Judge = Prompt.Next,
                     Cautions = ["A scriber slips: eye protection."],
                 },
-                new Step(SealantStep.Name, "Sealant", "sealant")
+                new Step(JointClock.Spread, "Sealant", "sealant")
                 {
-                    Leaves = [new("sealant open on the face", CloseStep.Name)],
+                    Leaves = [new("sealant open on the face", JointClock.Close)],
                     Afresh = true,
                     Slots = s_joint.SpreadSlots,
                     Judge = s_joint.JudgeSpread,
                     NoWayBack = true,
                     Cautions = ["Sealant vapour: air the room, no flame near. Gloves."],
                 },
-                new Step(CloseStep.Name, "Closed to its marks", "sealant")
+                new Step(JointClock.Close, "Closed to its marks", "sealant")
                 {
                     Leaves = [new("cover closed, bolts snug", TorqueStep.Name)],
                     Afresh = true,
-                    Needs = [SealantStep.Name],
-                    Slots = _ => [Slot.Tick(CloseStep.Closed, "On to its marks, bolts snug in order")],
+                    Needs = [JointClock.Spread],
+                    Slots = _ => [Slot.Tick(JointClock.Closed, "On to its marks, bolts snug in order")],
                     Judge = s_joint.JudgeClosed,
                     Gate = "closed in time",
                     Cautions = ["Don’t slide it about: it smears the bead."],
@@ -297,10 +279,10 @@ public static partial class TimingCover
                     Judge = JudgeRail,
                     Cautions = ["Edges of the rail cut."],
                 },
-                new Step(CureStep.Name, "Cure, then oil", "sealant")
+                new Step(JointClock.Cure, "Cure, then oil", "sealant")
                 {
                     When = c => Applies.If(s_joint.Product(c) is not null, "A gasket needs no time to cure."),
-                    Slots = _ => [Slot.Tick(CureStep.Oil, "Oil in")],
+                    Slots = _ => [Slot.Tick(JointClock.Oil, "Oil in")],
                     Judge = s_joint.JudgeCure,
                     Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
                 },

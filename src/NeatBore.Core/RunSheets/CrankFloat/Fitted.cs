@@ -69,6 +69,17 @@ public static partial class CrankFloat
             );
         }
 
+        if (c.Picked(s_stack) is null && Stacks(c)?.Picks is [var best, ..])
+        {
+            return new Judgement(
+                Sentence.Of(
+                    "Fit {shims}: it leaves {left}. Then pick what is fitted.",
+                    ("shims", Quantity.Word(WordsOf(best.Shims))),
+                    ("left", Quantity.Mm(best.EndPlayMm, 0.001))
+                )
+            );
+        }
+
         if (c.Picked(s_stack) is null || (c.Picked(s_stack) == Others && !c.Taken(s_others)))
         {
             return Prompt.Next(c);

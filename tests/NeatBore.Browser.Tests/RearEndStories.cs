@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Xunit;
 
 namespace NeatBore.Browser.Tests;
@@ -111,10 +112,11 @@ public sealed class RearEndStories(App app) : IClassFixture<App>
         builder.Read("front-0", "51.5");
         builder.GoOn("The order and the tool");
         builder.FromCrib("Threaded rod with draw plates");
-        builder.See("Bush 2, from the ");
-        builder.IsAccessible();
-        builder.GoOn("Bush 2: before the first blow");
+        await App.Until(async () => (string?)Step(await app.StateAsync(build), "order")["now"]!["call"]?["verdict"] == "go");
+        // It is come back to where the work stands.
+        builder.Open($"{app.Address}/builds/{build}/auxiliary-bushes/auxiliary");
         builder.See("relieved at the radius");
+        builder.IsAccessible();
         Steps.Ticks(builder, "mark", "lined", "flat");
         builder.Pick("mark", "in line");
         builder.Pick("turns", "it is stuck");
@@ -136,11 +138,12 @@ public sealed class RearEndStories(App app) : IClassFixture<App>
         builder.HasNoErrors();
     }
 
+    private static JsonNode Step(JsonNode state, string step) =>
+        state["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == step)!;
+
     private async Task<List<(string Place, bool IsBolt)>> Bolts(string build) =>
         [
-            .. (await app.StateAsync(build))["tasks"]![0]!["steps"]!.AsArray().Single(s => (string)s!["ref"]!["step"]! == "bolts")![
-                "rounds"
-            ]!.AsArray()[^1]!["slots"]!
+            .. Step(await app.StateAsync(build), "bolts")["rounds"]!.AsArray()[^1]!["slots"]!
                 .AsArray()
                 .Select(s => ((string)s!["slot"]!["key"]!, s["slot"]!["bolt"] is not null)),
         ];

@@ -20,12 +20,12 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         // One place is missing; nothing begins before it is found.
         builder.Read("kit", "TK-16-12");
         builder.Read("places", "1-6, 8-12");
-        builder.Tick("marked");
+        Steps.Ticks(builder, "marked", "pliers");
         builder.See("Find rocker 7 before you begin.");
         builder.Again("Found under the bench");
         builder.Read("kit", "TK-16-12");
         builder.Read("places", "1-12");
-        builder.Tick("marked");
+        Steps.Ticks(builder, "marked", "pliers");
         builder.See("All 12 are there.");
         builder.GoOn("Press, and its stack");
 
@@ -41,26 +41,29 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.GoOn("Rocker 1: out");
 
         // The first by hand, pressed with the foot on the pedal and the gauge on its line.
-        Out(builder);
+        builder.Pick("whole", "whole: every needle, every piece");
+        builder.See("It came out whole.");
         builder.GoOn("Rocker 1: body and bushes");
         Body(builder, "22.000");
         builder.GoOn("Rocker 1: first side flush");
-        builder.Tick("square");
         Pressed(builder);
-        builder.Read("flush", "0.02");
-        builder.Tick("swarf");
-        builder.See("Flush. Measure it inside: it has closed up.");
-        builder.GoOn("Rocker 1: bush inside");
-        Rest(builder, 1, "15.990", "Ream or hone 0.025 mm out, to 16.015 mm.");
+        builder.See("Clean. Wipe the swarf off, both faces.");
+        builder.GoOn("Rocker 1: trunnion in");
+        builder.More("inside-0", "15.990");
+        builder.More("trunnion", "15.985");
+        builder.See("Ream or hone 0.025 mm out, to 16.015 mm.");
+        builder.Click("//footer//button[.='Again']");
+        builder.Find("//textarea").SendKeys("Reamed by hand, wiped out" + Keys.Enter);
+        builder.Pick("turns", "so, and turns freely");
+        builder.See("It turns freely in the first side; its inside was not measured.");
+        builder.GoOn("Rocker 1: second side");
+        builder.See("Nothing brings this side back: press to ");
         Pressed(builder);
-        builder.Read("depth", "0.15");
-        builder.Tick("swarf");
-        builder.See("In. Now its end float.");
+        builder.GoOn("Rocker 1: clips");
+        builder.Pick("both", "both turn in their grooves");
+        builder.Pick("turns", "turns and floats freely");
         builder.GoOn("Rocker 1: end float");
         builder.Read("float", "0.25");
-        builder.See("It floats.");
-        builder.GoOn("Rocker 1: clips");
-        Clips(builder, "seated: turns in its groove");
         builder.See("Done. Back on the tray; the next one.");
 
         // Others are done meanwhile; the third in a body that is worn, before there is a set to tell.
@@ -70,18 +73,15 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         }
 
         builder.Open(address);
-        builder.See("Both clips off, or it had none. Tick it when it is so.");
-        Out(builder);
+        builder.See("Came out whole?");
+        builder.Pick("whole", "whole: every needle, every piece");
         builder.GoOn("Rocker 7: body and bushes");
         Body(builder, "22.001");
         builder.GoOn("Rocker 7: first side flush");
-        builder.Tick("square");
         Pressed(builder);
-        builder.Read("flush", "0.01");
-        builder.Tick("swarf");
         builder.IsAccessible();
         builder.Picture("rocker-press");
-        builder.GoOn("Rocker 7: bush inside");
+        builder.GoOn("Rocker 7: trunnion in");
 
         // The end of a shift: whoever comes next reads what is half done, and by whom.
         builder.Click("//nav//button[contains(., 'The set against itself')]");
@@ -93,17 +93,18 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         );
         builder.Picture("rocker-tray");
         builder.Click("//section//button[starts-with(@aria-label, 'Rocker 7,')]");
-        Rest(builder, 7, null, null);
+        builder.Pick("turns", "so, and turns freely");
+        builder.GoOn("Rocker 7: second side");
         Pressed(builder);
-        builder.Read("depth", "0.15");
-        builder.Tick("swarf");
+        builder.GoOn("Rocker 7: clips");
+        builder.Pick("both", "one won’t turn");
+        builder.See("Seat it: press it home all round, then turn it again.");
+        builder.Pick("turns", "drags");
+        builder.Again("Pressed home with the fine pliers");
+        builder.Pick("both", "both turn in their grooves");
+        builder.Pick("turns", "turns and floats freely");
         builder.GoOn("Rocker 7: end float");
         builder.Read("float", "0.26");
-        builder.GoOn("Rocker 7: clips");
-        Clips(builder, "won’t turn");
-        builder.See("Seat the front clip: press it home all round, then turn it again.");
-        builder.Again("Pressed home with the fine pliers");
-        Clips(builder, "seated: turns in its groove");
         builder.See("Done. Back on the tray; the next one.");
 
         // The whole set is in: the tray names the worn one.
@@ -116,7 +117,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Find("//textarea").SendKeys("Another body" + Keys.Enter);
         Body(builder, "22.001");
         builder.See("It fits.");
-        await app.WorkAsync(build, [.. Whole(3, "22.001", "1.43", 2).Skip(Count(Outs) + Count(Bodies))]);
+        await app.WorkAsync(build, [.. Whole(3, "22.001", "1.43", 2).Skip(4)]);
         builder.Open(address);
         builder.Click("//nav//button[contains(., 'The set against itself')]");
         builder.See("All 12 are alike. Wash them, then back to their places.");
@@ -210,25 +211,10 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Pick("went", went);
     }
 
-    private static void Out(Builder builder)
-    {
-        builder.Tick("clips");
-        builder.Pick("came", "caged needles");
-        builder.Pick("whole", "whole: every needle in it");
-        builder.See("It came out whole.");
-    }
-
     private static void Body(Builder builder, string bore)
     {
-        builder.Tick("washed");
-        foreach (
-            var (place, value) in (IEnumerable<(string, string)>)
-                [("bore-0", bore), ("bore-90", bore), ("bush-0", "22.026"), ("bush-90", "22.026"), ("trunnion", "15.985")]
-        )
-        {
-            builder.Read(place, value);
-        }
-
+        builder.Read("bore-0", bore);
+        builder.Read("bush-0", "22.026");
         builder.See("It fits.");
     }
 
@@ -239,51 +225,18 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.PressBig("Keep the trace");
     }
 
-    private static void Rest(Builder builder, int n, string? first, string? says)
-    {
-        if (first is not null)
-        {
-            builder.Read("inside-0", first);
-            builder.Read("inside-90", first);
-            builder.See(says!);
-            builder.Again("Reamed by hand, wiped out");
-        }
-
-        builder.Read("inside-0", "16.015");
-        builder.Read("inside-90", "16.016");
-        builder.See("It runs.");
-        builder.GoOn($"Rocker {n}: trunnion in");
-        Steps.Ticks(builder, "oiled", "way");
-        builder.Pick("turns", "freely");
-        builder.GoOn($"Rocker {n}: second side");
-        builder.Tick("square");
-    }
-
-    private static void Clips(Builder builder, string front)
-    {
-        builder.Pick("front-clip", front);
-        builder.Pick("rear-clip", "seated: turns in its groove");
-        builder.Pick("turns", "turns and floats freely");
-    }
-
-    private const string Outs = "clips=done came=caged needles=34";
-    private const string Bodies = "washed=done bore-0={0} bore-90={0} bush-0=22.026 bush-90=22.026 trunnion=15.985";
-
-    private static int Count(string readings) => readings.Split(' ').Length;
-
     /// <summary>One rocker's readings as another tablet would send them.</summary>
-    private static List<JsonObject> Whole(int n, string bore, string kilonewtons, int round = 1)
+    internal static List<JsonObject> Whole(int n, string bore, string force, int round = 1, string by = "peak")
     {
         var sheet = new (string Step, string Readings)[]
         {
-            ("out", Outs),
-            ("body", Bodies.Replace("{0}", bore, StringComparison.Ordinal)),
-            ("first", $"square=done peak={kilonewtons} flush=0.01 swarf=done"),
-            ("inside", "inside-0=16.015 inside-90=16.016"),
-            ("trunnion", "oiled=done way=done turns=freely"),
-            ("second", $"square=done peak={kilonewtons} depth=0.15 swarf=done"),
+            ("out", "came=caged whole=whole"),
+            ("body", $"bore-0={bore} bush-0=22.026"),
+            ("first", $"{by}={force}"),
+            ("trunnion", "turns=freely"),
+            ("second", $"{by}={force}"),
+            ("clips", "both=seated turns=freely"),
             ("float", "float=0.25"),
-            ("clips", "front-clip=seated rear-clip=seated turns=freely"),
         };
         return
         [

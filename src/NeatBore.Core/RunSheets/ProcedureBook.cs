@@ -25,6 +25,7 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             FlywheelOn.Version1,
             SpigotBearing.Version1,
             RockerTrunnions.Version1,
+            RockerTrunnions.Version2,
             PressedOff.Gear1,
             PressedPart.Gear1,
             PressedOff.Race1,

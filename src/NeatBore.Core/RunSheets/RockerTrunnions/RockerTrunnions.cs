@@ -8,30 +8,12 @@ namespace NeatBore.Core.RunSheets;
 /// set.</summary>
 public static partial class RockerTrunnions
 {
-    private static class StackOutStep
-    {
-        public static readonly StepName Name = new("stack-out");
-    }
-
-    private static class StackInStep
-    {
-        public static readonly StepName Name = new("stack-in");
-        public static readonly TickSlot Tried = Name.Tick("tried");
-    }
-
     private static class TrunnionStep
     {
         public static readonly StepName Name = new("trunnion");
         public static readonly PickSlot Turns = Name.Pick("turns");
     }
 
-    private static class BackStep
-    {
-        public static readonly StepName Name = new("back");
-    }
-
-    private static readonly ChoiceName Kit = new("kit");
-    private static readonly ChoiceName Press = new("press");
     private const string Rocker = "rocker";
     private static readonly PressedIn.Parts s_parts = new(
         "bush",
@@ -46,19 +28,8 @@ public static partial class RockerTrunnions
             "rocker-trunnions",
             1,
             "Rocker trunnions",
-            sheet =>
-                sheet.Rockers is not null || (sheet.MayHave(null, "rockers") && sheet.Layout.Rockers.Count > 0)
-                    ? [EnginePlaces.Rockers]
-                    : [],
-            [
-                new Choice(Kit, SetStep.Name, "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]),
-                new Choice(
-                    Press,
-                    StackOutStep.Name,
-                    "Pressed with",
-                    _ => [new("hand-press", "a hand press"), new("vice-tool", "a vice tool"), new("hydraulic-press", "a hydraulic press")]
-                ),
-            ],
+            Places,
+            [KitChoice, PressChoice],
             [
                 new Step(SetStep.Name, "The set on its tray", "tray")
                 {
@@ -72,56 +43,8 @@ public static partial class RockerTrunnions
                     Gate = "every place has its rocker",
                     Cautions = ["Rings off, sleeves tied. A dropped rocker chips: tray with a rim."],
                 },
-                new Step(StackOutStep.Name, "Press, and its stack to press out", "stack-out")
-                {
-                    Slots = c =>
-                        [
-                            new Slot(
-                                PressedIn.Picked(StackOutStep.Name),
-                                "The press",
-                                SlotKind.Tool,
-                                Need: PressedIn.Press(c.Chosen(Press)!, MostN(c))
-                            ),
-                            Slot.Tick(PressedIn.LaidOut(StackOutStep.Name), "Lay out what the crib has to stack") with
-                            {
-                                Stock = PressedIn.Stacked,
-                            },
-                        ],
-                    Judge = c =>
-                        PressedIn.Stack(
-                            c,
-                            StackOutStep.Name,
-                            BodyOf(c),
-                            new(KitOf(c).OuterMm, 2 * KitOf(c).LengthMm),
-                            new(KitOf(c).OuterMm, KitOf(c).InnerMm, 0, 0),
-                            "{support} below, {pusher} above. Push each out the way it is marked."
-                        ),
-                    Gate = "a stack that bears on the flats",
-                    Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
-                },
-                new Step(StackInStep.Name, "Stack to press in", "stack-in")
-                {
-                    Slots = _ => [Slot.Tick(StackInStep.Tried, "Tried over a trunnion by hand")],
-                    Judge = c =>
-                    {
-                        // With the trunnion in, it stands out below, and the pusher goes round it.
-                        var stack =
-                            c.Taken(PressedIn.LaidOut(StackOutStep.Name)) && c.Tool(PressedIn.Picked(StackOutStep.Name)) is not null
-                                ? PressedIn.Stack(
-                                    c,
-                                    StackOutStep.Name,
-                                    BodyOf(c),
-                                    new(TrunnionOf(c).DiameterMm, StandsOutMm(c)),
-                                    new(KitOf(c).OuterMm, KitOf(c).InnerMm, TrunnionOf(c).DiameterMm, KitOf(c).LengthMm),
-                                    "{support} below, {pusher} above: it clears the trunnion on both sides."
-                                )
-                                : new Judgement(Sentence.Of("Lay out the stack to press out first."));
-                        return stack.Call is { Verdict: Verdict.Go } && !c.Taken(StackInStep.Tried) ? stack with { Call = null } : stack;
-                    },
-                    Needs = [StackOutStep.Name],
-                    Gate = "a stack that clears the trunnion",
-                    Cautions = ["Stand clear of a loaded stack, never in line with it: pieces fly."],
-                },
+                StackOut(c => 2 * KitOf(c).LengthMm),
+                StackIn,
                 Each(
                     new Step(OutStep.Name, "Out", "rocker-out")
                     {
@@ -345,34 +268,13 @@ public static partial class RockerTrunnions
                         Cautions = ["Eye protection: clips fly. Keep a thumb over it."],
                     }
                 ),
-                new Step(TrayStep.Name, "The set against itself", "tray-compared")
-                {
-                    Weighs = [BodyStep.Name, FirstStep.Name, SecondStep.Name, FloatStep.Name],
-                    Judge = JudgeTray,
-                    Gate = "no odd one out",
-                    Cautions = ["A rocker that is odd now comes apart at speed."],
-                },
-                new Step(BackStep.Name, "Back to their places", "tray-back")
-                {
-                    Slots = _ =>
-                        [
-                            Slot.Tick("washed", "Washed again, oiled, oil holes clear"),
-                            Slot.Tick("places", "Each back at its own place"),
-                            Slot.Tick("counted", "Old parts and clips counted: nothing left in the engine"),
-                        ],
-                    Judge = Prompt.Next,
-                    Cautions = ["Turn the engine over twice by hand before it is started."],
-                },
+                Tray(c => JudgeTray(c, Version1!, Fit, BoreOfTwo)),
+                Back,
             ]
         )
         {
             Wants = new("rockers"),
-            Supplies = sheet =>
-                [
-                    Supply.Part("kits", sheet.Rockers is { } set ? $"{set.Places.Count} trunnion kits" : "Trunnion kits"),
-                    Supply.Part("clips", sheet.Rockers is { } all ? $"{2 * all.Places.Count} new clips" : "New clips"),
-                    Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
-                ],
+            Supplies = Supplied,
         };
 
     private static Step Each(Step step) =>

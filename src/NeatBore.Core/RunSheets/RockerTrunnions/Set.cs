@@ -1,4 +1,5 @@
 using System.Globalization;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
@@ -10,6 +11,21 @@ public static partial class RockerTrunnions
         public static readonly StepName Name = new("set");
         public static readonly TextSlot Places = Name.Text("places");
     }
+
+    private static ChoiceName Kit => new("kit");
+
+    private static Choice KitChoice =>
+        new Choice(Kit, SetStep.Name, "The kit", sheet => [.. sheet.Rockers!.Kits.Select(k => new Option(k.Id, k.Name))]);
+
+    private static IReadOnlyList<string> Places(EngineSheet sheet) =>
+        sheet.Rockers is not null || (sheet.MayHave(null, "rockers") && sheet.Layout.Rockers.Count > 0) ? [EnginePlaces.Rockers] : [];
+
+    private static IReadOnlyList<Supply> Supplied(EngineSheet sheet) =>
+        [
+            Supply.Part("kits", sheet.Rockers is { } set ? $"{set.Places.Count} trunnion kits" : "Trunnion kits"),
+            Supply.Part("clips", sheet.Rockers is { } all ? $"{2 * all.Places.Count} new clips" : "New clips"),
+            Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
+        ];
 
     /// <summary>Which places were laid out: numbers and ranges, such as "1-6, 8-12". Null where it can't be read.</summary>
     internal static IReadOnlyList<int>? Laid(string typed)

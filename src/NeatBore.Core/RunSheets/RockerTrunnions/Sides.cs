@@ -57,7 +57,7 @@ public static partial class RockerTrunnions
             call = call with { Verdict = Verdict.Go };
         }
 
-        var odd = Odd(c, step);
+        var odd = Odd(c, step, Fit);
         var force = pressed.Call.Checks[0];
         return odd is not null && call.Verdict == Verdict.Go
             ? odd with
@@ -98,9 +98,9 @@ public static partial class RockerTrunnions
 
     /// <summary>The force against those of the set that were pressed before this one, from six on: what is pressed later changes nothing
     /// that was said.</summary>
-    private static Judgement? Odd(StepContext c, StepName step)
+    private static Judgement? Odd(StepContext c, StepName step, Func<StepContext, InterferenceFit.Answer?> fit)
     {
-        if (PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, Fit(c), Travel(c, step)) is not { } own)
+        if (PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, fit(c), Travel(c, step)) is not { } own)
         {
             return null;
         }
@@ -108,7 +108,7 @@ public static partial class RockerTrunnions
         var before = c
             .Sheet.Rockers!.Places.Select(p => c.For(p.Id))
             .Where(o => o.Item != c.Item && PressedAt(o, step) < at)
-            .Select(o => (o.Item, Force: PressedIn.ForceN(o, step, Fit(o), Travel(o, step))))
+            .Select(o => (o.Item, Force: PressedIn.ForceN(o, step, fit(o), Travel(o, step))))
             .Where(o => o.Force is not null)
             .Select(o => new SetOutlier.SetReading(o.Item, o.Force!.Value))
             .ToList();

@@ -11,6 +11,39 @@ public static partial class RockerTrunnions
         public static readonly StepName Name = new("tray");
     }
 
+    private static class BackStep
+    {
+        public static readonly StepName Name = new("back");
+    }
+
+    private static Step Tray(Func<StepContext, Judgement> judge) =>
+        new Step(TrayStep.Name, "The set against itself", "tray-compared")
+        {
+            Weighs = [BodyStep.Name, FirstStep.Name, SecondStep.Name, FloatStep.Name],
+            Judge = judge,
+            Gate = "no odd one out",
+            Cautions = ["A rocker that is odd now comes apart at speed."],
+        };
+
+    private static Step Back =>
+        new Step(BackStep.Name, "Back to their places", "tray-back")
+        {
+            Slots = _ =>
+                [
+                    Slot.Tick("washed", "Washed again, oiled, oil holes clear"),
+                    Slot.Tick("places", "Each back at its own place"),
+                    Slot.Tick("counted", "Old parts and clips counted: nothing left in the engine"),
+                ],
+            Judge = Prompt.Next,
+            Cautions = ["Turn the engine over twice by hand before it is started."],
+        };
+
+    private static double? BoreOfTwo(StepContext c) =>
+        c.Number(BodyStep.Bore.At(0)) is { } a && c.Number(BodyStep.Bore.At(90)) is { } b ? (a + b) / 2 : null;
+
+    private static double? BoreOfAny(StepContext c) =>
+        c.Number(BodyStep.Bore.At(0)) is { } a ? (a + (c.Number(BodyStep.Bore.At(90)) ?? a)) / 2 : null;
+
     private static List<(
         string Step,
         string Words,
@@ -18,14 +51,14 @@ public static partial class RockerTrunnions
         double Resolution,
         Func<StepContext, double?> Of,
         Func<StepContext, double> Uncertainty
-    )> Measures(StepContext c) =>
+    )> Measures(StepContext c, Func<StepContext, InterferenceFit.Answer?> fit, Func<StepContext, double?> bore) =>
         [
             (
                 FirstStep.Name,
                 "Press force, first side",
                 Dimension.Force,
                 100,
-                o => PressedIn.ForceN(o, FirstStep.Name, Fit(o), Travel(o, FirstStep.Name)),
+                o => PressedIn.ForceN(o, FirstStep.Name, fit(o), Travel(o, FirstStep.Name)),
                 o => o.Uncertainty(ForceSlot(o, FirstStep.Name))
             ),
             (
@@ -33,7 +66,7 @@ public static partial class RockerTrunnions
                 "Press force, second side",
                 Dimension.Force,
                 100,
-                o => PressedIn.ForceN(o, SecondStep.Name, Fit(o), Travel(o, SecondStep.Name)),
+                o => PressedIn.ForceN(o, SecondStep.Name, fit(o), Travel(o, SecondStep.Name)),
                 o => o.Uncertainty(ForceSlot(o, SecondStep.Name))
             ),
             // A bore is held against its own size: a fiftieth of its diameter would hide any wear.
@@ -42,19 +75,21 @@ public static partial class RockerTrunnions
                 "Bore over its size",
                 Dimension.Length,
                 0.001,
-                o =>
-                    o.Number(BodyStep.Bore.At(0)) is { } a && o.Number(BodyStep.Bore.At(90)) is { } b
-                        ? ((a + b) / 2) - c.Sheet.Rockers!.Body.BoreMm
-                        : null,
+                o => bore(o) - c.Sheet.Rockers!.Body.BoreMm,
                 o => o.Uncertainty(BodyStep.Bore.At(0))
             ),
             ("float", "End float", Dimension.Length, 0.01, o => o.Number(FloatStep.Float), o => o.Uncertainty(FloatStep.Float)),
         ];
 
-    private static Judgement JudgeTray(StepContext c)
+    private static Judgement JudgeTray(
+        StepContext c,
+        Procedure sheet,
+        Func<StepContext, InterferenceFit.Answer?> fit,
+        Func<StepContext, double?> bore
+    )
     {
         var rockers = c.Sheet.Rockers!.Places.OrderBy(p => p.Number).Select(p => c.For(p.Id)).ToList();
-        var measures = Measures(c)
+        var measures = Measures(c, fit, bore)
             .ConvertAll(m =>
             {
                 var found = rockers.Select(o => (o.Item, Value: m.Of(o), U: m.Uncertainty(o))).Where(v => v.Value is not null).ToList();
@@ -76,7 +111,7 @@ public static partial class RockerTrunnions
                     [.. set.Readings.Zip(found, (s, v) => new TrunnionSet.SetValue(s.Id, v.Value!.Value, s.Score, s.Verdict))]
                 );
             });
-        var own = Version1.Steps.Where(s => s.Together == Rocker).ToList();
+        var own = sheet.Steps.Where(s => s.Together == Rocker).ToList();
         var progress = rockers.ConvertAll(o =>
             (
                 Rocker: o,
@@ -127,7 +162,15 @@ public static partial class RockerTrunnions
         {
             return new Judgement(
                 Sentence.Of("All {all} are alike. Wash them, then back to their places.", ("all", Quantity.Count(rockers.Count))),
-                new Call(Verdict.Go, Sentence.Of("Force, bore and float of each lie with the others."), []),
+                new Call(
+                    Verdict.Go,
+                    measures.TrueForAll(m => m.Values.Count == rockers.Count)
+                        ? Sentence.Of("Force, bore and float of each lie with the others.")
+                        : Sentence.Of(
+                            "What was measured of force, bore and float lies together; the rest was felt or taken to be like it."
+                        ),
+                    []
+                ),
                 answer
             );
         }

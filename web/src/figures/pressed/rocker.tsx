@@ -27,7 +27,12 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   const set = setOf(task);
   const { drawing, picks, bottom } = trayOf(rockers, task, item);
   const own = (figure: string) => shownOn(task, figure, item);
-  const stage = order.indexOf(step.figure);
+  // Clips that are in before the float is gauged are drawn where it is.
+  const clipped = own('rocker-clips');
+  const stage =
+    step.figure === 'rocker-float' && clipped && task.steps.indexOf(clipped) < task.steps.indexOf(step)
+      ? order.length - 1
+      : order.indexOf(step.figure);
   const pressing = step.figure === 'rocker-first' || step.figure === 'rocker-second';
   // Where a side lies: as it was read, as the core expects it once it was pressed, or as it was started by hand.
   const depthOf = (figure: string, key: string): number | undefined => {
@@ -48,7 +53,9 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   if (pressing) {
     const ticks = slots.filter((x) => x.slot.kind === 'tick' && x.slot.key !== 'swarf');
     ticks.forEach((x, i) => (places[x.slot.key] = { at: [28, top + 18 + i * 68], width: 380 }));
-    const y = top + (ticks.length > 1 ? 158 : 92);
+    const felt = slots.some((x) => x.slot.key === 'feel');
+    if (felt) places.feel = { at: [28, top + 42], width: 400 };
+    const y = top + (felt ? 148 : ticks.length > 1 ? 158 : 92);
     const [a, b] = step.figure === 'rocker-first' ? ['trace', 'flush'] : ['trace', 'depth'];
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
@@ -70,11 +77,18 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places['bush-0'] = { at: [106, top + 122] };
     places['bush-90'] = { at: [278, top + 122] };
     places.trunnion = { at: [106, top + 228] };
+  } else if (step.figure === 'rocker-trunnion' && slots.some((x) => x.slot.key === 'inside-0')) {
+    const wall = (kit.innerMm / 2) * s;
+    places.turns = { at: [28, top + 42], width: 420 };
+    places['inside-0'] = { at: [106, top + 148], to: [big[0] - half[0] * 0.62, big[1] - wall] };
+    places['inside-90'] = { at: [278, top + 148], to: [big[0] - half[0] * 0.62, big[1] + wall] };
+    places.trunnion = { at: [106, top + 248] };
   } else if (step.figure === 'rocker-inside') {
     const wall = (kit.innerMm / 2) * s;
     places['inside-0'] = { at: [520, top + 60], to: [big[0] - half[0] * 0.62, big[1] - wall] };
     places['inside-90'] = { at: [520, top + 190], to: [big[0] - half[0] * 0.62, big[1] + wall] };
   } else if (step.figure === 'rocker-float') {
+    places.spacer = { at: [520, top + 170] };
     places.float = {
       at: [520, top + 60],
       to: [big[0] - (rockers.body.widthMm / 2) * s - 2, big[1] - (rockers.trunnion.diameterMm / 2) * s - 6],
@@ -84,7 +98,8 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     for (const { slot } of slots) {
       // Needles are counted beside the clips: below there is no room.
       if (slot.key === 'needles') {
-        places.clips = { ...places.clips!, width: 310 };
+        const beside = places.clips ? 'clips' : 'whole';
+        places[beside] = { ...places[beside]!, width: 310 };
         places.needles = { at: [440, top + 24] };
         continue;
       }

@@ -115,7 +115,9 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Click("//nav//button[contains(., 'Body and bushes')]");
         builder.Click("//footer//button[.='Again']");
         builder.Find("//textarea").SendKeys("Another body" + Keys.Enter);
-        Body(builder, "22.001");
+        // Those before it are alike by now: its own size is more than is asked for.
+        builder.More("bore-0", "22.001");
+        builder.More("bush-0", "22.026");
         builder.See("It fits.");
         await app.WorkAsync(build, [.. Whole(3, "22.001", "1.43", 2).Skip(4)]);
         builder.Open(address);

@@ -269,13 +269,38 @@ public class CoverAndSealTests
     public void A_sleeve_is_evened_up_by_its_own_screw()
     {
         var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json"), new("rear-sleeve", "rear-seal")).Begin();
-        bench.TakeAll("parts", "RSL-84").TakeAll("plate").TakeAll("gap", "4.0", "4.3", "4.6", "4.3");
+        bench.TakeAll("parts", "RSL-84", "film", "chamfer").TakeAll("size", "84.00", "83.90", "84.10").TakeAll("plate");
+        bench.TakeAll("drawn", [.. Enumerable.Repeat("even", 9)]).TakeAll("gap", "4.0", "4.3", "4.6", "4.3");
         Assert.Equal(Verdict.Stop, bench.Step("gap").Now.Call!.Verdict);
         Assert.StartsWith("Even it up: screw ", bench.Says("gap"), StringComparison.Ordinal);
         bench.Again("gap").TakeAll("gap", "3.0", "3.0", "3.0", "3.0").Take("gap", "reach", "2");
         Assert.Equal("Swap the screws for shorter ones now, before they bottom.", bench.Says("gap"));
         bench.Again("gap").TakeAll("gap", "0.04", "0.05", "0.05", "0.04");
         Assert.Equal(Verdict.Go, bench.Step("gap").Now.Call!.Verdict);
+    }
+
+    [Theory]
+    [InlineData("83.80", "", Verdict.Stop, "It would turn on this shaft: another sleeve, one that fits 83.80 mm.")]
+    [InlineData("84.20", "", Verdict.Stop, "It would split on this shaft: another sleeve, one that fits 84.20 mm.")]
+    [InlineData("84.00", "0.25", Verdict.Go, "It fits. Plate on the flange’s own circle.")]
+    [InlineData("84.00", "0.40", Verdict.Decide, "Take a seal made for a sleeved shaft, or say why this one will do.")]
+    public void A_sleeve_that_does_not_fit_its_shaft_is_not_drawn_on(string shaft, string wall, Verdict verdict, string says)
+    {
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json"), new("rear-sleeve", "rear-seal")).Begin();
+        bench.TakeAll("parts", "RSL-84", "dry", "lip-side").TakeAll("size", shaft, "83.90", "84.10");
+        bench = wall.Length == 0 ? bench : bench.Take("size", "wall", wall);
+        Assert.Equal((verdict, says), (bench.Step("size").Now.Call!.Verdict, bench.Says("size")));
+        Assert.Equal(verdict == Verdict.Go, bench.Step("plate").BlockedBy is null);
+    }
+
+    [Fact]
+    public void A_sleeve_that_will_not_come_even_is_drawn_off_again()
+    {
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json"), new("rear-sleeve", "rear-seal")).Begin();
+        bench.TakeAll("parts", "RSL-84", "film", "chamfer").TakeAll("size", "84.00", "83.90", "84.10").TakeAll("plate");
+        Assert.Equal("3 times round, 0.75 of a turn on each screw. Then look at the gap all round.", bench.Says("drawn"));
+        bench.Pick("drawn", "look-1", "even").Pick("drawn", "look-2", "leans");
+        Assert.Equal((Verdict.Stop, true), (bench.Step("drawn").Now.Call!.Verdict, bench.Step("gap").BlockedBy is not null));
     }
 
     [Theory]

@@ -41,6 +41,8 @@ public class LittleAskedTests
     // Droop, how the crank lies, and the places that tell an oval from an offset.
     [InlineData("rear-seal", "rear-seal", "school", "dial", 24 + Clock)]
     [InlineData("rear-seal", "rear-seal", "job", "reseal", 12)]
+    // 14 mm long.
+    [InlineData("rear-sleeve", "rear-seal", "way", "on", 20)]
     [InlineData("flywheel-on", "rear-seal", "wrench", "clicks-pass", 6)]
     public void A_task_waits_for_no_more_than_its_budget(string kind, string place, string choice, string option, int most)
     {

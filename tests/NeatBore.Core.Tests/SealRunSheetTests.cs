@@ -120,7 +120,7 @@ public class SealRunSheetTests
     [InlineData("none", "light", Verdict.Go)]
     public void A_spigot_bore_is_looked_into_before_its_bearing_goes_in(string rollers, string marks, Verdict verdict)
     {
-        var bench = Spigot().Pick("bore", "rollers", rollers).Pick("bore", "marks", marks);
+        var bench = Spigot().Pick("bore", "rollers", rollers).Pick("bore", "marks", marks).Pick("bore", "tried", "held");
         Assert.Equal(verdict, bench.Step("bore").Now.Call!.Verdict);
     }
 
@@ -131,8 +131,57 @@ public class SealRunSheetTests
     [InlineData("5.4", Verdict.Stop, "Too deep by 0.40 mm: out and in again, or pack it as the sheet allows.")]
     public void A_spigot_bearing_leaves_room_for_its_seal(string depth, Verdict verdict, string says)
     {
-        var bench = Spigot().TakeAll("bore", "none", "none").TakeAll("in", depth);
+        var bench = Spigot().TakeAll("bore", "none", "none", "held").TakeAll("in", depth);
         Assert.Equal((verdict, says), (bench.Step("in").Now.Call!.Verdict, bench.Says("in")));
+    }
+
+    [Theory]
+    [InlineData("loose", null, null, Verdict.Stop, "The bore is too large: an oversize bearing, or a sleeve in the bore.")]
+    [InlineData("held", "0.030", null, Verdict.Stop, "The bore is too large: an oversize bearing, or a sleeve in the bore.")]
+    [InlineData("held", "-0.060", null, Verdict.Stop, "It would close on its rollers: another bearing, or hone the bore.")]
+    [InlineData("held", "-0.015", "0.015", Verdict.Go, "It will hold. Bearing in the freezer, an hour.")]
+    [InlineData("held", null, "0.030", Verdict.Go, "It will hold. Bearing in the freezer, an hour.")]
+    public void A_bore_that_would_not_hold_its_bearing_says_so_before_it_is_cold(
+        string tried,
+        string? larger,
+        string? pressed,
+        Verdict verdict,
+        string says
+    )
+    {
+        var across = s_four.Spigot!.OuterMm;
+        string Mm(double mm) => mm.ToString("0.000", System.Globalization.CultureInfo.InvariantCulture);
+        var bench = Spigot().TakeAll("bore", "none", "none", tried);
+        if (larger is not null)
+        {
+            bench.Take("bore", "bearing", Mm(across));
+            bench.Take("bore", "bore", Mm(across + double.Parse(larger, System.Globalization.CultureInfo.InvariantCulture)));
+        }
+
+        Assert.Equal((verdict, says), (bench.Step("bore").Now.Call!.Verdict, bench.Says("bore")));
+        if (pressed is not null)
+        {
+            // Steel at 11.5e-6 and 38 °C of cold: what is measured, or else the most that is usual, less that.
+            var smaller = across * 1.15e-5 * 38;
+            var left = double.Parse(pressed, System.Globalization.CultureInfo.InvariantCulture) - smaller;
+            Assert.Equal(
+                $"At −18 °C it is {Mm(smaller)} mm smaller: {Mm(left)} mm is left to press, light blows. Be quick: it warms.",
+                bench.Says("in")
+            );
+        }
+    }
+
+    [Fact]
+    public void One_run_sheet_stands_for_a_spigot_bearing()
+    {
+        foreach (var sheet in HostileWorkTests.Sheets.Values)
+        {
+            Assert.InRange(
+                ProcedureBook.Default.Newest.Count(p => p.Id is "spigot-bearing" or "pressed-spigot" && p.Places(sheet).Count > 0),
+                0,
+                sheet.Spigot is null && sheet.HasPressed(PressedKind.Spigot) ? 2 : 1
+            );
+        }
     }
 
     private static Workbench Cam(Action<Workbench>? choose = null)

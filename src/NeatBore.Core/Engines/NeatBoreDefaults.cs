@@ -122,6 +122,10 @@ public static class NeatBoreDefaults
     public static DefaultLimit SleeveHome { get; } =
         new("sleeve-home", "Gap of a sleeve that is home", Dimension.Length, new(0, 1), 0.01, null, 0.10);
 
+    /// <summary>How much larger a lip runs on a repair sleeve, on the diameter, mm: two thin walls of it.</summary>
+    public static DefaultLimit SleeveGrowth { get; } =
+        new("sleeve-growth", "Lip larger on a repair sleeve", Dimension.Length, new(0, 3), 0.01, null, 0.60);
+
     /// <summary>Crush of a cam bearing's shell, mm.</summary>
     public static DefaultLimit ShellCrush { get; } =
         new("shell-crush", "Crush of a cam bearing’s shell", Dimension.Length, new(0, 0.5), 0.01, 0.05, 0.13);
@@ -141,6 +145,10 @@ public static class NeatBoreDefaults
     /// <summary>Torque that turns a cam by hand, N·m.</summary>
     public static DefaultLimit CamTurns { get; } =
         new("cam-turns", "Torque that turns a cam by hand", Dimension.Torque, new(0, 30), 0.1, null, 3);
+
+    /// <summary>Interference of a spigot bearing in the crank's end, mm.</summary>
+    public static DefaultLimit SpigotInterference { get; } =
+        new("spigot-interference", "Interference of a spigot bearing", Dimension.Length, new(-0.02, 0.2), 0.001, 0.005, 0.030);
 
     /// <summary>Interference of a trunnion's bush, mm.</summary>
     public static DefaultLimit TrunnionInterference { get; } =
@@ -209,10 +217,12 @@ public static class NeatBoreDefaults
         RailStep,
         CrankFloat,
         SleeveHome,
+        SleeveGrowth,
         ShellCrush,
         ShellEdge,
         CamClearance,
         CamTurns,
+        SpigotInterference,
         TrunnionInterference,
         TrunnionFloat,
         TrunnionClearance,

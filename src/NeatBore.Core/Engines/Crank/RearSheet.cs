@@ -22,7 +22,8 @@ public sealed record RearSheet(RearKind Kind, SealSheet Seal, RearFlangeSheet Fl
             View.Rear,
             // Clockwise from the front is anticlockwise from the rear.
             Offsets: Flange.OffsetHoleDeg is { } off ? [new BoltCircle.Offset(new(Flange.Bolts), 0, -off)] : null,
-            CentreHoleMm: 0
+            // Clear of the register that stands out of the flange.
+            CentreHoleMm: Math.Floor(Flange.BoltCircleMm / 2)
         );
 }
 

@@ -119,7 +119,8 @@ public static partial class PressedPart
             id,
             1,
             title,
-            sheet => sheet.HasPressed(kind) ? [EnginePlaces.Pressed] : [],
+            // A spigot bearing whose place in the crank is known has a run sheet of its own.
+            sheet => sheet.HasPressed(kind) && !(kind == PressedKind.Spigot && sheet.Spigot is not null) ? [EnginePlaces.Pressed] : [],
             [
                 new Choice(
                     Way,

@@ -6,9 +6,9 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>A thin sleeve drawn on the rear flange over a worn track, or stretched off it.</summary>
-public static class RepairSleeve
+public static partial class RepairSleeve
 {
-    private static readonly ChoiceName Way = new("way");
+    private static ChoiceName Way => new("way");
 
     private static class PartsStep
     {
@@ -68,31 +68,7 @@ public static class RepairSleeve
                     Judge = Prompt.Next,
                     Cautions = ["Chisel: eye protection. A hammer on hardened steel chips."],
                 },
-                new Step(OffStep.Name, "Stretched off", "plate")
-                {
-                    When = c => Applies.If(c.Chosen(Way) == "off", "A new one goes on."),
-                    Slots = _ =>
-                        [
-                            Slot.Tick("light", "Many light blows across its whole width"),
-                            Slot.Tick("slid", "It slid off: not cut"),
-                            Slot.Pick(OffStep.Shaft, "Track beneath", new("sound", "unmarked"), new("marked", "marked")),
-                        ],
-                    Judge = c =>
-                        c.Picked(OffStep.Shaft) switch
-                        {
-                            null => Prompt.Next(c),
-                            "sound" => new Judgement(
-                                Sentence.Of("Off, and the flange is unmarked."),
-                                new Call(Verdict.Go, Sentence.Of("The track beneath is unmarked."), [])
-                            ),
-                            _ => new Judgement(
-                                Sentence.Of("Dress the mark flush, or say why the lip will not run there."),
-                                new Call(Verdict.Decide, Sentence.Of("The track beneath is marked."), [])
-                            ),
-                        },
-                    NoWayBack = true,
-                    Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
-                },
+                StretchedOff,
                 new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
                 {
                     Leaves = [new("plate and screws on the flange", HomeStep.Name)],
@@ -119,31 +95,7 @@ public static class RepairSleeve
                 new Step(GapStep.Name, "Even gap, small turns", "sleeve-gap")
                 {
                     When = On,
-                    Slots = c =>
-                        [
-                            .. s_deg.Select(deg => new Slot(
-                                GapStep.At(deg),
-                                $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.01,
-                                "depth-gauge",
-                                deg,
-                                Plausible: new Band(0, c.Sheet.Rear!.SleeveMm!.Value * 1.5),
-                                Peers: "gap",
-                                Expected: 0.06
-                            )),
-                            new Slot(
-                                GapStep.Reach,
-                                "Screw thread left before they bottom",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.5,
-                                "rule",
-                                Plausible: new Band(0, 60),
-                                Required: false
-                            ),
-                        ],
+                    Slots = GapSlots,
                     Judge = JudgeGap,
                     Gate = "home, even all round",
                     Cautions = ["Swap screws for shorter ones before they bottom. Stand clear of a loaded plate."],
@@ -164,17 +116,72 @@ public static class RepairSleeve
         )
         {
             View = View.Rear,
-            Supplies = sheet =>
-                [
-                    Supply.Part(
-                        "sleeve",
-                        sheet.Rear is { SleeveMm: { } length } r
-                            ? $"Repair sleeve for {Supply.Sized(r.Seal.ShaftMm)}, {Supply.Sized(length)} long"
-                            : "Repair sleeve"
-                    ),
-                    Supply.UsedUp("film", "Sealant for a film beneath it"),
-                ],
+            Supplies = Supplied,
         };
+
+    private static Step StretchedOff =>
+        new Step(OffStep.Name, "Stretched off", "plate")
+        {
+            When = c => Applies.If(c.Chosen(Way) == "off", "A new one goes on."),
+            Slots = _ =>
+                [
+                    Slot.Tick("light", "Many light blows across its whole width"),
+                    Slot.Tick("slid", "It slid off: not cut"),
+                    Slot.Pick(OffStep.Shaft, "Track beneath", new("sound", "unmarked"), new("marked", "marked")),
+                ],
+            Judge = c =>
+                c.Picked(OffStep.Shaft) switch
+                {
+                    null => Prompt.Next(c),
+                    "sound" => new Judgement(
+                        Sentence.Of("Off, and the flange is unmarked."),
+                        new Call(Verdict.Go, Sentence.Of("The track beneath is unmarked."), [])
+                    ),
+                    _ => new Judgement(
+                        Sentence.Of("Dress the mark flush, or say why the lip will not run there."),
+                        new Call(Verdict.Decide, Sentence.Of("The track beneath is marked."), [])
+                    ),
+                },
+            NoWayBack = true,
+            Cautions = ["Stretch it, never cut it: the shaft beneath is the thing to protect."],
+        };
+
+    private static IReadOnlyList<Slot> GapSlots(StepContext c) =>
+        [
+            .. s_deg.Select(deg => new Slot(
+                GapStep.At(deg),
+                $"Gap, {Clock.Text(Clock.Seen(deg, View.Rear))}",
+                SlotKind.Number,
+                Dimension.Length,
+                0.01,
+                "depth-gauge",
+                deg,
+                Plausible: new Band(0, c.Sheet.Rear!.SleeveMm!.Value * 1.5),
+                Peers: "gap",
+                Expected: 0.06
+            )),
+            new Slot(
+                GapStep.Reach,
+                "Screw thread left before they bottom",
+                SlotKind.Number,
+                Dimension.Length,
+                0.5,
+                "rule",
+                Plausible: new Band(0, 60),
+                Required: false
+            ),
+        ];
+
+    private static IReadOnlyList<Supply> Supplied(EngineSheet sheet) =>
+        [
+            Supply.Part(
+                "sleeve",
+                sheet.Rear is { SleeveMm: { } length } r
+                    ? $"Repair sleeve for {Supply.Sized(r.Seal.ShaftMm)}, {Supply.Sized(length)} long"
+                    : "Repair sleeve"
+            ),
+            Supply.UsedUp("film", "Sealant for a film beneath it"),
+        ];
 
     private static Applies On(StepContext c) => Applies.If(c.Chosen(Way) == "on", "One comes off: nothing is drawn on.");
 

@@ -4,9 +4,9 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>The spigot bearing in the crank's end: out without harm, in to the depth that leaves room for its seal.</summary>
-public static class SpigotBearing
+public static partial class SpigotBearing
 {
-    private static readonly ChoiceName Out = new("out");
+    private static ChoiceName Out => new("out");
 
     private static class OutStep
     {
@@ -39,38 +39,9 @@ public static class SpigotBearing
             1,
             "Spigot bearing",
             sheet => sheet.MayHave(sheet.Spigot, "spigot") ? ["rear-seal"] : [],
+            [OutChoice],
             [
-                new Choice(
-                    Out,
-                    OutStep.Name,
-                    "The old one comes out",
-                    _ =>
-                        [
-                            new("puller", "puller fully behind it"),
-                            new("filler", "soft filler and a close bar"),
-                            new("none", "there is none in"),
-                        ]
-                ),
-            ],
-            [
-                new Step(OutStep.Name, "Old one out", "spigot-out")
-                {
-                    Leaves = [new("no spigot bearing in", InStep.Name)],
-                    Slots = c =>
-                        c.Chosen(Out) switch
-                        {
-                            "none" => [Slot.Tick("empty", "Bore empty")],
-                            "filler" =>
-                            [
-                                Slot.Tick("packed", "Packed full, bar close in the bore"),
-                                Slot.Tick("out", "Driven out by the filler"),
-                            ],
-                            _ => [Slot.Tick("behind", "Jaws fully behind it"), Slot.Tick("out", "Drawn out straight")],
-                        },
-                    Judge = Prompt.Next,
-                    NoWayBack = true,
-                    Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
-                },
+                OldOneOut,
                 new Step(BoreStep.Name, "Look in the bore", "spigot-bore")
                 {
                     Slots = _ =>
@@ -130,48 +101,77 @@ public static class SpigotBearing
                     Gate = "at depth",
                     Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
                 },
-                new Step(SealStep.Name, "Its seal, grease", "spigot-seal")
-                {
-                    When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
-                    Slots = c =>
-                        [
-                            Slot.Tick("way", "Right way round, pressed by itself"),
-                            new Slot(
-                                SealStep.Depth,
-                                "Seal below flange",
-                                SlotKind.Number,
-                                Dimension.Length,
-                                0.01,
-                                "depth-gauge",
-                                Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5),
-                                Expected: c.Sheet.Spigot.SealDepthMm
-                            ),
-                            Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
-                        ],
-                    Judge = c =>
-                        Depth(
-                            c,
-                            SealStep.Depth,
-                            c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default),
-                            "seal",
-                            "Done: shaft enters, nothing proud."
-                        ),
-                    Cautions = ["Grease off the flange’s face."],
-                },
+                ItsSeal,
             ]
         )
         {
             Wants = new("spigot"),
-            Supplies = sheet =>
-                [
-                    Supply.Part(
-                        "bearing",
-                        sheet.Spigot is { } s ? $"Spigot bearing {Supply.Sized(s.InnerMm, s.OuterMm, s.WidthMm)}" : "Spigot bearing"
-                    ),
-                    Supply.UsedUp("grease", "Bearing grease, a little"),
-                ],
+            Supplies = Supplied,
             View = View.Rear,
         };
+
+    private static Choice OutChoice =>
+        new Choice(
+            Out,
+            OutStep.Name,
+            "The old one comes out",
+            _ => [new("puller", "puller fully behind it"), new("filler", "soft filler and a close bar"), new("none", "there is none in")]
+        );
+
+    private static Step OldOneOut =>
+        new Step(OutStep.Name, "Old one out", "spigot-out")
+        {
+            Leaves = [new("no spigot bearing in", InStep.Name)],
+            Slots = c =>
+                c.Chosen(Out) switch
+                {
+                    "none" => [Slot.Tick("empty", "Bore empty")],
+                    "filler" => [Slot.Tick("packed", "Packed full, bar close in the bore"), Slot.Tick("out", "Driven out by the filler")],
+                    _ => [Slot.Tick("behind", "Jaws fully behind it"), Slot.Tick("out", "Drawn out straight")],
+                },
+            Judge = Prompt.Next,
+            NoWayBack = true,
+            Cautions = ["Eye protection: races chip. Filler squirts back past a loose bar."],
+        };
+
+    private static Step ItsSeal =>
+        new Step(SealStep.Name, "Its seal, grease", "spigot-seal")
+        {
+            When = c => Applies.If(c.Sheet.Spigot!.SealDepthMm is not null, "This one has no seal of its own."),
+            Slots = c =>
+                [
+                    Slot.Tick("way", "Right way round, pressed by itself"),
+                    new Slot(
+                        SealStep.Depth,
+                        "Seal below flange",
+                        SlotKind.Number,
+                        Dimension.Length,
+                        0.01,
+                        "depth-gauge",
+                        Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 2 + 5),
+                        Expected: c.Sheet.Spigot.SealDepthMm
+                    ),
+                    Slot.Tick("grease", "A little grease: too much and the shaft can’t enter"),
+                ],
+            Judge = c =>
+                Depth(
+                    c,
+                    SealStep.Depth,
+                    c.Sheet.Spigot!.SealDepth ?? new Limit(0, null, LimitSource.Default),
+                    "seal",
+                    "Done: shaft enters, nothing proud."
+                ),
+            Cautions = ["Grease off the flange’s face."],
+        };
+
+    private static IReadOnlyList<Supply> Supplied(EngineSheet sheet) =>
+        [
+            Supply.Part(
+                "bearing",
+                sheet.Spigot is { } s ? $"Spigot bearing {Supply.Sized(s.InnerMm, s.OuterMm, s.WidthMm)}" : "Spigot bearing"
+            ),
+            Supply.UsedUp("grease", "Bearing grease, a little"),
+        ];
 
     private static Judgement Depth(StepContext c, NumberSlot slot, Limit limit, string part, string done)
     {

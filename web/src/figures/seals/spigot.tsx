@@ -11,13 +11,14 @@ export function spigot({ sheet, step, reader }: SceneInput): Scene {
   const part = sheet.spigot!;
   const slots = slotsOf(step);
   const placed = rows(
-    slots.map((s) => s.slot),
+    slots.map((s) => s.slot).filter((s) => s.key !== 'bearing'),
     28,
     92,
     84,
   );
   for (const { slot } of slots)
-    if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
+    if (slot.key === 'bearing') placed.bearing = { at: [278, placed.bore!.at[1]] };
+    else if (slot.kind === 'number') placed[slot.key] = { at: [106, placed[slot.key]!.at[1]] };
   const s = 150 / (part.outerMm / 2 + 6);
   const face = 900;
   const [y, r] = [262, (part.outerMm / 2) * s];

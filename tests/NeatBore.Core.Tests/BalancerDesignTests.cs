@@ -3,6 +3,7 @@ using NeatBore.Core.Calculators.Fasteners;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -119,5 +120,54 @@ public class BalancerDesignTests
         Assert.Equal(bolts, order.Distinct().Count());
         Assert.All(order.Chunk(2), pair => Assert.Equal(180, Math.Abs(pair[0] - pair[1]), 1e-9));
         Assert.Throws<ArgumentOutOfRangeException>(() => BoltRing.StarDeg(bolts + 1));
+    }
+
+    [Theory]
+    [InlineData("turned", Verdict.Go)]
+    [InlineData("short", Verdict.Stop)]
+    [InlineData("over", Verdict.Stop)]
+    public void Flange_bolts_and_body_screws_are_turned_on_by_their_angle(string found, Verdict verdict)
+    {
+        var flanged = Workbench.Demo<EngineSheet>("sheets/v8-4.4.v2.json");
+        flanged = flanged with { Balancer = flanged.Balancer! with { Flange = flanged.Balancer.Flange! with { AngleDeg = 60 } } };
+        var screwed = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
+        screwed = screwed with { Balancer = screwed.Balancer! with { Body = screwed.Balancer.Body! with { AngleDeg = 60 } } };
+        foreach (var (sheet, step, torque) in ((EngineSheet, string, double)[])[(flanged, "flange-bolts", 62), (screwed, "body", 24)])
+        {
+            var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == "balancer-on").Steps.Single(s => s.Id == step);
+            var taken = new Dictionary<string, (double? Value, string? Option)>();
+            Judgement Judged() =>
+                procedure.Judge(
+                    new StepContext(
+                        procedure,
+                        sheet,
+                        "",
+                        new Dictionary<string, string>(),
+                        (_, _, slot) =>
+                            taken.TryGetValue(slot, out var v)
+                                ? new ReadingTaken(
+                                    Guid.CreateVersion7(),
+                                    Workbench.Start,
+                                    new SlotRef(new(new("balancer-on", "balancer"), step), 1, slot),
+                                    "x",
+                                    v.Value,
+                                    null,
+                                    false,
+                                    Option: v.Option
+                                )
+                                : null
+                    )
+                );
+            var slots = procedure.Slots(new StepContext(procedure, sheet, "", new Dictionary<string, string>(), (_, _, _) => null));
+            foreach (var slot in slots.Where(s => s.Kind == SlotKind.Number))
+            {
+                taken[slot.Key] = (torque, null);
+            }
+
+            Assert.Contains("in order, 60.0° on, in one go each.", Wording.Write(Judged().Do), StringComparison.Ordinal);
+            Assert.Equal(60, slots[^1].Bolt!.Deg);
+            taken[slots[^1].Key] = (null, found);
+            Assert.Equal(verdict, Judged().Call!.Verdict);
+        }
     }
 }

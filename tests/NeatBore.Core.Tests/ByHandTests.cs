@@ -126,6 +126,8 @@ public class ByHandTests
                         SlotKind.Tool => Tool(slot),
                         SlotKind.Number when slot.Key == "set" => $"{bench.Sheet.CrankBolt!.TorqueNm}",
                         SlotKind.Number => $"{slot.Expected ?? 0}",
+                        SlotKind.Text when slot.Key == "front" => "1-4",
+                        SlotKind.Text when slot.Key == "rear" => "none",
                         SlotKind.Text when slot.Key == "places" => $"1-{bench.Sheet.Rockers!.Places.Count}",
                         // Shims of the stock.
                         SlotKind.Text when slot.Key == "fitted" => "0.26 + 0.20 + 0.10",

@@ -159,4 +159,46 @@ public class RearEndTests
         var bench = new Workbench(s_v6, s_wheel).Begin().Pick("faces", "marks", marks);
         Assert.Equal((Verdict.Stop, false), (bench.Step("faces").Now.Call!.Verdict, bench.Step("faces").Passed));
     }
+
+    [Fact]
+    public void One_nut_in_the_middle_is_pulled_through_a_multiplier()
+    {
+        var sheet = s_v6 with
+        {
+            Rear = s_v6.Rear! with
+            {
+                Flange = s_v6.Rear.Flange with
+                {
+                    Bolts = 1,
+                    OffsetHoleDeg = null,
+                    MajorMm = 36,
+                    PitchMm = 1.5,
+                    TorqueNm = 400,
+                    Torque = new Limit(380, 420, LimitSource.Manual),
+                },
+            },
+        };
+        var bench = new Workbench(sheet, s_wheel).Begin().Choose("wrench", "geared").Pick("faces", "marks", "clean").TakeAll("hung");
+        Assert.Equal((0.0, 0.0), (sheet.Rear!.Flange.Places.Single().XMm, sheet.Rear.Flange.Places.Single().YMm));
+        bench.Take("bolts", "ratio", "4").Take("bolts", "efficiency", "95");
+        // 400 N·m at the nut through 4 to 1 with 95 % of it: 105.3 at the wrench; 40 % of it first.
+        Assert.Equal("Set the wrench to 42.1 N·m: pass 1 of 3.", bench.Says("bolts"));
+        bench.Take("bolts", "set-1", "42").Take("bolts", "1-1", "clicked");
+        // As if there were no gears it would be far over.
+        bench.Take("bolts", "set-2", "400", confirmed: true);
+        Assert.Equal((Verdict.Stop, "Don’t pull yet: set 105.3 N·m on it."), (bench.Step("bolts").Now.Call!.Verdict, bench.Says("bolts")));
+        bench.Again("bolts").TakeAll("bolts", "4", "95", "42", "clicked", "105", "clicked", "105", "clicked");
+        Assert.Equal(Verdict.Go, bench.Step("bolts").Now.Call!.Verdict);
+        // 105 at the wrench is 399 at the nut.
+        Assert.Contains(bench.Step("bolts").Now.Call!.Checks, k => Math.Abs(k.Value - 399) < 0.5);
+    }
+
+    [Fact]
+    public void A_multiplier_that_gives_more_than_it_gets_is_asked_about()
+    {
+        var bench = new Workbench(s_v6, s_wheel).Begin().Choose("wrench", "geared").Pick("faces", "marks", "clean").TakeAll("hung");
+        bench.Take("bolts", "ratio", "4").Take("bolts", "efficiency", "140", confirmed: true);
+        Assert.Equal(Verdict.LookAgain, bench.Step("bolts").Now.Call!.Verdict);
+        Assert.StartsWith("Read its plate again", bench.Says("bolts"), StringComparison.Ordinal);
+    }
 }

@@ -239,6 +239,22 @@ public class SealRunSheetTests
         );
     }
 
+    [Theory]
+    [InlineData("10", null, null)]
+    [InlineData("10", "60", null)]
+    [InlineData("10", "160", Verdict.LookAgain)]
+    [InlineData("20", "12", Verdict.Decide)]
+    public void A_nut_that_takes_more_than_its_shell_explains_is_backed_off(string first, string? now, Verdict? verdict)
+    {
+        var rod = Workbench.Demo<Shop>("shop.json").Crib.First(t => t is { Kind: "bearing-driver", Screw: not null });
+        var bench = Cam(b => b.Pick("order", "tool", rod.Id));
+        bench.Item = bench.Task.Steps.First(s => s.Ref.Step == "start").Ref.Item;
+        bench.TakeAll("start").Take("bite", "nut", first).TakeAll("bite", "in-line", "yes");
+        bench = now is null ? bench : bench.Take("look", "nut", now);
+        Assert.Equal(verdict, bench.Step("look").Now.Call?.Verdict);
+        Assert.Equal(verdict is not null, bench.Step("look").Now.Call?.Checks.Any(k => k.Name == "nut’s torque") ?? false);
+    }
+
     [Fact]
     public void Undersize_shells_are_reamed_in_line_to_a_size_each()
     {

@@ -200,6 +200,8 @@ internal static class TaskEvaluation
                 .Where(own => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked or StepStatus.LeftOut)))
                 .Select(own => own.FirstOrDefault(s => !s.Passed))
                 .OfType<StepState>()
+                // What waits for all the others is not where the work goes on.
+                .Where(s => s.Status != StepStatus.Blocked)
                 .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go)
                 ?? first;
     }

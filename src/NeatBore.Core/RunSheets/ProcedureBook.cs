@@ -37,6 +37,7 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             PressedPart.Spigot1,
             PressedOut.Pin1,
             PressedPart.Pin1,
+            PressedPart.Pin2,
         ]);
 
     /// <summary>Every version of each.</summary>

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Engines;
 
 /// <summary>A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm.</summary>
@@ -8,5 +10,6 @@ public sealed record BodySheet(
     double PitchMm,
     double ThicknessMm,
     double TorqueNm,
-    Limit Torque
+    Limit Torque,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleDeg = null
 );

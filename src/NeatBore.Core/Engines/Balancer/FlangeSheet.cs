@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace NeatBore.Core.Engines;
 
 /// <summary>A bolted flange: an even number of bolts, and the pilot it sits on; lengths in mm, torque in N·m.</summary>
@@ -8,5 +10,6 @@ public sealed record FlangeSheet(
     double PitchMm,
     double PilotMm,
     double TorqueNm,
-    Limit Torque
+    Limit Torque,
+    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] double? AngleDeg = null
 );

@@ -27,20 +27,24 @@ public sealed record BoltPlace(
 {
     /// <summary>The bolts of a ring as seen from the front, numbered clockwise from 12 in the builder's view.</summary>
     public static IReadOnlyList<BoltPlace> Ring(int bolts, double circleMm, string group, View view, double? offsetHoleDeg = null) =>
-        [
-            .. Enumerable
-                .Range(0, bolts)
-                .Select(i =>
-                {
-                    var deg = ((view == View.Front ? 1 : -1) * i * 360.0 / bolts) + (i == bolts - 1 ? offsetHoleDeg ?? 0 : 0);
-                    return new BoltPlace(
-                        $"{i + 1}",
-                        circleMm / 2 * Math.Sin(deg * Math.PI / 180),
-                        circleMm / 2 * Math.Cos(deg * Math.PI / 180),
-                        group
-                    );
-                }),
-        ];
+        // One alone is a nut in the middle.
+        bolts == 1
+            ? [new BoltPlace("1", 0, 0, group)]
+            :
+            [
+                .. Enumerable
+                    .Range(0, bolts)
+                    .Select(i =>
+                    {
+                        var deg = ((view == View.Front ? 1 : -1) * i * 360.0 / bolts) + (i == bolts - 1 ? offsetHoleDeg ?? 0 : 0);
+                        return new BoltPlace(
+                            $"{i + 1}",
+                            circleMm / 2 * Math.Sin(deg * Math.PI / 180),
+                            circleMm / 2 * Math.Cos(deg * Math.PI / 180),
+                            group
+                        );
+                    }),
+            ];
 }
 
 /// <summary>A point across the engine as seen from the front: x right, y towards 12, mm from the crank's axis.</summary>

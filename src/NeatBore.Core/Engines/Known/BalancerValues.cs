@@ -163,6 +163,7 @@ internal static class BalancerValues
                     k => k.Word(Design) == "screwed-body",
                     [
                         .. Ask.Ring("balancer/body", "screws", "screwCircleMm", "Body screws"),
+                        Ask.Turn("balancer/body/angleDeg", "Body screws, then turned on by"),
                         Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
                     ]
                 ),
@@ -171,6 +172,7 @@ internal static class BalancerValues
                     k => k.Word(Design) == "flange",
                     [
                         .. Ask.Ring("balancer/flange", "bolts", "boltCircleMm", "Flange bolts"),
+                        Ask.Turn("balancer/flange/angleDeg", "Flange bolts, then turned on by"),
                         Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
                     ]
                 ),

@@ -101,15 +101,16 @@ internal static class CrankValues
                     new("rope", "a rope, block and cap")
                 ),
                 .. seal.Values,
-                Ask.Count($"{Flange}/bolts", "Flange bolts", 3, 16) with
+                Ask.Count($"{Flange}/bolts", "Flange bolts; 1 for a nut in the middle", 1, 16) with
                 {
+                    Wrong = n => n == 2 ? "a flange has three bolts or more, or one nut in its middle" : null,
                     Drawn = _ => 6,
                 },
                 Ask.Mm($"{Flange}/boltCircleMm", "Flange bolts, on a circle of", 25, 200) with
                 {
                     Drawn = k => (k.Number("rear/seal/shaftMm") ?? 85) * 0.8,
                 },
-                Ask.Mm($"{Flange}/majorMm", "Flange bolts, thread", 5, 20),
+                Ask.Mm($"{Flange}/majorMm", "Flange bolts, thread", 5, 60),
                 Ask.Mm($"{Flange}/pitchMm", "Flange bolts, pitch", 0.5, 3),
                 Ask.Nm($"{Flange}/torqueNm", "Flange bolts, each"),
                 .. Ask.TorqueLimit($"{Flange}/torque", $"{Flange}/torqueNm", "Flange bolts, each", 0.1),

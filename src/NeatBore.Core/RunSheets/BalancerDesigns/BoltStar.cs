@@ -9,6 +9,7 @@ namespace NeatBore.Core.RunSheets;
 internal static class BoltStar
 {
     private const string Ring = "ring";
+    private const string TurnedKey = "turned-on";
 
     /// <summary>A ring of them.</summary>
     public static FastenerSet Set(string name, ScrewThread thread, double torqueNm, Limit torque, int bolts, double circleMm) =>
@@ -31,8 +32,11 @@ internal static class BoltStar
             ]
         );
 
-    /// <summary>One place for each, in their order.</summary>
-    public static IReadOnlyList<Slot> Slots(FastenerSet set) =>
+    /// <summary>One place for each, in their order; and one for the turn of all, where they are turned on by an angle.</summary>
+    public static IReadOnlyList<Slot> Slots(FastenerSet set, double? angleDeg) =>
+        [.. Torques(set), .. angleDeg is { } deg ? [AnglePass.All(TurnedKey, set.Bolts, deg)] : Array.Empty<Slot>()];
+
+    private static IReadOnlyList<Slot> Torques(FastenerSet set) =>
         [
             .. BoltRing
                 .StarDeg(set.Bolts.Count)
@@ -55,9 +59,9 @@ internal static class BoltStar
         ];
 
     /// <summary>The next of them, and once all are pulled whether each got what it should.</summary>
-    public static Judgement Judge(StepContext c, FastenerSet set)
+    public static Judgement Judge(StepContext c, FastenerSet set, double? angleDeg)
     {
-        var slots = Slots(set);
+        var slots = Torques(set);
         if (slots.FirstOrDefault(s => !c.Taken(s)) is { } next)
         {
             return new Judgement(
@@ -84,6 +88,15 @@ internal static class BoltStar
                     ("limit", Quantity.Nm(check.Limit))
                 )
         );
+        if (
+            angleDeg is { } deg
+            && (call is null || call.Verdict == Verdict.Go)
+            && AnglePass.JudgeAll(c, c.Step.Name.Pick(TurnedKey), set.Bolts.Count, deg, call?.Checks ?? []) is { } turning
+        )
+        {
+            return turning;
+        }
+
         return call is null
             ? new Judgement(Sentence.Of(Held.ToldOnly))
             : new Judgement(

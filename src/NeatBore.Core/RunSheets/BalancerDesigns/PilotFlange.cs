@@ -101,8 +101,8 @@ internal sealed class PilotFlange : DesignRules
             {
                 When = Mine("It is held by the crank bolt."),
                 Fasteners = sheet => Of(sheet) == this ? [Bolts(sheet.Balancer!.Flange!)] : [],
-                Slots = c => BoltStar.Slots(Bolts(Flange(c))),
-                Judge = c => BoltStar.Judge(c, Bolts(Flange(c))),
+                Slots = c => BoltStar.Slots(Bolts(Flange(c)), Flange(c).AngleDeg),
+                Judge = c => BoltStar.Judge(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Gate = "every bolt tight",
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
             },

@@ -97,8 +97,8 @@ internal sealed class ScrewedBody : DesignRules
             {
                 When = Mine("No body is screwed to this hub."),
                 Fasteners = sheet => Of(sheet) == this ? [Screws(sheet.Balancer!.Body!)] : [],
-                Slots = c => BoltStar.Slots(Screws(Body(c))),
-                Judge = c => BoltStar.Judge(c, Screws(Body(c))),
+                Slots = c => BoltStar.Slots(Screws(Body(c)), Body(c).AngleDeg),
+                Judge = c => BoltStar.Judge(c, Screws(Body(c)), Body(c).AngleDeg),
                 Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
             },
         ];

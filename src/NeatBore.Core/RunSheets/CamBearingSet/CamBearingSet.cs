@@ -247,6 +247,7 @@ public static partial class CamBearingSet
                                 new("anticlockwise", "off, anticlockwise")
                             ),
                             Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
+                            .. NutSlot(c, "Nut’s torque, first turns"),
                         ],
                     Judge = JudgeBite,
                     Cautions = ["Light blows. Eye protection: a hammered bar chips."],
@@ -259,8 +260,12 @@ public static partial class CamBearingSet
                     Together = "drive",
                     Needs = [BiteStep.Name],
                     Slots = c =>
-                        [.. Sights(c), Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck"))],
-                    Judge = c => JudgeWindow(c, false),
+                        [
+                            .. Sights(c),
+                            Slot.Pick(Turns(c), "Does it still turn?", new("yes", "it turns"), new("no", "it is stuck")),
+                            .. NutSlot(c, "Nut’s torque, now"),
+                        ],
+                    Judge = c => JudgeNut(c) ?? JudgeWindow(c, false),
                     Cautions = ["Eye to the passage only with the hammer down. Light blows."],
                 },
                 new Step(SeatStep.Name, "At depth", "cam-seat")

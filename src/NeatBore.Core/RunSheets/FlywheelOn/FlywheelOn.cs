@@ -57,7 +57,7 @@ public static class FlywheelOn
                             ]
                             : [new("offset", "an offset hole"), new("dowel", "a dowel"), new("mark", "marks on both")]
                 ),
-                BoltPattern.Wrench(Wrench, BoltsStep.Name),
+                BoltPattern.Wrench(Wrench, BoltsStep.Name, geared: true),
             ],
             [
                 new Step(FacesStep.Name, "Faces and the way round", "flywheel")
@@ -143,7 +143,13 @@ public static class FlywheelOn
             Wants = new("rear") { Also = ["endFloat"] },
             Supplies = sheet =>
                 sheet.Rear?.Flange is { BoltsUsedOnce: true } flange
-                    ? [Supply.Part("bolts", $"{flange.Bolts} new flywheel bolts M{Supply.Sized(flange.MajorMm, flange.PitchMm)}")]
+                    ?
+                    [
+                        Supply.Part(
+                            "bolts",
+                            $"{(flange.Bolts == 1 ? "New flywheel nut" : $"{flange.Bolts} new flywheel bolts")} M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
+                        ),
+                    ]
                     : [],
             View = View.Rear,
         };

@@ -178,6 +178,26 @@ public static partial class PressedPart
                 );
         }
 
+        if (Warming(c, part, parts, planned, plan) is { } warming)
+        {
+            return warming;
+        }
+
+        return Seconds(c, plan, (HeatStep.Out, HeatStep.Started), ("Take both out", "oven"));
+    }
+
+    /// <summary>What is still to do before it comes out of the heat; null once it is warm through.</summary>
+    private static Judgement? Warming(
+        StepContext c,
+        PressedSheet part,
+        PressedIn.Parts parts,
+        HeatPlan planned,
+        HeatPlan plan,
+        string back = "back in the oven"
+    )
+    {
+        var warmed = c.Chosen(Way) is Warm or Both;
+        var measured = warmed ? c.Number(HeatStep.Outer) : null;
         var half = (planned.OuterC + (c.Number(WayStep.Ambient) ?? 20)) / 2;
         if (warmed && c.TakenAt(HeatStep.Half) is null)
         {
@@ -237,10 +257,11 @@ public static partial class PressedPart
             {
                 return new Judgement(
                     Sentence.Of(
-                        cool ? "Not soaked through: back in the oven, then probe it again."
-                        : check.Verdict == Verdict.Stop
-                            ? "Too hot: its metal may have lost its temper. Let it cool; look at its colour, ask the manual."
-                        : "Too close to what it stands: let it cool a little, probe it again."
+                        cool ? "Not soaked through: {back}, then probe it again."
+                            : check.Verdict == Verdict.Stop
+                                ? "Too hot: its metal may have lost its temper. Let it cool; look at its colour, ask the manual."
+                            : "Too close to what it stands: let it cool a little, probe it again.",
+                        ("back", Quantity.Word(back))
                     ),
                     new Call(
                         cool ? Verdict.LookAgain : check.Verdict,
@@ -267,12 +288,19 @@ public static partial class PressedPart
             }
         }
 
+        return null;
+    }
+
+    /// <summary>The seconds that run once it is out, and once it has entered.</summary>
+    private static Judgement Seconds(StepContext c, HeatPlan plan, (TickSlot Out, TickSlot Started) at, (string Out, string Heat) words)
+    {
         var grip = plan.Answer.GripSeconds ?? 3600;
-        return (c.TakenAt(HeatStep.Out), c.TakenAt(HeatStep.Started)) switch
+        return (c.TakenAt(at.Out), c.TakenAt(at.Started)) switch
         {
             (null, _) => new Judgement(
                 Sentence.Of(
-                    "Stop and guide ready? Take both out: {carry} until it no longer slides.",
+                    "Stop and guide ready? {out}: {carry} until it no longer slides.",
+                    ("out", Quantity.Word(words.Out)),
                     ("carry", Roughly(plan.Answer.CarrySeconds ?? 3600))
                 ),
                 Answer: plan.Answer
@@ -281,7 +309,10 @@ public static partial class PressedPart
                 Sentence.Of("To the guide, straight in. Tap when it enters."),
                 Answer: plan.Answer,
                 Deadline: left.AddSeconds(plan.Answer.CarrySeconds ?? 3600),
-                Then: Sentence.Of("Too late to slide. Don’t force it: back to the oven, and probe it again.")
+                Then: Sentence.Of(
+                    "Too late to slide. Don’t force it: back to the {heat}, and probe it again.",
+                    ("heat", Quantity.Word(words.Heat))
+                )
             ),
             (_, { } entered) => new Judgement(
                 Sentence.Of("Push it home now, one push, against its stop. About {grip}.", ("grip", Roughly(grip))),

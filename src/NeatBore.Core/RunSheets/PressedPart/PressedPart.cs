@@ -18,7 +18,7 @@ public static partial class PressedPart
         public static readonly StepName Name = new("press");
     }
 
-    private static readonly ChoiceName Way = new("way");
+    private static ChoiceName Way => new("way");
     private const string Cold = "cold";
     private const string Warm = "warm";
     private const string Chill = "chill";
@@ -101,20 +101,9 @@ public static partial class PressedPart
 
     private static Procedure Of(string id, string title, PressedKind kind, IReadOnlyList<string> ways, PressedIn.Parts parts)
     {
-        PressedSheet Part(EngineSheet sheet) => sheet.Pressed!.First(p => p.Kind == kind);
-        Step Each(Step step) =>
-            step with
-            {
-                Each = c => Part(c.Sheet).Items.Count == 0 ? [""] : [.. Part(c.Sheet).Items.Select((_, i) => $"{i + 1}")],
-                ItemName = (sheet, item) =>
-                    item.Length == 0 ? "" : Part(sheet).Items[int.Parse(item, System.Globalization.CultureInfo.InvariantCulture) - 1],
-                Together = "part",
-                Apart = true,
-            };
-
-        // A gear or a race is drawn on by its shaft, a bearing goes into a crank on the bench; what goes into an eye is pressed on a stack.
-        var drawn = kind is PressedKind.Gear or PressedKind.Race;
-        var stacked = kind is PressedKind.Bush or PressedKind.Pin;
+        PressedSheet Part(EngineSheet sheet) => PartOf(sheet, kind);
+        Step Each(Step step) => EachOf(kind, step);
+        var (drawn, stacked) = (Drawn(kind), Stacked(kind));
         return new Procedure(
             id,
             1,
@@ -144,53 +133,7 @@ public static partial class PressedPart
                         Cautions = ["Settle it now: once it is hot there is no time to look."],
                     }
                 ),
-                Each(
-                    new Step(SizesStep.Name, "The fit", "pressed-sizes")
-                    {
-                        Renews = [PressStep.Name, HeatStep.Name, HomeStep.Name, InsideStep.Name],
-                        Slots = c =>
-                            [
-                                Slot.Tick("clean", "Both deburred, washed, dry"),
-                                .. PressedIn
-                                    .Across(
-                                        SizesStep.Inner,
-                                        $"{Capital(parts.Inner)}, outside",
-                                        "micrometer",
-                                        Part(c.Sheet).Inner.DiameterMm
-                                    )
-                                    .Select(s => s with { Reads = $"{PressedValues.PartOf(kind)}/inner/diameterMm" }),
-                                .. PressedIn.Across(
-                                    SizesStep.Outer,
-                                    $"{Capital(parts.Outer)}, bore",
-                                    "bore-gauge",
-                                    Part(c.Sheet).Inner.DiameterMm,
-                                    Part(c.Sheet).Inner.DiameterMm - Middle(Part(c.Sheet))
-                                ),
-                                new Slot(
-                                    SizesStep.Temperature,
-                                    "Both at",
-                                    SlotKind.Number,
-                                    Dimension.Temperature,
-                                    1,
-                                    "thermometer",
-                                    Plausible: new Band(-10, 60),
-                                    Expected: 20
-                                ),
-                            ],
-                        Judge = c =>
-                            c.Step.Slots(c).Any(s => s.Required && !c.Taken(SizesStep.Name, s)) || Fit(c, Part(c.Sheet)) is not { } fit
-                                ? Prompt.Next(c)
-                                : PressedIn.JudgeFit(
-                                    c.Sheet,
-                                    fit,
-                                    Part(c.Sheet).Interference,
-                                    parts,
-                                    "It fits. Cold it takes {low} to {high}."
-                                ),
-                        Gate = "the fit is a go",
-                        Cautions = ["Edges cut. Both parts at the same temperature before they are measured."],
-                    }
-                ),
+                Each(SizesOf(kind, parts)),
                 Each(
                     new Step(WayStep.Name, "How it goes in", "pressed-way")
                     {
@@ -225,59 +168,8 @@ public static partial class PressedPart
                         Cautions = ["Oven gloves; freezer burns too. No open flame on one side: it bends."],
                     }
                 ),
-                Each(
-                    new Step(StackStep.Name, "Press and its stack", "pressed-stack")
-                    {
-                        When = c =>
-                            Applies.If(
-                                stacked && Pressed(c, Part(c.Sheet)),
-                                stacked ? "It slides in: nothing is pressed." : "It goes on where its shaft or crank stands."
-                            ),
-                        Needs = [SizesStep.Name, WayStep.Name],
-                        Slots = c =>
-                            [
-                                new Slot(
-                                    PressedIn.Picked(StackStep.Name),
-                                    "The press",
-                                    SlotKind.Tool,
-                                    Need: PressedIn.Press("hydraulic-press", Fit(c, Part(c.Sheet))?.PressForceN.High ?? 0)
-                                ),
-                                Slot.Tick(PressedIn.LaidOut(StackStep.Name), "Lay out what the crib has to stack") with
-                                {
-                                    Stock = PressedIn.Stacked,
-                                },
-                            ],
-                        Judge = c => JudgeStack(c, Part(c.Sheet)),
-                        Gate = "a stack that bears right",
-                        Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
-                    }
-                ),
-                Each(
-                    new Step(PressStep.Name, drawn ? "Draw it on" : "Press it in", "pressed-press")
-                    {
-                        When = c => Applies.If(Pressed(c, Part(c.Sheet)), "It slides in: nothing is pressed."),
-                        Needs = [SizesStep.Name, WayStep.Name, StackStep.Name],
-                        Works = kind == PressedKind.Race ? [SealGroove] : [],
-                        Renews = [HomeStep.Name, InsideStep.Name],
-                        Slots = c =>
-                            [
-                                Slot.Tick("square", "Started by hand, square"),
-                                .. PressedIn.Force(c, PressStep.Name, Eased(c, Part(c.Sheet)), Part(c.Sheet).EngagedMm),
-                            ],
-                        Judge = c =>
-                            PressedIn.JudgePress(
-                                c,
-                                Eased(c, Part(c.Sheet)),
-                                Part(c.Sheet).EngagedMm,
-                                kind != PressedKind.Pin,
-                                "In. Measure where it lies.",
-                                parts.Loose
-                            ),
-                        Gate = "it went in as it should",
-                        NoWayBack = true,
-                        Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
-                    }
-                ),
+                Each(StackOf(kind, parts)),
+                Each(PressOf(kind, parts)),
                 Each(
                     new Step(HeatStep.Name, "Soak, out, in", "pressed-heat")
                     {
@@ -292,40 +184,7 @@ public static partial class PressedPart
                         Cautions = ["Oven gloves, both hands. No hammer if it grabs."],
                     }
                 ),
-                Each(
-                    new Step(HomeStep.Name, "Where it lies", "pressed-home")
-                    {
-                        Needs = [PressStep.Name, HeatStep.Name],
-                        Renews = [InsideStep.Name],
-                        Slots = c =>
-                            [
-                                new Slot(
-                                    HomeStep.Home,
-                                    Part(c.Sheet).HomeWords,
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.01,
-                                    "depth-gauge",
-                                    Plausible: new Band(Part(c.Sheet).HomeMm - 10, Part(c.Sheet).HomeMm + 10),
-                                    Expected: Part(c.Sheet).HomeMm
-                                ),
-                                .. kind == PressedKind.Pin
-                                    ?
-                                    [
-                                        Slot.Pick(
-                                            HomeStep.Slips,
-                                            "In its other part, cold",
-                                            new("freely", "slips and turns freely"),
-                                            new("tight", "tight")
-                                        ),
-                                    ]
-                                    : Array.Empty<Slot>(),
-                            ],
-                        Judge = c => JudgeHome(c, Part(c.Sheet), parts),
-                        Gate = "it lies where it should",
-                        Cautions = ["Let it cool to the touch before it is measured: hot, it reads long."],
-                    }
-                ),
+                Each(HomeOf(kind, parts)),
                 Each(
                     new Step(InsideStep.Name, "Inside, after pressing", "pressed-inside")
                     {

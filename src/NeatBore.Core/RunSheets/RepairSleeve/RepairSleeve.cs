@@ -47,7 +47,7 @@ public static partial class RepairSleeve
             "rear-sleeve",
             1,
             "Repair sleeve",
-            sheet => sheet.Rear?.SleeveMm is null ? [] : ["rear-seal"],
+            sheet => sheet.Rear is { SleeveMm: not null, Flange.Bolts: > 1 } ? ["rear-seal"] : [],
             [new Choice(Way, PartsStep.Name, "On or off", _ => [new("on", "a new one on"), new("off", "an old one off")])],
             [
                 new Step(PartsStep.Name, "Sleeve and flange", "plate")

@@ -27,30 +27,6 @@ public static partial class RockerTrunnions
             Supply.UsedUp("oil", "Oil, solvent and clean cloth"),
         ];
 
-    /// <summary>Which places were laid out: numbers and ranges, such as "1-6, 8-12". Null where it can't be read.</summary>
-    internal static IReadOnlyList<int>? Laid(string typed)
-    {
-        var places = new List<int>();
-        foreach (
-            var part in typed
-                .Replace('–', '-')
-                .Split([',', ';', ' '], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries)
-        )
-        {
-            var ends = part.Split('-')
-                .Select(e => int.TryParse(e, NumberStyles.None, CultureInfo.InvariantCulture, out var n) && n is > 0 and <= 99 ? n : 0)
-                .ToList();
-            if (ends.Count > 2 || ends.Contains(0) || ends[^1] < ends[0])
-            {
-                return null;
-            }
-
-            places.AddRange(Enumerable.Range(ends[0], ends[^1] - ends[0] + 1));
-        }
-
-        return places.Count == 0 ? null : places;
-    }
-
     private static Judgement JudgeSet(StepContext c)
     {
         if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(SetStep.Name, s)))
@@ -59,7 +35,7 @@ public static partial class RockerTrunnions
         }
 
         var count = c.Sheet.Rockers!.Places.Count;
-        var laid = Laid(c.Reading(SetStep.Places)!.Typed);
+        var laid = Numbered.Read(c.Reading(SetStep.Places)!.Typed);
         Judgement Again(string what, string why, int n) =>
             new(
                 Sentence.Of(what, ("n", Quantity.Count(n)), ("count", Quantity.Count(count))),

@@ -47,6 +47,34 @@ internal static class AnglePass
             )
         );
 
+    /// <summary>One place for the turn of all bolts, told at once.</summary>
+    public static Slot All(string key, IReadOnlyList<BoltPlace> bolts, double deg) =>
+        Slot.Pick(
+            key,
+            $"All {bolts.Count} turned {deg:0.#}°",
+            new(s_turned.Id, $"{bolts.Count} turned, {bolts.Count} marks seen"),
+            new(s_short.Id, "one would not go so far"),
+            new(s_over.Id, "one went past")
+        ) with
+        {
+            Bolt = new BoltTag(bolts[0].Group, "all", 2, [.. bolts.Select(b => b.Id)], deg),
+        };
+
+    /// <summary>The turn of all of them, or what is wrong with one; null where all are turned.</summary>
+    public static Judgement? JudgeAll(StepContext c, PickSlot slot, int count, double deg, IEnumerable<Check> others) =>
+        c.Picked(slot) switch
+        {
+            null => new Judgement(
+                Sentence.Of(
+                    "A line on each head and on its seat. All {bolt} in order, {deg} on, in one go each.",
+                    ("bolt", Quantity.Count(count)),
+                    ("deg", Quantity.Degrees(deg))
+                )
+            ),
+            "turned" => null,
+            var wrong => Wrong("One of them", wrong == s_short.Id, Quantity.Degrees(deg), others),
+        };
+
     /// <summary>One place for each bolt, after every torque; or one for all where a pass is told at once.</summary>
     public static IEnumerable<Slot> Slots(StepContext c, TorquePlan.Answer plan, bool whole) =>
         Turns(plan)

@@ -16,17 +16,27 @@ internal static class BoltPattern
     private const string Sends = "sends";
     private const string Clicks = "clicks";
     private const string ByPass = "clicks-pass";
+    private const string Geared = "geared";
 
     private static readonly Option s_clicked = new("clicked", "it clicked");
     private static readonly Option s_unturned = new("unturned", "it clicked without turning");
 
     /// <summary>Which wrench pulls the bolts of a step: one that tells its torque, or one that clicks and gives no number.</summary>
-    public static Choice Wrench(ChoiceName name, StepName step) =>
+    /// <param name="name">Of the choice.</param>
+    /// <param name="step">Where it is made.</param>
+    /// <param name="geared">Whether it may pull through a geared multiplier, as on one large nut.</param>
+    public static Choice Wrench(ChoiceName name, StepName step, bool geared = false) =>
         new(
             name,
             step,
             "The wrench",
-            _ => [new(Sends, "reads or sends its torque"), new(Clicks, "clicks: a tap a bolt"), new(ByPass, "clicks: a tap a pass")]
+            _ =>
+                [
+                    new(Sends, "reads or sends its torque"),
+                    new(Clicks, "clicks: a tap a bolt"),
+                    new(ByPass, "clicks: a tap a pass"),
+                    .. geared ? [new Option(Geared, "clicks, through a geared multiplier")] : Array.Empty<Option>(),
+                ]
         );
 
     public static TorquePlan.Answer Plan(IReadOnlyList<BoltPlace> bolts, IReadOnlyList<BoltGroup> groups, View view) =>
@@ -62,11 +72,16 @@ internal static class BoltPattern
     /// <summary>One place for each bolt in each pass, in order; of a wrench that clicks, its setting once a pass, then a tap.</summary>
     public static IReadOnlyList<Slot> Slots(StepContext c, TorquePlan.Answer plan, string? wrench) =>
         [
-            .. wrench is Clicks or ByPass ? plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass)) : Pulled(plan),
+            .. wrench == Geared ? Multiplier.Slots : [],
+            .. wrench is Clicks or ByPass or Geared
+                ? plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass, Gain(c, wrench)))
+                : Pulled(plan),
             .. AnglePass.Slots(c, plan, wrench == ByPass),
         ];
 
-    private static IEnumerable<Slot> Clicked(TorquePlan.Pass pass, int number, bool whole) =>
+    private static double Gain(StepContext c, string? wrench) => wrench == Geared ? Multiplier.Gain(c) ?? 1 : 1;
+
+    private static IEnumerable<Slot> Clicked(TorquePlan.Pass pass, int number, bool whole, double gain) =>
         [
             new Slot(
                 SetKey(number),
@@ -75,8 +90,8 @@ internal static class BoltPattern
                 Dimension.Torque,
                 0.1,
                 "torque-wrench",
-                Plausible: new Band(pass.Nm / 3, pass.Nm * 3),
-                Expected: pass.Nm
+                Plausible: new Band(pass.Nm / gain / 3, pass.Nm / gain * 3),
+                Expected: pass.Nm / gain
             ),
             .. whole
                 ?
@@ -142,10 +157,19 @@ internal static class BoltPattern
     /// <param name="wrench">Which wrench pulls them.</param>
     /// <param name="done">What is said once all are tight.</param>
     public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string? wrench, string done) =>
-        wrench is Clicks or ByPass ? JudgeClicks(c, plan, groups, wrench == ByPass, done) : JudgePulls(c, plan, groups, done);
+        wrench == Geared && Multiplier.Judge(c) is { } multiplier ? multiplier with { Answer = plan }
+        : wrench is Clicks or ByPass or Geared ? JudgeClicks(c, plan, groups, wrench == ByPass, Gain(c, wrench), done)
+        : JudgePulls(c, plan, groups, done);
 
     /// <summary>A click gives no number: its setting is held against the limit, and each bolt was pulled until it clicked.</summary>
-    private static Judgement JudgeClicks(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, bool whole, string done)
+    private static Judgement JudgeClicks(
+        StepContext c,
+        TorquePlan.Answer plan,
+        IReadOnlyList<BoltGroup> groups,
+        bool whole,
+        double gain,
+        string done
+    )
     {
         var checks = new List<Check>();
         foreach (var (pass, number) in plan.Passes.Select((p, n) => (p, n + 1)))
@@ -156,7 +180,7 @@ internal static class BoltPattern
                 return new Judgement(
                     Sentence.Of(
                         "Set the wrench to {torque}: pass {pass} of {passes}.",
-                        ("torque", Quantity.Nm(pass.Nm)),
+                        ("torque", Quantity.Nm(pass.Nm / gain)),
                         ("pass", Quantity.Count(number)),
                         ("passes", Quantity.Count(plan.Passes.Count))
                     ),
@@ -166,12 +190,12 @@ internal static class BoltPattern
 
             var last = pass.Nm >= group.TorqueNm;
             var limit = last ? group.Torque : new Limit(pass.Nm * (1 - NearShare), pass.Nm * (1 + NearShare), LimitSource.Default);
-            var held = limit.Checks($"setting of pass {number}", setNm, c.Uncertainty(set), Dimension.Torque).ToList();
+            var held = limit.Checks($"setting of pass {number}", setNm * gain, c.Uncertainty(set) * gain, Dimension.Torque).ToList();
             checks.AddRange(held);
             if (held.Exists(k => k.Verdict is Verdict.Stop or Verdict.LookAgain && !c.Taken(At(c.Step.Name, number, First(pass)))))
             {
                 return new Judgement(
-                    Sentence.Of("Don’t pull yet: set {torque} on it.", ("torque", Quantity.Nm(pass.Nm))),
+                    Sentence.Of("Don’t pull yet: set {torque} on it.", ("torque", Quantity.Nm(pass.Nm / gain))),
                     Call.Of(checks, lead => Setting(lead)),
                     plan
                 );
@@ -226,18 +250,18 @@ internal static class BoltPattern
             : new Judgement(
                 Sentence.Of(
                     call.Verdict == Verdict.Go ? done : "Slack them off, set {torque}, and go round again.",
-                    ("torque", Quantity.Nm(groups.Max(g => g.TorqueNm)))
+                    ("torque", Quantity.Nm(groups.Max(g => g.TorqueNm) / gain))
                 ),
                 call,
                 plan
             );
 
         string First(TorquePlan.Pass pass) => whole ? "all" : pass.Order[0];
-        static Sentence Setting(Check lead) =>
+        Sentence Setting(Check lead) =>
             Sentence.Of(
-                lead.Verdict == Verdict.Go
-                    ? "Every bolt clicked, in order; the wrench was set within its limits."
-                    : "The wrench is set to {value}; {limit} is the limit.",
+                lead.Verdict == Verdict.Go ? "Every bolt clicked, in order; the wrench was set within its limits."
+                    : gain == 1 ? "The wrench is set to {value}; {limit} is the limit."
+                    : "Through its gears the wrench gives {value}; {limit} is the limit.",
                 ("value", Quantity.Nm(lead.Value)),
                 ("limit", Quantity.Nm(lead.Limit))
             );

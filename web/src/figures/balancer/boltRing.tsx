@@ -24,27 +24,33 @@ export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
   const held = ringOf(sheet);
   const centre: Point = [430, 272];
   const scale = 84 / (held.circle / 2);
-  const slots = slotsOf(step);
+  const all = slotsOf(step);
+  const slots = all.filter((s) => s.slot.angleDeg != null);
+  const on = all.find((s) => s.slot.angleDeg == null)?.slot;
   const out = 178;
   const bolt = (slot: Slot): Point => onCircle(centre, (held.circle / 2) * scale, slot.angleDeg ?? 0);
   const at = slots.findIndex((s) => s.slot.key === open);
   const next = at >= 0 ? at : slots.findIndex((s) => !s.live);
   return {
     title: 'The bolts from the front, each by its clock place: follow the path',
-    places: Object.fromEntries(
-      slots.map(({ slot }) => {
-        const deg = slot.angleDeg ?? 0;
-        const [x, y] = onCircle(centre, out, deg);
-        const side = Math.abs(Math.sin((deg * Math.PI) / 180)) < 0.3 ? x : x + Math.sign(x - centre[0]) * 80;
-        return [
-          slot.key,
-          {
-            at: [side, Math.min(Math.max(y - 10, 66), 420)] as const,
-            to: onCircle(centre, (held.circle / 2) * scale + 21, deg),
-          },
-        ];
-      }),
-    ),
+    places: {
+      ...(on && { [on.key]: { at: [690, 340] as const, width: 340 } }),
+      ...Object.fromEntries(
+        slots.map(({ slot }) => {
+          const deg = slot.angleDeg ?? 0;
+          const [x, y] = onCircle(centre, out, deg);
+          const side =
+            Math.abs(Math.sin((deg * Math.PI) / 180)) < 0.3 ? x : x + Math.sign(x - centre[0]) * 80;
+          return [
+            slot.key,
+            {
+              at: [side, Math.min(Math.max(y - 10, 66), 420)] as const,
+              to: onCircle(centre, (held.circle / 2) * scale + 21, deg),
+            },
+          ];
+        }),
+      ),
+    },
     drawing: (
       <>
         <Hatches />
@@ -75,6 +81,11 @@ export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
         <Words at={[790, 176]} size={38} bold tone="mark">
           {writeQuantity({ value: held.torque, dimension: 'torque', resolution: 1 }, reader)}
         </Words>
+        {on?.bolt?.deg != null && (
+          <Words at={[790, 290]} size={22} bold tone="mark">
+            {`then ${writeQuantity({ value: on.bolt.deg, dimension: 'angle', resolution: 1 }, reader)} on`}
+          </Words>
+        )}
         <Words at={[790, 214]}>filled: done</Words>
         <Words at={[790, 240]}>across and across, a star</Words>
       </>

@@ -59,6 +59,10 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
       places[s.slot.key] =
         s.slot.kind === 'number' ? { at: [106, flange ? 200 : 400] } : { at: [24, 78 + i * 70] };
     });
+  // What a geared multiplier is comes before anything is pulled through it.
+  const geared = slots.filter((s) => s.slot.key === 'ratio' || s.slot.key === 'efficiency');
+  const ungeared = geared.some((s) => !s.live);
+  geared.forEach((s, i) => (places[s.slot.key] = { at: [106, 110 + i * 104] }));
   for (const { slot } of pulls) {
     const id = slot.key.split('-')[1]!;
     const bolt = ring.find((b) => b.id === id);
@@ -74,8 +78,9 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
   }
   const shows = [
     ...slots.filter((s) => !isPull(s.slot.key) && s.slot.kind !== 'number').map((s) => s.slot.key),
-    ...(slots.some((s) => s.slot.key === setting) ? [setting] : []),
-    ...(current ? [current.slot.key] : []),
+    ...(ungeared ? geared.map((s) => s.slot.key) : []),
+    ...(!ungeared && slots.some((s) => s.slot.key === setting) ? [setting] : []),
+    ...(!ungeared && current ? [current.slot.key] : []),
     ...(lastTaken && lastTaken !== current && !clicks ? [lastTaken.slot.key] : []),
   ];
   return {

@@ -163,36 +163,80 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
     }
 
     [Fact]
-    public async Task A_pin_grabs_half_way_and_goes_home_at_the_second_try()
+    public async Task Four_rods_in_one_heat_and_one_grabs_half_way()
     {
         var build = await app.BuildAsync("092", "four-1.8");
+        var address = $"{app.Address}/builds/{build}/shrunk-pin/pressed";
         using var builder = new Builder();
-        builder.Open($"{app.Address}/builds/{build}/shrunk-pin/pressed");
+        builder.Open(address);
         builder.GoOn("Begin: Pin, shrunk in");
 
-        // Which way round is asked before anything is warm.
-        Steps.Ticks(builder, "rule-1", "rule-2", "rule-3", "clean");
-        foreach (
-            var (place, value) in (IEnumerable<(string, string)>)
-                [("inner-0", "20.000"), ("inner-90", "20.001"), ("outer-0", "19.972"), ("outer-90", "19.973"), ("temperature", "20")]
-        )
+        // Which way each faces is asked before anything is warm; none faces both ways.
+        Steps.Ticks(builder, "rule-1", "rule-2", "rule-3");
+        builder.Read("front", "1-3");
+        builder.Read("rear", "3-4");
+        builder.See("Look at rod 3 on the bench: which way does it face?");
+        builder.Again("Looked");
+        Steps.Ticks(builder, "rule-1", "rule-2", "rule-3");
+        builder.Read("front", "1-2");
+        builder.Read("rear", "3-4");
+        builder.See("1 and 2 to the front, 3 and 4 to the rear.");
+        builder.GoOn("Rod 1: the fit");
+        builder.Tick("clean");
+        foreach (var (place, value) in s_sizes)
         {
             builder.Read(place, value);
         }
 
         builder.See("It fits. Cold it takes ");
-        builder.GoOn("Rod 1: how it goes in");
+        foreach (var rod in (string[])["2", "3", "4"])
+        {
+            await app.WorkAsync(
+                build,
+                [
+                    App.Taken("shrunk-pin", "pressed", "sizes", rod, 1, "clean", "done"),
+                    .. s_sizes.Select(x => App.Taken("shrunk-pin", "pressed", "sizes", rod, 1, x.Place, x.Value)),
+                ]
+            );
+        }
+
+        builder.Open(address);
         builder.Read("ambient", "18");
         builder.Tick("ready");
         builder.See("slowly, pin in the freezer. Stop set: in within about ");
         builder.IsAccessible();
         builder.Picture("pin-heat");
-        builder.GoOn("Rod 1: soak, out, in");
-        Shrunk(builder, "grabbed half way");
-        builder.See("Don’t hit it. Let it cool right through, press it out over a support, measure both again.");
+        builder.GoOn("All of them warm");
+        Steps.Ticks(builder, "frozen", "oven");
+        builder.See("Let it soak: about ");
+        builder.Tick("half");
+        builder.Read("outer", "252");
+        builder.See("One out at a time, the others stay warm. Rod 1 first.");
+        builder.See("4 in the queue: at most ");
+        builder.IsAccessible();
+        builder.GoOn("Rod 1: out, in");
+        In(builder, "home, in one push");
+        builder.See("Hold it until it grips. Next: Rod 2.");
+        builder.GoOn("Rod 2: out, in");
+        In(builder, "grabbed half way");
+        builder.See("Don’t hit it. The others first; then press it out cold over a support, measure both again.");
+        foreach (var rod in (string[])["3", "4"])
+        {
+            await app.WorkAsync(
+                build,
+                [
+                    .. s_home.Select(x => App.Taken("shrunk-pin", "pressed", "in", rod, 1, x.Place, x.Value)),
+                ]
+            );
+        }
+
+        // Rod 2 once more, when the others are home.
+        builder.Open(address);
+        builder.See("Don’t hit it.");
         builder.Again("Pressed out cold, both measured again");
-        Shrunk(builder, "home, in one push");
-        builder.See("Hold it against its stop until it grips.");
+        builder.Read("outer", "252");
+        In(builder, "home, in one push");
+        builder.See("Hold it until it grips. Let them all cool, then measure.");
         builder.GoOn("Rod 1: where it lies");
         builder.Read("home", "18.02");
         builder.Pick("slips", "slips and turns freely");
@@ -202,12 +246,19 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.HasNoErrors();
     }
 
-    private static void Shrunk(Builder builder, string went)
+    private static readonly (string Place, string Value)[] s_sizes =
+    [
+        ("inner-0", "20.000"),
+        ("inner-90", "20.001"),
+        ("outer-0", "19.972"),
+        ("outer-90", "19.973"),
+        ("temperature", "20"),
+    ];
+
+    private static readonly (string Place, string Value)[] s_home = [("out", "done"), ("started", "done"), ("went", "home")];
+
+    private static void In(Builder builder, string went)
     {
-        Steps.Ticks(builder, "frozen", "oven");
-        builder.See("Let it soak: about ");
-        builder.Tick("half");
-        builder.Read("outer", "252");
         Steps.Ticks(builder, "out", "started");
         builder.See("Push it home now, one push, against its stop.");
         builder.Pick("went", went);

@@ -120,8 +120,11 @@ public class PressedPartTests
     public void One_that_grabs_is_not_hit_and_holds_up_no_other()
     {
         var bench = Warm().TakeAll("in", "home");
+        // The heat waits for no gauge: the next rod comes before where the first lies.
+        Assert.Equal(("in", "2"), (bench.Task.Next!.Step, bench.Task.Next.Item));
         bench.Item = "2";
         bench.TakeAll("in", "grabbed");
+        Assert.Equal(("in", "3"), (bench.Task.Next!.Step, bench.Task.Next.Item));
         Assert.Equal(
             (Verdict.Stop, "Don’t hit it. The others first; then press it out cold over a support, measure both again."),
             (bench.Step("in").Now.Call!.Verdict, bench.Says("in"))
@@ -132,7 +135,9 @@ public class PressedPartTests
             Assert.Equal(Verdict.Go, bench.TakeAll("in", "home").Step("in").Now.Call!.Verdict);
         }
 
+        Assert.Null(bench.Step("home").BlockedBy);
         bench.Item = "2";
+        Assert.Equal(("in", "2"), (bench.Task.Next!.Step, bench.Task.Next.Item));
         Assert.NotNull(bench.Step("home").BlockedBy);
         // It is warmed once more by itself, and its eye probed.
         bench.Again("sizes").TakeAll("sizes", "20.000", "20.001", "19.972", "19.973", "20");

@@ -192,7 +192,8 @@ internal static class TaskEvaluation
     private static StepState? Next(List<StepState> steps, Procedure procedure)
     {
         var first = steps.Find(s => !s.Passed);
-        return first is null || !procedure.Steps.First(s => s.Id == first.Ref.Step).Apart
+        Step Of(StepState state) => procedure.Steps.First(s => s.Id == state.Ref.Step);
+        return first is null || Of(first) is not { Apart: true } at
             ? first
             : steps
                 .Where(s => s.Ref.Item.Length > 0)
@@ -200,9 +201,9 @@ internal static class TaskEvaluation
                 .Where(own => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked or StepStatus.LeftOut)))
                 .Select(own => own.FirstOrDefault(s => !s.Passed))
                 .OfType<StepState>()
-                // What waits for all the others is not where the work goes on.
-                .Where(s => s.Status != StepStatus.Blocked)
-                .MaxBy(s => s.Now.Call?.Verdict ?? Verdict.Go)
+                // What comes after all of them is not where the work goes on.
+                .Where(s => Of(s).Together == at.Together)
+                .MaxBy(s => (at.Queue ? -1 : 1) * (int)(s.Now.Call?.Verdict ?? Verdict.Go))
                 ?? first;
     }
 

@@ -23,6 +23,10 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>Whether its items go each their own way: its gate holds back its own item, and all of what comes after them.</summary>
     public bool Apart { get; init; }
 
+    /// <summary>Whether its items stand in a queue that waits for nobody, as parts in one heat: one in trouble comes after the
+    /// others.</summary>
+    public bool Queue { get; init; }
+
     /// <summary>Steps of the same item that begin anew with a new round of this one: what was read there was of the part before.</summary>
     public IReadOnlyList<string> Renews { get; init; } = [];
 

@@ -4314,6 +4314,8 @@ export interface components {
             /** Format: double */
             torqueNm: number;
             torque: components["schemas"]["Limit"];
+            /** Format: double */
+            angleDeg?: null | number;
         };
         /** @description The holes, "1" to "n" clockwise from the start, and all their distances. */
         BoltCircleAnswer: {
@@ -6741,6 +6743,8 @@ export interface components {
             /** Format: double */
             torqueNm: number;
             torque: components["schemas"]["Limit"];
+            /** Format: double */
+            angleDeg?: null | number;
         };
         /** @description The crank's end float. */
         FloatSheet: {
@@ -10210,7 +10214,7 @@ export interface components {
             conflict: boolean;
             offer?: null | components["schemas"]["Offer"];
         };
-        /** @description The spigot bearing: its sizes, its depth in the crank's end and its seal's depth, mm. */
+        /** @description The spigot bearing: its sizes, its depth in the crank's end, its seal's depth and its interference there, mm. */
         SpigotSheet: {
             /** Format: double */
             outerMm: number;
@@ -10224,6 +10228,7 @@ export interface components {
             /** Format: double */
             sealDepthMm?: null | number;
             sealDepth?: null | components["schemas"]["Limit"];
+            interference?: null | components["schemas"]["Limit"];
         };
         /** @description A spoked hub: how far jaws must open to pass behind it and how far they must reach, mm. */
         SpokeSheet: {

@@ -163,7 +163,6 @@ internal static class BalancerValues
                     k => k.Word(Design) == "screwed-body",
                     [
                         .. Ask.Ring("balancer/body", "screws", "screwCircleMm", "Body screws"),
-                        Ask.Turn("balancer/body/angleDeg", "Body screws, then turned on by"),
                         Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
                     ]
                 ),
@@ -172,10 +171,17 @@ internal static class BalancerValues
                     k => k.Word(Design) == "flange",
                     [
                         .. Ask.Ring("balancer/flange", "bolts", "boltCircleMm", "Flange bolts"),
-                        Ask.Turn("balancer/flange/angleDeg", "Flange bolts, then turned on by"),
                         Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
                     ]
                 ),
+                Ask.Turn("balancer/body/angleDeg", "Body screws, then turned on by") with
+                {
+                    When = k => k.Word(Design) == "screwed-body",
+                },
+                Ask.Turn("balancer/flange/angleDeg", "Flange bolts, then turned on by") with
+                {
+                    When = k => k.Word(Design) == "flange",
+                },
                 .. Of(
                         "balancer/warm",
                         _ => true,

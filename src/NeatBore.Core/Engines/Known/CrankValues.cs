@@ -52,9 +52,11 @@ internal static class CrankValues
                         k => Ask.Rounded(k.Number("spigot/depthMm") + 0.5, 0.1)
                     )
                     .JudgedBy("depth-gauge"),
+                .. Ask.Limit("spigot/interference", "Bearing’s interference", new(-0.02, 0.2), NeatBoreDefaults.SpigotInterference),
             ],
             [],
             [
+                Ask.Ends("spigot/interference"),
                 new(
                     "spigot/innerMm",
                     "spigot/outerMm",

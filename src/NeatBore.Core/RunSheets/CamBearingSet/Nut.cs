@@ -31,8 +31,10 @@ public static partial class CamBearingSet
             ]
             : [];
 
-    /// <summary>A nut that takes far more than at the first millimetres, or less: null where nothing of it was read, or it is well.</summary>
-    /// <remarks>A shell grips over what of it is in, so the torque grows as that length; the rod's thread is the same all the way.</remarks>
+    /// <summary>A nut that takes far more than at the first millimetres, or less: null where nothing of it was read, or it is
+    /// well.</summary>
+    /// <remarks>A shell grips over what of it is in, so the torque grows as that length; the rod's thread is the same all the
+    /// way.</remarks>
     private static Judgement? JudgeNut(StepContext c)
     {
         if (c.Number(Nut(BiteStep.Name)) is not { } first || c.Number(Nut(LookStep.Name)) is not { } now || first <= 0)

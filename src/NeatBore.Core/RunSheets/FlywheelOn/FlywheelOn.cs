@@ -147,7 +147,9 @@ public static class FlywheelOn
                     [
                         Supply.Part(
                             "bolts",
-                            $"{(flange.Bolts == 1 ? "New flywheel nut" : $"{flange.Bolts} new flywheel bolts")} M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
+                            flange.Bolts == 1
+                                ? $"New flywheel nut M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
+                                : $"{flange.Bolts} new flywheel bolts M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
                         ),
                     ]
                     : [],

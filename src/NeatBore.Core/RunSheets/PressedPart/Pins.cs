@@ -32,7 +32,8 @@ public static partial class PressedPart
         "Don’t fit it: the eye would yield. Hone {by} out of it."
     );
 
-    /// <summary>Pins shrunk into their rods, several in one heat: which way each faces is settled for all, and each has its own seconds.</summary>
+    /// <summary>Pins shrunk into their rods, several in one heat: which way each faces is settled for all, and each has its own
+    /// seconds.</summary>
     public static Procedure Pin2 { get; } =
         new(
             "shrunk-pin",
@@ -118,7 +119,8 @@ public static partial class PressedPart
                         Renews = [HomeStep.Name],
                         Slots = InSlots,
                         Judge = JudgeIn,
-                        Gate = "it is home",
+                        Together = "in",
+                        Queue = true,
                         NoWayBack = true,
                         Cautions = ["Oven gloves, both hands. No hammer if it grabs."],
                     }

@@ -91,5 +91,5 @@ public static partial class RockerTrunnions
                 new Call(Verdict.Go, Sentence.Of("Not measured: those measured before it are alike."), []),
                 FitOrAlike(c)
             )
-        : Prompt.For(BodySlots(c).First(s => s.AngleDeg == 0 && !c.Taken(s)));
+        : Prompt.For(BodySlots(c).FirstOrDefault(s => s.AngleDeg == 0 && !c.Taken(s)));
 }

@@ -104,8 +104,7 @@ public static partial class SpigotBearing
             Expected: c.Sheet.Spigot.OuterMm
         );
 
-    private static Limit Wanted(EngineSheet sheet) =>
-        sheet.Pressed?.FirstOrDefault(p => p.Kind == PressedKind.Spigot)?.Interference ?? sheet.Usual(NeatBoreDefaults.SpigotInterference);
+    private static Limit Wanted(EngineSheet sheet) => sheet.Spigot!.Interference ?? sheet.Usual(NeatBoreDefaults.SpigotInterference);
 
     private static double? Held(StepContext c) =>
         c.Number(FitStep.Bearing) is { } bearing && c.Number(FitStep.Bore) is { } bore ? bearing - bore : null;

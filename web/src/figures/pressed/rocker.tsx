@@ -77,7 +77,7 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places['bush-0'] = { at: [106, top + 122] };
     places['bush-90'] = { at: [278, top + 122] };
     places.trunnion = { at: [106, top + 228] };
-  } else if (step.figure === 'rocker-trunnion' && slots.some((x) => x.slot.key === 'inside-0')) {
+  } else if (step.figure === 'rocker-trunnion' && slots.some((x) => x.slot.key.startsWith('inside'))) {
     const wall = (kit.innerMm / 2) * s;
     places.turns = { at: [28, top + 42], width: 420 };
     places['inside-0'] = { at: [106, top + 148], to: [big[0] - half[0] * 0.62, big[1] - wall] };

@@ -20,12 +20,17 @@ internal sealed class Problem
                 (j, i) =>
                 {
                     var pins = (request.Pins ?? []).Where(p => p.Job == j.Id).ToList();
-                    return new Task(
+                    return new Work(
                         i,
                         builds.IndexOf(j.Build),
                         j.Minutes,
                         j.People,
-                        [.. (j.Who is { Count: > 0 } who ? who : people.Keys).Select(id => people[id]).Distinct().Order()],
+                        [
+                            .. (j.Who is { Count: > 0 } who ? who : request.People.Select(p => p.Id))
+                                .Select(id => people[id])
+                                .Distinct()
+                                .Order(),
+                        ],
                         Taken(j.Uses, resources),
                         j.WaitMinutes,
                         Taken(j.WaitUses, resources),
@@ -54,8 +59,13 @@ internal sealed class Problem
                 ),
         ];
         Horizon =
-            Hours.SelectMany(h => h).Select(h => h.To).Concat(Jobs.Select(j => j.NotBefore)).Concat(Jobs.SelectMany(j => j.At)).Append(0).Max()
-            + Jobs.Sum(j => j.Wait);
+            Hours
+                .SelectMany(h => h)
+                .Select(h => h.To)
+                .Concat(Jobs.Select(j => j.NotBefore))
+                .Concat(Jobs.SelectMany(j => j.At))
+                .Append(0)
+                .Max() + Jobs.Sum(j => j.Wait);
     }
 
     /// <summary>Parts of one that a weight counts in.</summary>
@@ -67,7 +77,7 @@ internal sealed class Problem
 
     public IReadOnlyList<int> Capacity { get; }
 
-    public IReadOnlyList<Task> Jobs { get; }
+    public IReadOnlyList<Work> Jobs { get; }
 
     public IReadOnlyList<(int Job, long Start, IReadOnlyList<int>? People)> Before { get; }
 
@@ -78,7 +88,7 @@ internal sealed class Problem
     public readonly record struct Span(long From, long To);
 
     /// <summary>A job in numbers.</summary>
-    public sealed record Task(
+    public sealed record Work(
         int Index,
         int Build,
         long Minutes,

@@ -109,11 +109,7 @@ internal static class Soundness
             if (pin.At is { } at)
             {
                 Minute(faults, at, $"pins[{i}].at");
-                faults.Require(
-                    at >= request.StartAt && at <= latest,
-                    $"pins[{i}].at",
-                    $"must be from startAt to {MostDays} days after it"
-                );
+                faults.Require(at >= request.StartAt && at <= latest, $"pins[{i}].at", $"must be from startAt to {MostDays} days after it");
             }
         }
 

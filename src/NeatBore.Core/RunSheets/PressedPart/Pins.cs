@@ -47,9 +47,9 @@ public static partial class PressedPart
                     "Which rods",
                     sheet =>
                         [
-                            new(All, "all of them"),
+                            new(All, "all"),
                             .. PartOf(sheet, PressedKind.Pin).Items.Skip(1).Any()
-                                ? PartOf(sheet, PressedKind.Pin).Items.Select((name, i) => new Option($"{i + 1}", $"{name} alone"))
+                                ? PartOf(sheet, PressedKind.Pin).Items.Select((_, i) => new Option($"{i + 1}", $"{i + 1}"))
                                 : [],
                         ]
                 ),

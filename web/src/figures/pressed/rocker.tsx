@@ -60,12 +60,12 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
     places[b] = {
-      at: [452, y + 108],
+      at: [452, felt ? top + 190 : y + 108],
       to: [
         centre[0] + (step.figure === 'rocker-first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
         centre[1] - half[1] * 0.62,
       ],
-      from: [452, y + 82],
+      from: [452, felt ? top + 164 : y + 82],
     };
     places.swarf = { at: [28, y + 108], width: 320 };
   } else if (step.figure === 'rocker-body') {
@@ -80,8 +80,8 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   } else if (step.figure === 'rocker-trunnion' && slots.some((x) => x.slot.key.startsWith('inside'))) {
     const wall = (kit.innerMm / 2) * s;
     places.turns = { at: [28, top + 42], width: 420 };
-    places['inside-0'] = { at: [106, top + 148], to: [big[0] - half[0] * 0.62, big[1] - wall] };
-    places['inside-90'] = { at: [278, top + 148], to: [big[0] - half[0] * 0.62, big[1] + wall] };
+    places['inside-0'] = { at: [278, top + 148], to: [big[0] - half[0] * 0.62, big[1] - wall] };
+    places['inside-90'] = { at: [278, top + 248], to: [big[0] - half[0] * 0.62, big[1] + wall] };
     places.trunnion = { at: [106, top + 248] };
   } else if (step.figure === 'rocker-inside') {
     const wall = (kit.innerMm / 2) * s;

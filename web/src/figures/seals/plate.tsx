@@ -4,10 +4,16 @@ import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
 import { facedPoint, type Point, rows, type Scene, type SceneInput, slotsOf } from '../scene';
 
+const sizes: Record<string, number> = { shaft: 100, from: 204 };
+
 /** The flange's bolt circle as the plate that is bolted on it, with the distances to make it by. */
 export function plate({ sheet, step, reader }: SceneInput): Scene {
   const flange = sheet.rear!.flange;
-  const slots = slotsOf(step).map((s) => s.slot);
+  const all = slotsOf(step);
+  const slots = all.map((s) => s.slot);
+  // Looks on the way stand at one place: only the next is shown.
+  const looks = all.filter((s) => s.slot.key.startsWith('look-'));
+  const look = looks.find((s) => !s.live) ?? looks[looks.length - 1];
   const made = step.now.answer?.calculator === 'bolt-circle' ? step.now.answer : undefined;
   const outer = sheet.rear!.plate.outerMm;
   const centre: Point = [760, 264];
@@ -18,7 +24,24 @@ export function plate({ sheet, step, reader }: SceneInput): Scene {
   const second = made?.chords.find((c) => c.from === '1' && c.to === '3');
   return {
     title: `The plate on the flange’s own circle, to scale, ${seen(straight)}`,
-    places: rows(slots, 28, 92, 78),
+    places: {
+      ...rows(
+        slots.filter((s) => s.kind !== 'number'),
+        28,
+        92,
+        78,
+      ),
+      ...Object.fromEntries(looks.map((s) => [s.slot.key, { at: [28, 120], width: 400 } as const])),
+      ...Object.fromEntries(
+        slots
+          .filter((s) => s.kind === 'number')
+          .map((s) => [s.key, { at: s.key === 'to' ? [278, 204] : [106, sizes[s.key] ?? 308] } as const]),
+      ),
+    },
+    ...(look && {
+      shows: [look.slot.key],
+      twin: looks.map((s) => [s.slot.label, s.live?.option ?? 'to do'] as const),
+    }),
     choice: { left: 28, bottom: 12, width: 250 },
     drawings: {
       name: `plate-${sheet.id}`,

@@ -73,7 +73,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         }
 
         builder.Open(address);
-        builder.See("Came out whole?");
+        builder.See("How it came out");
         builder.Pick("whole", "whole: every needle, every piece");
         builder.GoOn("Rocker 7: body and bushes");
         Body(builder, "22.001");
@@ -222,12 +222,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("Don’t hit it. The others first; then press it out cold over a support, measure both again.");
         foreach (var rod in (string[])["3", "4"])
         {
-            await app.WorkAsync(
-                build,
-                [
-                    .. s_home.Select(x => App.Taken("shrunk-pin", "pressed", "in", rod, 1, x.Place, x.Value)),
-                ]
-            );
+            await app.WorkAsync(build, [.. s_home.Select(x => App.Taken("shrunk-pin", "pressed", "in", rod, 1, x.Place, x.Value))]);
         }
 
         // Rod 2 once more, when the others are home.

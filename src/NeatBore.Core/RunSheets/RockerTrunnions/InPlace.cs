@@ -16,7 +16,7 @@ public static partial class RockerTrunnions
         [
             Slot.Pick(
                 OutStep.Whole,
-                "Came out whole?",
+                "How it came out",
                 new("whole", "whole: every needle, every piece"),
                 new("not", "not whole, or not sure")
             ) with

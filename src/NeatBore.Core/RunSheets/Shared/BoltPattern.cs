@@ -35,7 +35,7 @@ internal static class BoltPattern
                     new(Sends, "reads or sends its torque"),
                     new(Clicks, "clicks: a tap a bolt"),
                     new(ByPass, "clicks: a tap a pass"),
-                    .. geared ? [new Option(Geared, "clicks, through a geared multiplier")] : Array.Empty<Option>(),
+                    .. geared ? [new Option(Geared, "clicks, through gears")] : Array.Empty<Option>(),
                 ]
         );
 

@@ -12,16 +12,8 @@ internal static class Multiplier
     /// <summary>Its ratio to one, and how much of that comes out, percent.</summary>
     public static IReadOnlyList<Slot> Slots { get; } =
     [
-        new(RatioKey, "Multiplier’s ratio, to one", SlotKind.Number, Dimension.Number, 0.1, Plausible: new Band(1.5, 30)),
-        new(
-            LossKey,
-            "Comes out of it, % by its plate",
-            SlotKind.Number,
-            Dimension.Number,
-            1,
-            Plausible: new Band(50, 100),
-            Expected: UsualPercent
-        ),
+        new(RatioKey, "Gears’ ratio, to one", SlotKind.Number, Dimension.Number, 0.1, Plausible: new Band(1.5, 30)),
+        new(LossKey, "% that comes out", SlotKind.Number, Dimension.Number, 1, Plausible: new Band(50, 100), Expected: UsualPercent),
     ];
 
     /// <summary>How many times the wrench's torque the nut gets; null before it is told.</summary>
@@ -36,7 +28,7 @@ internal static class Multiplier
         Gain(c) is not null ? null
         : Slots.FirstOrDefault(s => !c.Taken(s)) is { } next ? Prompt.For(next)
         : new Judgement(
-            Sentence.Of("Read its plate again: a ratio above 1, and at most 100 % of it comes out."),
+            Sentence.Of("Read its plate again: a ratio above 1, and at most 100 % that comes out."),
             new Call(Verdict.LookAgain, Sentence.Of("No multiplier gives that."), [])
         );
 }

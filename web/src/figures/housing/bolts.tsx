@@ -51,18 +51,20 @@ export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Sc
     return firstEmpty >= 0 && i >= firstEmpty && !pulls[i]!.live && pulls.slice(i + 1).some((s) => s.live);
   };
   const setting = open?.startsWith('set-') ? open : `set-${pass}`;
+  // What a geared multiplier is comes before anything is pulled through it.
+  const geared = slots.filter((s) => s.slot.key === 'ratio' || s.slot.key === 'efficiency');
+  const ungeared = geared.some((s) => !s.live);
   const places: Record<string, Place> = {};
   slots
     .filter((s) => !isPull(s.slot.key))
     .forEach((s, i) => {
       // All settings stand at one place: only that of the pass is shown.
       places[s.slot.key] =
-        s.slot.kind === 'number' ? { at: [106, flange ? 200 : 400] } : { at: [24, 78 + i * 70] };
+        s.slot.kind === 'number'
+          ? { at: [106, flange ? (geared.length > 0 ? 130 : 200) : 400] }
+          : { at: [24, 78 + i * 70] };
     });
-  // What a geared multiplier is comes before anything is pulled through it.
-  const geared = slots.filter((s) => s.slot.key === 'ratio' || s.slot.key === 'efficiency');
-  const ungeared = geared.some((s) => !s.live);
-  geared.forEach((s, i) => (places[s.slot.key] = { at: [106, 110 + i * 104] }));
+  geared.forEach((s, i) => (places[s.slot.key] = { at: [106, 80 + i * 78] }));
   for (const { slot } of pulls) {
     const id = slot.key.split('-')[1]!;
     const bolt = ring.find((b) => b.id === id);

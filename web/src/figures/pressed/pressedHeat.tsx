@@ -36,7 +36,9 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
     places[slot.key] = slot.kind === 'number' ? { at: [106, y + 12] } : { at: [28, y], width: 400 };
     y += slot.kind === 'number' ? 118 : 84;
   }
-  const [x0, y0, width, height] = [560, 150, 450, 270];
+  // Two choices side by side reach further to the right.
+  const two = task.choices.filter((c) => c.step === step.ref.step && c.options.length > 1).length > 1;
+  const [x0, y0, width, height] = two ? [720, 150, 300, 270] : [560, 150, 450, 270];
   const curve = heat?.gripping ?? [];
   const last = curve[curve.length - 1];
   const time = scaleLinear([0, Math.max(last?.seconds ?? 0, part.heat?.slideSeconds ?? 1)], [x0, x0 + width]);
@@ -61,13 +63,21 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
     drawing: (
       <>
         <Hatches />
-        {!heat && <PressedSection part={part} at={[790, 262]} scale={0.9 * pressedScale(part)} apart lit />}
+        {!heat && (
+          <PressedSection
+            part={part}
+            at={two ? [870, 230] : [790, 262]}
+            scale={(two ? 0.55 : 0.9) * pressedScale(part)}
+            apart
+            lit
+          />
+        )}
         {heat && (
           <>
-            <Words at={[x0, 84]} size={26} bold tone="mark">
+            <Words at={[two ? 620 : x0, 84]} size={26} bold tone="mark">
               {`${say(hub ?? heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')}${heat.gripping[0] ? `, the inner part ${say(heat.gripping[0].shaftC, 'temperature')}` : ''}`}
             </Words>
-            <Words at={[x0, 112]}>
+            <Words at={[two ? 620 : x0, 112]}>
               {slides
                 ? `${writeMm(clearance, reader, 0.001)} clear; grips after about ${seconds(heat.gripSeconds)} (× or ÷ 3)`
                 : `${writeMm(-clearance, reader, 0.001)} still to press: easier, and by force`}

@@ -54,18 +54,18 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
     const ticks = slots.filter((x) => x.slot.kind === 'tick' && x.slot.key !== 'swarf');
     ticks.forEach((x, i) => (places[x.slot.key] = { at: [28, top + 18 + i * 68], width: 380 }));
     const felt = slots.some((x) => x.slot.key === 'feel');
-    if (felt) places.feel = { at: [28, top + 42], width: 400 };
-    const y = top + (felt ? 148 : ticks.length > 1 ? 158 : 92);
+    if (felt) places.feel = { at: [28, top + 66], width: 400 };
+    const y = top + (felt ? 176 : ticks.length > 1 ? 158 : 92);
     const [a, b] = step.figure === 'rocker-first' ? ['trace', 'flush'] : ['trace', 'depth'];
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
     places[b] = {
-      at: [452, felt ? top + 190 : y + 108],
+      at: [452, felt ? top + 208 : y + 108],
       to: [
         centre[0] + (step.figure === 'rocker-first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
         centre[1] - half[1] * 0.62,
       ],
-      from: [452, felt ? top + 164 : y + 82],
+      from: [452, felt ? top + 182 : y + 82],
     };
     places.swarf = { at: [28, y + 108], width: 320 };
   } else if (step.figure === 'rocker-body') {
@@ -94,13 +94,16 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
       to: [big[0] - (rockers.body.widthMm / 2) * s - 2, big[1] - (rockers.trunnion.diameterMm / 2) * s - 6],
     };
   } else {
-    let y = top - 6;
+    const counted = !slots.some((x) => x.slot.key === 'clips' && x.slot.kind === 'tick');
+    let y = step.figure === 'rocker-out' && counted ? top + 14 : top - 6;
     for (const { slot } of slots) {
       // Needles are counted beside the clips: below there is no room.
       if (slot.key === 'needles') {
-        const beside = places.clips ? 'clips' : 'whole';
-        places[beside] = { ...places[beside]!, width: 310 };
-        places.needles = { at: [440, top + 24] };
+        if (counted) places.needles = { at: [610, top + 52] };
+        else {
+          places.clips = { ...places.clips!, width: 310 };
+          places.needles = { at: [440, top + 24] };
+        }
         continue;
       }
       // Four words to pick from take two rows, until one is picked.

@@ -1,4 +1,5 @@
 using System.Text.Json.Serialization;
+using NeatBore.Core.Calculators;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Plan;
@@ -175,6 +176,10 @@ public static class DayPlan
 
     /// <summary>Jobs that can't all be kept, and why, in words.</summary>
     public sealed record Clash(string Because, IReadOnlyList<string> Jobs);
+
+    /// <summary>It among the calculators.</summary>
+    public static Calculator Calculator { get; } =
+        new SearchingCalculator<Request, Answer>("day-plan", 1, Model, (request, cancel) => Solve(request, null, cancel));
 
     /// <summary>Makes the plan.</summary>
     /// <param name="request">What is to be planned.</param>

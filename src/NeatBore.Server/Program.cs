@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Http.Json;
 using NeatBore.Core.Calculators;
 using NeatBore.Core.RunSheets;
+using NeatBore.Plan;
 using NeatBore.Server;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Calc;
@@ -45,7 +46,7 @@ builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLe
 
 // What stops the start is said below, in one line.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Services.AddSingleton(CalculatorBook.Default);
+builder.Services.AddSingleton(new CalculatorBook([.. CalculatorBook.Default.All, DayPlan.Calculator]));
 builder.Services.AddOptions<JsonOptions>().Configure<CalculatorBook>((http, book) => Json.Configured(http.SerializerOptions, book));
 builder.Services.AddProblemDetails(problems =>
     problems.CustomizeProblemDetails = context =>

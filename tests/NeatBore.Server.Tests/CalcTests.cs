@@ -29,6 +29,15 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
             .Parse(File.ReadAllText(Repository.At("tests", "tables", "sound.json")))!
             .AsObject()
             .Select(p => (p.Key, p.Value!.ToJsonString())),
+        (
+            "day-plan",
+            """
+            {"startAt":"2026-06-01T08:00:00+02:00","people":[{"id":"ines","hours":[{"from":"2026-06-01T08:00:00+02:00","to":"2026-06-01T17:00:00+02:00"}]}],
+             "resources":[{"id":"oven"}],
+             "jobs":[{"id":"warm","build":"014","minutes":10,"waitMinutes":90,"waitUses":[{"resource":"oven"}]},
+                     {"id":"on","build":"014","minutes":20,"within":{"of":"warm","minutes":5}}]}
+            """
+        ),
     ];
 
     [Fact]
@@ -38,7 +47,7 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
         {
             var (status, answer) = await site.PostAsync($"/api/calc/{name}", body);
             Assert.True(status == 200, $"{name}: {status} {answer}");
-            var listed = CalculatorBook.Default.All.Single(c => c.Name == name);
+            var listed = site.Book.All.Single(c => c.Name == name);
             Assert.Equal((listed.Model, listed.Version), ((string)answer["model"]!, (int)answer["version"]!));
         }
 
@@ -46,7 +55,7 @@ public sealed class CalcTests(Site site) : IClassFixture<Site>
             .AsObject()
             .Select(p => p.Key)
             .Where(p => p.StartsWith("/api/calc/", StringComparison.Ordinal) && !p.Contains('.', StringComparison.Ordinal));
-        var asked = CalculatorBook.Default.All.Where(c => c.Request is not null).Select(c => c.Name).Order(StringComparer.Ordinal);
+        var asked = site.Book.All.Where(c => c.Request is not null).Select(c => c.Name).Order(StringComparer.Ordinal);
         Assert.Equal(asked, served.Select(p => p["/api/calc/".Length..]).Order(StringComparer.Ordinal));
         Assert.Equal(asked, s_sound.Select(s => s.Name).Order(StringComparer.Ordinal));
         Assert.Contains("steel-forged", (await site.GetAsync("/api/materials")).AsObject().Select(m => m.Key));

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using NeatBore.Core.Calculators;
+using NeatBore.Plan;
 using NeatBore.Tests;
 using Npgsql;
 using Xunit;
@@ -45,7 +46,7 @@ public sealed class Site : IAsyncLifetime
     public ShopClock Clock { get; } = new();
 
     /// <summary>The calculators that it knows.</summary>
-    public CalculatorBook Book { get; set; } = CalculatorBook.Default;
+    public CalculatorBook Book { get; set; } = new([.. CalculatorBook.Default.All, DayPlan.Calculator]);
 
     /// <summary>The database past the app: as the owner of its tables.</summary>
     public async Task SqlAsync(string sql)

@@ -26,6 +26,33 @@ public sealed record Calculator<TRequest, TAnswer>(string Name, int Version, str
     public override CalcAnswer Solve(object request) => Solver((TRequest)request);
 }
 
+/// <summary>A calculator that searches, and takes its time: one question at a time, and one that is given up ends the search.</summary>
+public sealed record SearchingCalculator<TRequest, TAnswer>(
+    string Name,
+    int Version,
+    string Model,
+    Func<TRequest, CancellationToken, TAnswer> Solver
+) : Calculator(Name, Version, Model, typeof(TRequest), typeof(TAnswer)), ISearching
+    where TAnswer : CalcAnswer
+{
+    /// <inheritdoc/>
+    public override CalcAnswer Solve(object request) => Solve(request, CancellationToken.None);
+
+    /// <inheritdoc/>
+    public CalcAnswer Solve(object request, CancellationToken cancel) => Solver((TRequest)request, cancel);
+}
+
+/// <summary>What is asked one question at a time.</summary>
+public interface ISearching
+{
+    /// <summary>Answers.</summary>
+    /// <param name="request">Of the type that it is asked with.</param>
+    /// <param name="cancel">Ends the search.</param>
+    /// <exception cref="UnusableInputException">The values can't be used: why, by the field.</exception>
+    /// <exception cref="OperationCanceledException">It was cancelled.</exception>
+    CalcAnswer Solve(object request, CancellationToken cancel);
+}
+
 /// <summary>A calculator that only run sheets ask, of what they have read.</summary>
 public sealed record InnerCalculator<TAnswer>(string Name, int Version, string Model)
     : Calculator(Name, Version, Model, null, typeof(TAnswer))

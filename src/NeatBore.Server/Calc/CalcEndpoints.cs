@@ -28,7 +28,14 @@ internal static class CalcEndpoints
         app.MapGet("/api/materials", () => Material.BuiltIn).WithSummary("The built-in materials: typical values; a sheet's own win");
     }
 
-    private static void Map(this RouteGroupBuilder calc, Calculator calculator, Type asked) =>
+    private static void Map(this RouteGroupBuilder calc, Calculator calculator, Type asked)
+    {
+        if (calculator is ISearching)
+        {
+            calc.MapSearch(calculator, asked);
+            return;
+        }
+
         calc.MapPost(
                 calculator.Name,
                 async (HttpRequest http, IOptions<JsonOptions> json, CancellationToken cancel) =>
@@ -46,6 +53,46 @@ internal static class CalcEndpoints
             .ProducesValidationProblem()
             .ProducesValidationProblem(422)
             .WithSummary(calculator.Model);
+    }
+
+    /// <summary>One question at a time: whoever asks meanwhile is told when to come back, and a question that is given up ends its
+    /// search.</summary>
+    private static void MapSearch(this RouteGroupBuilder calc, Calculator calculator, Type asked)
+    {
+        var turn = new SemaphoreSlim(1);
+        calc.MapPost(
+                calculator.Name,
+                async Task<IResult> (HttpRequest http, IOptions<JsonOptions> json, CancellationToken cancel) =>
+                {
+                    var wire = json.Value.SerializerOptions;
+                    var request = await RequestReader.ReadAsync(http, wire.GetTypeInfo(asked), cancel);
+                    if (!await turn.WaitAsync(0, cancel))
+                    {
+                        http.HttpContext.Response.Headers.RetryAfter = "2";
+                        return TypedResults.Problem(
+                            "Another search is under way. Ask again in a moment.",
+                            statusCode: StatusCodes.Status503ServiceUnavailable
+                        );
+                    }
+
+                    try
+                    {
+                        var answer = await Task.Run(() => ((ISearching)calculator).Solve(request, cancel), cancel);
+                        return TypedResults.Bytes(Written(answer, wire.GetTypeInfo(calculator.Answer)), "application/json; charset=utf-8");
+                    }
+                    finally
+                    {
+                        turn.Release();
+                    }
+                }
+            )
+            .Accepts(asked, "application/json")
+            .Produces(200, calculator.Answer)
+            .ProducesValidationProblem()
+            .ProducesValidationProblem(422)
+            .ProducesProblem(503)
+            .WithSummary(calculator.Model);
+    }
 
     private static void Draw(this RouteGroupBuilder calc, string name, Func<BoltCircle.Request, string> draw, string type) =>
         calc.MapPost(

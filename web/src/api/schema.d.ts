@@ -2594,6 +2594,73 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/day-plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** least Σ weight·minutes late, then earliest finish, fewest moved, fewest changes of build, least waiting before windows; CP-SAT */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["DayPlanRequest"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["DayPlanAnswer"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Service Unavailable */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/bolt-circle.svg": {
         parameters: {
             query?: never;
@@ -4897,7 +4964,7 @@ export interface components {
             sheets: components["schemas"]["EngineSheet"][];
         };
         /** @description The answer of any calculator, as logs and figures carry it. */
-        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerPullAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerTrunnionSetAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"];
+        CalcAnswer: components["schemas"]["CalcAnswerInterferenceFitAnswer"] | components["schemas"]["CalcAnswerSquarenessAnswer"] | components["schemas"]["CalcAnswerWrenchSettingAnswer"] | components["schemas"]["CalcAnswerDrawTravelAnswer"] | components["schemas"]["CalcAnswerThermalFitAnswer"] | components["schemas"]["CalcAnswerPressTraceAnswer"] | components["schemas"]["CalcAnswerForcingScrewAnswer"] | components["schemas"]["CalcAnswerThreadEngagementAnswer"] | components["schemas"]["CalcAnswerPullAnswer"] | components["schemas"]["CalcAnswerToolMatchAnswer"] | components["schemas"]["CalcAnswerRunOutAnswer"] | components["schemas"]["CalcAnswerLipTrackAnswer"] | components["schemas"]["CalcAnswerTopDeadCentreAnswer"] | components["schemas"]["CalcAnswerMarkSlipAnswer"] | components["schemas"]["CalcAnswerBoltPreloadAnswer"] | components["schemas"]["CalcAnswerTorqueTraceAnswer"] | components["schemas"]["CalcAnswerBoreCentringAnswer"] | components["schemas"]["CalcAnswerShimChoiceAnswer"] | components["schemas"]["CalcAnswerTorquePlanAnswer"] | components["schemas"]["CalcAnswerBoltCircleAnswer"] | components["schemas"]["CalcAnswerSealantClockAnswer"] | components["schemas"]["CalcAnswerTapeWrapsAnswer"] | components["schemas"]["CalcAnswerOilHoleWindowAnswer"] | components["schemas"]["CalcAnswerSightPositionAnswer"] | components["schemas"]["CalcAnswerShellClearanceAnswer"] | components["schemas"]["CalcAnswerBoreLineAnswer"] | components["schemas"]["CalcAnswerDriveOrderAnswer"] | components["schemas"]["CalcAnswerTurningDragAnswer"] | components["schemas"]["CalcAnswerPressSupportAnswer"] | components["schemas"]["CalcAnswerSetOutlierAnswer"] | components["schemas"]["CalcAnswerTrunnionSetAnswer"] | components["schemas"]["CalcAnswerPressWatchAnswer"] | components["schemas"]["CalcAnswerBalancerVerdictAnswer"] | components["schemas"]["CalcAnswerDayPlanAnswer"];
         /** @description The tree as it was gone through. */
         CalcAnswerBalancerVerdictAnswer: {
             /** @enum {string} */
@@ -5019,6 +5086,29 @@ export interface components {
             /** Format: double */
             worstNeighbourMm: null | number;
             call: null | components["schemas"]["Call"];
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
+        CalcAnswerDayPlanAnswer: {
+            /** @enum {string} */
+            calculator?: "day-plan";
+            status: components["schemas"]["DayPlanStatus"];
+            cut: boolean;
+            /** Format: date-time */
+            finishAt: null | string;
+            /** Format: double */
+            lateMinutes: number;
+            /** Format: double */
+            gapPercent: number;
+            gapOf: null | string;
+            jobs: components["schemas"]["DayPlanPlannedJob"][];
+            chain: string[];
+            waits: components["schemas"]["DayPlanWaiting"][];
+            impossible: components["schemas"]["DayPlanClash"][];
             model: null | string;
             /**
              * Format: int32
@@ -6364,6 +6454,152 @@ export interface components {
          * @enum {unknown}
          */
         CylinderBanks: "straight" | "v" | "flat";
+        DayPlanAnswer: {
+            status: components["schemas"]["DayPlanStatus"];
+            cut: boolean;
+            /** Format: date-time */
+            finishAt: null | string;
+            /** Format: double */
+            lateMinutes: number;
+            /** Format: double */
+            gapPercent: number;
+            gapOf: null | string;
+            jobs: components["schemas"]["DayPlanPlannedJob"][];
+            chain: string[];
+            waits: components["schemas"]["DayPlanWaiting"][];
+            impossible: components["schemas"]["DayPlanClash"][];
+            model: null | string;
+            /**
+             * Format: int32
+             * @description The calculator's version, as the book lists it.
+             */
+            version: number;
+        };
+        DayPlanClash: {
+            because: string;
+            jobs: string[];
+        };
+        /**
+         * @default ready
+         * @enum {unknown}
+         */
+        DayPlanFrom: "ready" | "end";
+        DayPlanJob: {
+            id: string;
+            build: string;
+            /** Format: int32 */
+            minutes: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            people: number;
+            who?: null | string[];
+            uses?: null | components["schemas"]["DayPlanUse"][];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            waitMinutes: number;
+            waitUses?: null | components["schemas"]["DayPlanUse"][];
+            after?: null | string[];
+            within?: null | components["schemas"]["DayPlanWindow"];
+            /** Format: date-time */
+            notBefore?: null | string;
+            /** Format: date-time */
+            due?: null | string;
+            /**
+             * Format: double
+             * @default 1
+             */
+            weight: number;
+            /** @default false */
+            splits: boolean;
+        };
+        DayPlanPerson: {
+            id: string;
+            hours: components["schemas"]["DayPlanStretch"][];
+        };
+        DayPlanPin: {
+            job: string;
+            person?: null | string;
+            /** Format: date-time */
+            at?: null | string;
+        };
+        DayPlanPlanned: {
+            job: string;
+            /** Format: date-time */
+            startAt: string;
+            people: string[];
+        };
+        DayPlanPlannedJob: {
+            id: string;
+            /** Format: date-time */
+            startAt: string;
+            /** Format: date-time */
+            endAt: string;
+            /** Format: date-time */
+            readyAt: string;
+            people: string[];
+            parts: components["schemas"]["DayPlanStretch"][];
+        };
+        DayPlanRequest: {
+            /** Format: date-time */
+            startAt: string;
+            people: components["schemas"]["DayPlanPerson"][];
+            resources: components["schemas"]["DayPlanResource"][];
+            jobs: components["schemas"]["DayPlanJob"][];
+            pins?: null | components["schemas"]["DayPlanPin"][];
+            previous?: null | components["schemas"]["DayPlanPlanned"][];
+            /**
+             * Format: double
+             * @default 2
+             */
+            effort: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            seed: number;
+        };
+        DayPlanResource: {
+            id: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+        };
+        /** @enum {unknown} */
+        DayPlanStatus: "best" | "good" | "impossible";
+        DayPlanStretch: {
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+        };
+        DayPlanUse: {
+            resource: string;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+        };
+        DayPlanWaiting: {
+            job: string;
+            /** Format: date-time */
+            from: string;
+            /** Format: date-time */
+            to: string;
+            because: string;
+        };
+        DayPlanWindow: {
+            of: string;
+            /** Format: int32 */
+            minutes: number;
+            from?: components["schemas"]["DayPlanFrom"];
+        };
         /** @description A limit that Neat Bore uses where a sheet gives nothing and the shop has no rule of its own. */
         DefaultLimit: {
             /** @description In house rules. */

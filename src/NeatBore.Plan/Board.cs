@@ -5,31 +5,54 @@ namespace NeatBore.Plan;
 /// <summary>What is taken so far while a plan is made job by job.</summary>
 internal sealed class Board(Problem problem)
 {
-    private readonly List<(int Job, Slot At)> _taken = [];
-    private readonly Dictionary<int, Slot> _at = [];
+    private readonly List<int> _taken = [];
+    private readonly Slot?[] _at = new Slot?[problem.Jobs.Count];
+    private readonly List<(int Job, Span Span)>[] _busy = [.. problem.Hours.Select(_ => new List<(int, Span)>())];
+    private readonly List<(int Job, Span Span, int Count)>[] _used = [.. problem.Capacity.Select(_ => new List<(int, Span, int)>())];
+    private readonly List<long> _begins = [.. problem.Hours.SelectMany(h => h.Select(s => s.From)).Distinct().Order()];
 
     /// <summary>Where a job lies, and who does it.</summary>
     public sealed record Slot(long Start, long End, IReadOnlyList<int> People);
 
     public int Count => _taken.Count;
 
-    public bool Has(int job) => _at.ContainsKey(job);
+    public bool Has(int job) => _at[job] is not null;
 
-    public long End(int job) => _at[job].End;
+    public long End(int job) => _at[job]!.End;
 
-    public long Ready(int job) => _at.TryGetValue(job, out var at) ? at.End + problem.Jobs[job].Wait : 0;
+    public long Ready(int job) => _at[job] is { } at ? at.End + problem.Jobs[job].Wait : 0;
 
     public void Take(Work job, Slot at)
     {
-        _taken.Add((job.Index, at));
+        _taken.Add(job.Index);
         _at[job.Index] = at;
+        var parts = Working.Parts(problem, job, at.Start, at.End, at.People);
+        foreach (var part in parts)
+        {
+            foreach (var person in at.People)
+            {
+                _busy[person].Add((job.Index, part));
+            }
+
+            foreach (var (resource, count) in job.Uses)
+            {
+                _used[resource].Add((job.Index, part, count));
+            }
+        }
+
+        foreach (var (resource, count) in job.Wait > 0 ? job.WaitUses : [])
+        {
+            _used[resource].Add((job.Index, new Span(at.End, at.End + job.Wait), count));
+        }
     }
 
     public void Back(int count)
     {
-        foreach (var (job, _) in _taken.Skip(count))
+        foreach (var job in _taken.Skip(count))
         {
-            _at.Remove(job);
+            _at[job] = null;
+            Array.ForEach(_busy, list => list.RemoveAll(t => t.Job == job));
+            Array.ForEach(_used, list => list.RemoveAll(t => t.Job == job));
         }
 
         _taken.RemoveRange(count, _taken.Count - count);
@@ -37,9 +60,9 @@ internal sealed class Board(Problem problem)
 
     public Solution Solution() =>
         new(
-            [.. problem.Jobs.Select(j => _at[j.Index].Start)],
-            [.. problem.Jobs.Select(j => _at[j.Index].End)],
-            [.. problem.Jobs.Select(j => _at[j.Index].People)]
+            [.. problem.Jobs.Select(j => _at[j.Index]!.Start)],
+            [.. problem.Jobs.Select(j => _at[j.Index]!.End)],
+            [.. problem.Jobs.Select(j => _at[j.Index]!.People)]
         );
 
     /// <summary>The earliest place for a job from a minute on; null where there is none.</summary>
@@ -50,12 +73,12 @@ internal sealed class Board(Problem problem)
             return pinned >= from ? Fits(job, pinned) : null;
         }
 
-        // Something changes only where hours begin, or where something that is taken ends.
-        var times = problem
-            .Hours.SelectMany(h => h.Select(s => s.From))
-            .Concat(_taken.SelectMany(t => new[] { t.At.End, t.At.End + problem.Jobs[t.Job].Wait }))
+        // Something changes only where hours begin, or where something that is in the way ends.
+        var times = _begins
+            .Concat(job.Who.SelectMany(p => _busy[p].Select(t => t.Span.To)))
+            .Concat(job.Uses.SelectMany(u => _used[u.Resource].Select(t => t.Span.To)))
             // A wait that takes an oven may have to begin late enough to follow another's.
-            .Concat(job.WaitUses.Count > 0 ? _taken.Select(t => t.At.End + problem.Jobs[t.Job].Wait - job.Minutes) : [])
+            .Concat(job.WaitUses.SelectMany(u => _used[u.Resource].Select(t => t.Span.To - job.Minutes)))
             .Where(t => t > from)
             .Append(from)
             .Distinct()
@@ -86,47 +109,20 @@ internal sealed class Board(Problem problem)
     private bool Free(Work job, Slot slot)
     {
         var parts = Working.Parts(problem, job, slot.Start, slot.End, slot.People);
-        if (slot.People.Any(p => _taken.Exists(t => t.At.People.Contains(p) && Meets(parts, PartsOf(t.Job, t.At)))))
-        {
-            return false;
-        }
-
-        var wait = job.Wait > 0 ? [new Span(slot.End, slot.End + job.Wait)] : (IReadOnlyList<Span>)[];
-        return Room(job.Uses, parts, job.WaitUses, wait);
+        return parts.All(part => slot.People.All(p => _busy[p].TrueForAll(t => !Meet(t.Span, part))))
+            && parts.All(part => job.Uses.All(u => Room(u.Resource, u.Count, part)))
+            && (job.Wait == 0 || job.WaitUses.All(u => Room(u.Resource, u.Count, new Span(slot.End, slot.End + job.Wait))));
     }
 
-    private bool Room(
-        IReadOnlyList<(int Resource, int Count)> uses,
-        IReadOnlyList<Span> parts,
-        IReadOnlyList<(int Resource, int Count)> waitUses,
-        IReadOnlyList<Span> wait
-    ) => uses.All(u => Room(u.Resource, u.Count, parts)) && waitUses.All(u => Room(u.Resource, u.Count, wait));
-
-    private bool Room(int resource, int count, IReadOnlyList<Span> spans)
+    private bool Room(int resource, int count, Span span)
     {
-        var taken = _taken
-            .SelectMany(t =>
-            {
-                var job = problem.Jobs[t.Job];
-                var hands = job.Uses.FirstOrDefault(u => u.Resource == resource).Count;
-                var waits = job.WaitUses.FirstOrDefault(u => u.Resource == resource).Count;
-                return (hands > 0 ? PartsOf(t.Job, t.At).Select(s => (Span: s, Count: hands)) : []).Concat(
-                    waits > 0 && job.Wait > 0 ? [(new Span(t.At.End, t.At.End + job.Wait), waits)] : []
-                );
-            })
-            .ToList();
-        return spans.All(s =>
-            taken
-                .Where(t => t.Span.From < s.To && s.From < t.Span.To)
-                .Select(t => Math.Max(t.Span.From, s.From))
-                .Append(s.From)
-                .All(at => taken.Where(t => t.Span.From <= at && at < t.Span.To).Sum(t => t.Count) + count <= problem.Capacity[resource])
-        );
+        var met = _used[resource].FindAll(t => Meet(t.Span, span));
+        return met.Select(t => Math.Max(t.Span.From, span.From))
+            .Append(span.From)
+            .All(at => met.Where(t => t.Span.From <= at && at < t.Span.To).Sum(t => t.Count) + count <= problem.Capacity[resource]);
     }
 
-    private IReadOnlyList<Span> PartsOf(int job, Slot at) => Working.Parts(problem, problem.Jobs[job], at.Start, at.End, at.People);
-
-    private static bool Meets(IReadOnlyList<Span> a, IReadOnlyList<Span> b) => a.Any(x => b.Any(y => x.From < y.To && y.From < x.To));
+    private static bool Meet(Span a, Span b) => a.From < b.To && b.From < a.To;
 
     private static IEnumerable<IReadOnlyList<int>> Sets(IReadOnlyList<int> who, int count, int pinned)
     {

@@ -6,6 +6,7 @@ var all = new Dictionary<string, Func<Task>>
     ["calculators"] = Calculating.RunAsync,
     ["reading"] = Reading.RunAsync,
     ["writes"] = Writing.RunAsync,
+    ["plans"] = Planning.RunAsync,
     ["apply"] = Applying.RunAsync,
     ["enter"] = Entering.RunAsync,
     ["rest"] = () => Resting.RunAsync(args.Contains("--hour") ? TimeSpan.FromHours(1) : TimeSpan.FromMinutes(2)),

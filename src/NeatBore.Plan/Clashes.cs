@@ -25,7 +25,7 @@ internal static class Clashes
             ? new Clash(
                 circle.Count == 1
                     ? $"“{Id(problem, circle[0])}” waits for itself."
-                    : $"They wait for one another in a circle: {string.Join(", then ", circle.Select(j => $"“{Id(problem, j)}”"))}, and again.",
+                    : $"They wait for one another in a circle: {Named(problem, circle, ", then ")}, and again.",
                 [.. circle.Select(j => Id(problem, j))]
             )
             : null;
@@ -66,6 +66,9 @@ internal static class Clashes
         return solver.Solve(new PlanModel(problem, jobs).Model) == CpSolverStatus.Infeasible;
     }
 
+    private static string Named(Problem problem, List<int> jobs, string between) =>
+        string.Join(between, jobs.Select(j => $"“{Id(problem, j)}”"));
+
     private static string Id(Problem problem, int job) => problem.Request.Jobs[job].Id;
 
     private static string? Why(Problem problem, Problem.Work job)
@@ -75,7 +78,8 @@ internal static class Clashes
         {
             if (count > problem.Capacity[resource])
             {
-                return $"“{id}” takes {count} of “{problem.Request.Resources[resource].Id}”; there {(problem.Capacity[resource] == 1 ? "is 1" : $"are {problem.Capacity[resource]}")}.";
+                var have = problem.Capacity[resource];
+                return $"“{id}” takes {count} of “{problem.Request.Resources[resource].Id}”; there {(have == 1 ? "is" : "are")} {have}.";
             }
         }
 
@@ -201,7 +205,7 @@ internal static class Clashes
 
     private static string Words(Problem problem, List<int> jobs)
     {
-        var names = string.Join(", ", jobs.Select(j => $"“{Id(problem, j)}”"));
+        var names = Named(problem, jobs, ", ");
         var window = jobs.FindAll(j => problem.Jobs[j].Within is { } w && jobs.Contains(w.Of));
         if (window.Count > 0)
         {

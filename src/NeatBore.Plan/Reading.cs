@@ -117,8 +117,7 @@ internal sealed class Reading(Problem problem, Solution found)
         var because =
             job.At.Count > 0 ? "it is pinned"
             : holds is { } by && by.At > could ? by.Because
-            : job.People > 0 && Working.End(job, problem.Together(found.People[job.Index]), could) is null
-                ? $"{string.Join(" and ", found.People[job.Index].Select(Name))} {(found.People[job.Index].Count == 1 ? "is" : "are")} not in"
+            : job.People > 0 && Working.End(job, problem.Together(found.People[job.Index]), could) is null ? $"{Names(job)} not in"
             : "something else comes first";
         return new Waiting(
             Id(job.Index),
@@ -127,6 +126,9 @@ internal sealed class Reading(Problem problem, Solution found)
             because
         );
     }
+
+    private string Names(Problem.Work job) =>
+        string.Join(" and ", found.People[job.Index].Select(Name)) + (found.People[job.Index].Count == 1 ? " is" : " are");
 
     private string Id(int job) => problem.Request.Jobs[job].Id;
 

@@ -174,6 +174,13 @@ public class CoverAndSealTests
         );
         bench.Again("trial").Pick("trial", "stack", "others").Take("trial", "fitted", "three of them");
         Assert.Contains("is no list of shims", bench.Step("trial").Now.Call!.Because, StringComparison.Ordinal);
+        // Counted in inches, told so or not: 0.26, 0.20 and 0.10.
+        foreach (var inches in (string[])["0.0102 in + 0.0079in + 3.9 thou", "0.0102 + 0.0079 + 0.0039"])
+        {
+            bench.Again("trial").Pick("trial", "stack", "others").Take("trial", "fitted", inches).Take("trial", "torqued");
+            Assert.Equal(Verdict.Go, bench.Step("trial").Now.Call!.Verdict);
+        }
+
         bench.Again("trial").Pick("trial", "stack", bench.Step("trial").Rounds[^1].Slots[0].Slot.Options![0].Id).Take("trial", "torqued");
         Assert.Equal(Verdict.Go, bench.Step("trial").Now.Call!.Verdict);
         // Half a millimetre more than the stack can leave: another pick, for what the crank floats without shims.

@@ -201,4 +201,15 @@ public class RearEndTests
         Assert.Equal(Verdict.LookAgain, bench.Step("bolts").Now.Call!.Verdict);
         Assert.StartsWith("Read its plate again", bench.Says("bolts"), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public void An_angle_is_not_taken_where_the_sheet_has_none()
+    {
+        var bench = new Workbench(s_v6, s_wheel).Begin().Choose("wrench", "clicks").Pick("faces", "marks", "clean").TakeAll("hung");
+        Assert.DoesNotContain(bench.Step("bolts").Rounds[^1].Slots, s => s.Slot.Bolt?.Deg is not null);
+        // The pass that a turn would be is none of this engine's.
+        var turn = bench.Step("bolts").Rounds[^1].Slots.Max(s => s.Slot.Bolt?.Pass ?? 0) + 1;
+        var refused = bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(bench.Step("bolts").Ref, 1, $"{turn}-1"), "turned"));
+        Assert.Contains("slot.slot", refused.Keys);
+    }
 }

@@ -10,6 +10,10 @@ public static partial class CrankFloat
     private static readonly PickSlot s_stack = TrialStep.Name.Pick("stack");
     private static readonly TextSlot s_others = TrialStep.Name.Text("fitted");
     private const string Others = "others";
+    private const double MmPerInch = 25.4;
+
+    // A shim's own thickness is known to 0.01.
+    private const double SameMm = 0.0051;
 
     /// <summary>The stacks that the stock gives, best first; null where no float was measured or nothing was counted.</summary>
     private static ShimChoice.Answer? Stacks(StepContext c) =>
@@ -52,11 +56,20 @@ public static partial class CrankFloat
             return Stacks(c)?.Picks.FirstOrDefault(p => IdOf(p) == picked)?.Shims;
         }
 
-        var typed = c.Reading(s_others)?.Typed.Replace(',', '.').Replace("mm", "", StringComparison.OrdinalIgnoreCase);
-        var each = typed?.Split(['+', ';', ' '], StringSplitOptions.RemoveEmptyEntries);
-        return each is { Length: > 0 } && each.All(e => double.TryParse(e, NumberStyles.Float, CultureInfo.InvariantCulture, out _))
-            ? [.. each.Select(e => double.Parse(e, CultureInfo.InvariantCulture))]
-            : null;
+        var typed = c.Reading(s_others)?.Typed.Replace(',', '.') ?? "";
+        var bare = !typed.Any(char.IsLetter) && !typed.Contains('"', StringComparison.Ordinal);
+        var each = typed.Split(bare ? ['+', ';', ' '] : ['+', ';'], StringSplitOptions.RemoveEmptyEntries | StringSplitOptions.TrimEntries);
+        var read = each.Select(e => Entry.Read(e, Dimension.Length, "mm")).ToList();
+        if (read.Count == 0 || read.Exists(r => r.Message is not null))
+        {
+            return null;
+        }
+
+        List<double> mm = [.. read.Select(r => r.Value)];
+        // Whoever counts a shim in inches writes 0.010: where the stock has none of these in mm, and all of them in inches, they are.
+        return bare && !mm.Exists(InStock) && mm.TrueForAll(m => InStock(m * MmPerInch)) ? mm.ConvertAll(m => m * MmPerInch) : mm;
+
+        bool InStock(double thick) => c.Stock(PickStep.Stock).Any(t => t.LengthMm is { } own && Math.Abs(own - thick) < SameMm);
     }
 
     private static Judgement JudgeTrial(StepContext c)
@@ -94,14 +107,14 @@ public static partial class CrankFloat
             );
         }
 
-        // As many of each as are there; 0.01 is what a shim's own thickness is known to.
+        // As many of each as are there.
         var left = c.Stock(PickStep.Stock)
             .Where(t => t is { LengthMm: > 0 } && Fits(c, t))
             .Select(t => (Mm: t.LengthMm!.Value, N: t.Quantity ?? 1))
             .ToList();
         foreach (var mm in fitted)
         {
-            var at = left.FindIndex(l => Math.Abs(l.Mm - mm) < 0.0051 && l.N > 0);
+            var at = left.FindIndex(l => Math.Abs(l.Mm - mm) < SameMm && l.N > 0);
             if (at < 0)
             {
                 return Stop(

@@ -36,6 +36,13 @@ internal static class Rules
             .ThenBy(s => s.Finish(problem))
             .FirstOrDefault();
 
+    // What no rule needs, no plan that is worth looking at does: the longest of them and as much again of a week.
+    private const long WeekMinutes = 7 * 24 * 60;
+
+    /// <summary>How far a search looks: past the worst of the rules; null where none comes to an end.</summary>
+    public static long? Far(Problem problem) =>
+        All.Select(rule => Plan(problem, rule(problem))).OfType<Solution>().Select(s => (long?)(s.Finish(problem) + WeekMinutes)).Max();
+
     /// <summary>A plan by one rule: lowest first, of those whose turn has come.</summary>
     public static Solution? Plan(Problem problem, Func<Work, double> order)
     {

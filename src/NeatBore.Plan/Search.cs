@@ -32,7 +32,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         }
 
         var best = Rules.Best(problem);
-        var model = new PlanModel(problem);
+        var model = new PlanModel(problem, latest: best is null ? null : Latest(best));
         if (best is null)
         {
             var (found, impossible) = Step(model, null, null, 0);
@@ -63,6 +63,33 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             _cut,
             _gap is { } gap ? (gap.Of, gap.Percent) : null
         );
+    }
+
+    /// <summary>By when each job is ready in any plan that is no later than the one there is.</summary>
+    private long[] Latest(Solution best)
+    {
+        var late = best.Late(problem);
+        var far = Rules.Far(problem) ?? problem.Horizon;
+        var latest = problem
+            .Jobs.Select(j => Math.Min(Math.Min(far, problem.Horizon), j.Due is { } due ? due + (late / j.Weight) : problem.Horizon))
+            .ToArray();
+        for (var again = true; again; )
+        {
+            again = false;
+            foreach (var job in problem.Jobs)
+            {
+                foreach (var before in job.Follows)
+                {
+                    var least = latest[job.Index] - job.Wait - job.Minutes;
+                    if (latest[before] > least)
+                    {
+                        (latest[before], again) = (least, true);
+                    }
+                }
+            }
+        }
+
+        return latest;
     }
 
     private Answer Never(Clash clash) => new(Status.Impossible, _cut, null, 0, 0, null, [], [], [], [clash]);
@@ -233,10 +260,9 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
 
     private (Solution? Found, bool Impossible) Step(PlanModel model, LinearExpr? aim, Solution? from, int number)
     {
-        model.Model.ClearHints();
         if (from is not null)
         {
-            Hint(model, from);
+            model.Hint(from);
         }
 
         model.Model.Model.Objective = null;
@@ -257,7 +283,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         using var solver = new CpSolver();
         solver.StringParameters = string.Create(
             CultureInfo.InvariantCulture,
-            $"num_workers:1,random_seed:{problem.Request.Seed},max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
+            $"num_workers:1,interleave_search:true,cp_model_probing_level:0,symmetry_level:0,random_seed:{problem.Request.Seed},max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
         );
         using var stop = cancel.Register(solver.StopSearch);
         var status = solver.Solve(model.Model);
@@ -269,21 +295,6 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible
             ? (Found(model, solver), false)
             : (null, status == CpSolverStatus.Infeasible);
-    }
-
-    private void Hint(PlanModel model, Solution from)
-    {
-        foreach (var job in problem.Jobs)
-        {
-            model.Model.AddHint(model.Start[job.Index], from.Starts[job.Index]);
-            foreach (var person in job.Who)
-            {
-                if (model.Does(job.Index, person) is { } does)
-                {
-                    model.Model.AddHint(does, from.People[job.Index].Contains(person) ? 1 : 0);
-                }
-            }
-        }
     }
 
     private Solution Found(PlanModel model, CpSolver solver)

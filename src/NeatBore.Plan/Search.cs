@@ -244,6 +244,13 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     /// <summary>The least of an aim, from what was found before it; the aims after it keep to that.</summary>
     private Solution Least(PlanModel model, LinearExpr aim, Solution best, Func<Solution, long> value, string name, int number, double unit)
     {
+        if (problem.Jobs.Count > MostOrdered && value(best) > 0)
+        {
+            // A large shop is first made better by what lies near the plan there is; what is left open is reckoned after that.
+            var (near, _) = Step(model, aim, best, number, nearby: true);
+            best = near is not null && value(near) < value(best) ? near : best;
+        }
+
         var (found, _) = Step(model, aim, best, number);
         best = found is not null && value(found) < value(best) ? found : best;
         var reached = value(best);
@@ -258,7 +265,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
 
     private double _bound;
 
-    private (Solution? Found, bool Impossible) Step(PlanModel model, LinearExpr? aim, Solution? from, int number)
+    private (Solution? Found, bool Impossible) Step(PlanModel model, LinearExpr? aim, Solution? from, int number, bool nearby = false)
     {
         if (from is not null)
         {
@@ -272,7 +279,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         }
 
         var guard = (problem.Request.Effort * Guard) - _clock.Elapsed.TotalSeconds;
-        var effort = number is 0 or Aims ? _left : _left * Share;
+        var effort = number is 0 or Aims && !nearby ? _left : _left * Share;
         if (guard <= 0)
         {
             _cut = true;
@@ -283,7 +290,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         using var solver = new CpSolver();
         solver.StringParameters = string.Create(
             CultureInfo.InvariantCulture,
-            $"num_workers:1,interleave_search:true,cp_model_probing_level:0,symmetry_level:0,random_seed:{problem.Request.Seed},max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
+            $"num_workers:1,interleave_search:true,cp_model_probing_level:0,symmetry_level:0,use_lns_only:{(nearby ? "true" : "false")},random_seed:{problem.Request.Seed},max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
         );
         using var stop = cancel.Register(solver.StopSearch);
         var status = solver.Solve(model.Model);

@@ -52,7 +52,7 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
         : `${part.name}: the clearance while the two share their heat`,
     places,
     shows: shown.map((x) => x.slot.key),
-    choice: { left: 28, bottom: 12, width: 330 },
+    choice: { left: 28, bottom: 12, width: two ? 280 : 330 },
     ...(heat && {
       twin: [
         ['Outer part to', say(heat.gripping[0]?.hubC ?? heat.hubTemperatureC, 'temperature')],

@@ -93,7 +93,7 @@ internal sealed class Board(Problem problem)
             return Free(job, new Slot(start, start, [])) ? new Slot(start, start, []) : null;
         }
 
-        // Of those who could, those with the fewest other jobs to wait for come first: here, as they are listed.
+        // Those who can, as they are listed.
         var able = job.Who.Where(p => Working.End(job, problem.Hours[p], start) is not null).ToList();
         foreach (var people in Sets([.. job.Pinned, .. able.Except(job.Pinned)], job.People, job.Pinned.Count))
         {

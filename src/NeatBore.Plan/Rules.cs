@@ -28,20 +28,21 @@ internal static class Rules
         _ => j => j.Index,
     ];
 
-    /// <summary>The best plan of all rules; null where none comes to an end.</summary>
-    public static Solution? Best(Problem problem) =>
-        All.Select(rule => Plan(problem, rule(problem)))
-            .OfType<Solution>()
-            .OrderBy(s => s.Late(problem))
-            .ThenBy(s => s.Finish(problem))
-            .FirstOrDefault();
+    /// <summary>The plan of each rule that comes to an end, the best first.</summary>
+    public static IReadOnlyList<Solution> Plans(Problem problem) =>
+        [
+            .. All.Select(rule => Plan(problem, rule(problem)))
+                .OfType<Solution>()
+                .OrderBy(s => s.Late(problem))
+                .ThenBy(s => s.Finish(problem)),
+        ];
 
-    // What no rule needs, no plan that is worth looking at does: the longest of them and as much again of a week.
+    // A search looks a week past the worst of the rules.
     private const long WeekMinutes = 7 * 24 * 60;
 
-    /// <summary>How far a search looks: past the worst of the rules; null where none comes to an end.</summary>
-    public static long? Far(Problem problem) =>
-        All.Select(rule => Plan(problem, rule(problem))).OfType<Solution>().Select(s => (long?)(s.Finish(problem) + WeekMinutes)).Max();
+    /// <summary>How far a search looks: past the worst of the rules' plans, where there are any.</summary>
+    public static long Far(Problem problem, IReadOnlyList<Solution> plans) =>
+        plans.Count == 0 ? problem.Horizon : Math.Min(problem.Horizon, plans.Max(s => s.Finish(problem)) + WeekMinutes);
 
     /// <summary>A plan by one rule: lowest first, of those whose turn has come.</summary>
     public static Solution? Plan(Problem problem, Func<Work, double> order)
@@ -66,7 +67,7 @@ internal static class Rules
         return board.Solution();
     }
 
-    // Pinned first, so that nothing lies where they are.
+    // The first as early as it can be; what a window ties to it follows, and where that misses, the first is put later.
     private static bool Put(Problem problem, Board board, List<int> jobs)
     {
         var first = problem.Jobs[jobs[0]];

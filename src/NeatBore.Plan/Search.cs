@@ -34,8 +34,9 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             return Never(alone);
         }
 
-        var best = Rules.Best(problem);
-        var model = new PlanModel(problem, latest: best is null ? null : Latest(best));
+        var plans = Rules.Plans(problem);
+        var best = plans.Count > 0 ? plans[0] : null;
+        var model = new PlanModel(problem, latest: best is null ? null : Latest(best, Rules.Far(problem, plans)));
         if (best is null)
         {
             var (found, impossible) = Step(model, null, null, 0);
@@ -69,13 +70,10 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     }
 
     /// <summary>By when each job is ready in any plan that is no later than the one there is.</summary>
-    private long[] Latest(Solution best)
+    private long[] Latest(Solution best, long far)
     {
         var late = best.Late(problem);
-        var far = Rules.Far(problem) ?? problem.Horizon;
-        var latest = problem
-            .Jobs.Select(j => Math.Min(Math.Min(far, problem.Horizon), j.Due is { } due ? due + (late / j.Weight) : problem.Horizon))
-            .ToArray();
+        var latest = problem.Jobs.Select(j => Math.Min(far, j.Due is { } due ? due + (late / j.Weight) : problem.Horizon)).ToArray();
         for (var again = true; again; )
         {
             again = false;

@@ -7,6 +7,8 @@ internal sealed class Board(Problem problem)
 {
     private readonly List<int> _taken = [];
     private readonly Slot?[] _at = new Slot?[problem.Jobs.Count];
+
+    // In the order of time: a person's never meet.
     private readonly List<(int Job, Span Span)>[] _busy = [.. problem.Hours.Select(_ => new List<(int, Span)>())];
     private readonly List<(int Job, Span Span, int Count)>[] _used = [.. problem.Capacity.Select(_ => new List<(int, Span, int)>())];
     private readonly List<long> _begins = [.. problem.Hours.SelectMany(h => h.Select(s => s.From)).Distinct().Order()];
@@ -31,7 +33,7 @@ internal sealed class Board(Problem problem)
         {
             foreach (var person in at.People)
             {
-                _busy[person].Add((job.Index, part));
+                _busy[person].Insert(After(_busy[person], part.From), (job.Index, part));
             }
 
             foreach (var (resource, count) in job.Uses)
@@ -74,16 +76,60 @@ internal sealed class Board(Problem problem)
         }
 
         // Something changes only where hours begin, or where something that is in the way ends.
-        var times = _begins
-            .Concat(job.Who.SelectMany(p => _busy[p].Select(t => t.Span.To)))
-            .Concat(job.Uses.SelectMany(u => _used[u.Resource].Select(t => t.Span.To)))
-            // A wait that takes an oven may have to begin late enough to follow another's.
-            .Concat(job.WaitUses.SelectMany(u => _used[u.Resource].Select(t => t.Span.To - job.Minutes)))
-            .Where(t => t > from)
-            .Append(from)
-            .Distinct()
-            .Order();
-        return times.Select(t => Fits(job, t)).FirstOrDefault(s => s is not null);
+        for (var time = from; time < long.MaxValue; time = Next(job, time))
+        {
+            if (Fits(job, time) is { } slot)
+            {
+                return slot;
+            }
+        }
+
+        return null;
+    }
+
+    private long Next(Work job, long from)
+    {
+        var next = long.MaxValue;
+        void Add(long time) => next = time > from && time < next ? time : next;
+        var begin = _begins.BinarySearch(from + 1);
+        Add(
+            begin >= 0 ? from + 1
+            : ~begin < _begins.Count ? _begins[~begin]
+            : long.MaxValue
+        );
+        foreach (var person in job.Who)
+        {
+            var busy = _busy[person];
+            var after = After(busy, from);
+            if (after > 0)
+            {
+                Add(busy[after - 1].Span.To);
+            }
+
+            if (after < busy.Count)
+            {
+                Add(busy[after].Span.To);
+            }
+        }
+
+        foreach (var (resource, _) in job.Uses)
+        {
+            foreach (var (_, span, _) in _used[resource])
+            {
+                Add(span.To);
+            }
+        }
+
+        foreach (var (resource, _) in job.WaitUses)
+        {
+            foreach (var (_, span, _) in _used[resource])
+            {
+                // A wait that takes an oven may have to begin late enough to follow another's.
+                Add(span.To - job.Minutes);
+            }
+        }
+
+        return next;
     }
 
     private Slot? Fits(Work job, long start)
@@ -93,36 +139,101 @@ internal sealed class Board(Problem problem)
             return Free(job, new Slot(start, start, [])) ? new Slot(start, start, []) : null;
         }
 
-        // Those who can, as they are listed.
-        var able = job.Who.Where(p => Working.End(job, problem.Hours[p], start) is not null).ToList();
-        foreach (var people in Sets([.. job.Pinned, .. able.Except(job.Pinned)], job.People, job.Pinned.Count))
+        if (job.People == 1 && job.Pinned.Count == 0)
         {
-            if (Working.End(job, problem.Together(people), start) is { } end && new Slot(start, end, people) is var slot && Free(job, slot))
+            // Those who can, as they are listed.
+            foreach (var person in job.Who)
             {
-                return slot;
+                if (Try(job, start, [person]) is { } slot)
+                {
+                    return slot;
+                }
+            }
+
+            return null;
+        }
+
+        var able = job.Who.Where(p => Working.End(job, problem.Hours[p], start) is not null).ToList();
+        return Sets([.. job.Pinned, .. able.Except(job.Pinned)], job.People, job.Pinned.Count)
+            .Select(people => Try(job, start, people))
+            .FirstOrDefault(s => s is not null);
+    }
+
+    private Slot? Try(Work job, long start, IReadOnlyList<int> people) =>
+        people.All(p => FreeAt(p, start, job.Minutes))
+        && Working.End(job, problem.Together(people), start) is { } end
+        && new Slot(start, end, people) is var slot
+        && Free(job, slot)
+            ? slot
+            : null;
+
+    // Looked at before all else: most starts fail because somebody is at something.
+    private bool FreeAt(int person, long at, long minutes)
+    {
+        var busy = _busy[person];
+        var next = After(busy, at);
+        return minutes == 0 || next == 0 || busy[next - 1].Span.To <= at;
+    }
+
+    private static int After(List<(int Job, Span Span)> busy, long at)
+    {
+        var (low, high) = (0, busy.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (busy[middle].Span.From <= at)
+            {
+                low = middle + 1;
+            }
+            else
+            {
+                high = middle;
             }
         }
 
-        return null;
+        return low;
     }
 
     private bool Free(Work job, Slot slot)
     {
         var parts = Working.Parts(problem, job, slot.Start, slot.End, slot.People);
-        return parts.All(part => slot.People.All(p => _busy[p].TrueForAll(t => !Meet(t.Span, part))))
+        return parts.All(part => slot.People.All(p => Free(p, part)))
             && parts.All(part => job.Uses.All(u => Room(u.Resource, u.Count, part)))
             && (job.Wait == 0 || job.WaitUses.All(u => Room(u.Resource, u.Count, new Span(slot.End, slot.End + job.Wait))));
     }
 
-    private bool Room(int resource, int count, Span span)
+    private bool Free(int person, Span part)
     {
-        var met = _used[resource].FindAll(t => Meet(t.Span, span));
-        return met.Select(t => Math.Max(t.Span.From, span.From))
-            .Append(span.From)
-            .All(at => met.Where(t => t.Span.From <= at && at < t.Span.To).Sum(t => t.Count) + count <= problem.Capacity[resource]);
+        var busy = _busy[person];
+        var next = After(busy, part.From);
+        return (next == 0 || busy[next - 1].Span.To <= part.From) && (next == busy.Count || busy[next].Span.From >= part.To);
     }
 
-    private static bool Meet(Span a, Span b) => a.From < b.To && b.From < a.To;
+    private bool Room(int resource, int count, Span span)
+    {
+        var used = _used[resource];
+        var most = Taken(resource, span.From);
+        foreach (var (_, other, _) in used)
+        {
+            if (span.From < other.From && other.From < span.To)
+            {
+                most = Math.Max(most, Taken(resource, other.From));
+            }
+        }
+
+        return most + count <= problem.Capacity[resource];
+    }
+
+    private int Taken(int resource, long at)
+    {
+        var taken = 0;
+        foreach (var (_, span, count) in _used[resource])
+        {
+            taken += span.From <= at && at < span.To ? count : 0;
+        }
+
+        return taken;
+    }
 
     private static IEnumerable<IReadOnlyList<int>> Sets(IReadOnlyList<int> who, int count, int pinned)
     {

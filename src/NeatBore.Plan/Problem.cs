@@ -5,6 +5,9 @@ namespace NeatBore.Plan;
 /// <summary>A question in minutes from its start and in numbers for names.</summary>
 internal sealed class Problem
 {
+    private readonly Dictionary<int, IReadOnlyList<Span>> _together = [];
+    private Tied? _tied;
+
     public Problem(Request request)
     {
         Request = request;
@@ -81,6 +84,9 @@ internal sealed class Problem
 
     public IReadOnlyList<(int Job, long Start, IReadOnlyList<int>? People)> Before { get; }
 
+    /// <summary>Which jobs windows tie together.</summary>
+    public Tied Tied => _tied ??= new Tied(this);
+
     /// <summary>By when everything is ready, if it is at all.</summary>
     public long Horizon { get; }
 
@@ -108,7 +114,7 @@ internal sealed class Problem
     )
     {
         /// <summary>Those that come before it.</summary>
-        public IEnumerable<int> Follows => Within is { } w ? After.Append(w.Of).Distinct() : After;
+        public IReadOnlyList<int> Follows { get; } = Within is { } w ? [.. After.Append(w.Of).Distinct()] : After;
     }
 
     public long At(DateTimeOffset time) => (time - Request.StartAt).Ticks / TimeSpan.TicksPerMinute;
@@ -128,8 +134,22 @@ internal sealed class Problem
     }
 
     /// <summary>The stretches in which all of them work.</summary>
-    public IReadOnlyList<Span> Together(IReadOnlyList<int> people) =>
-        people.Skip(1).Aggregate(Hours[people[0]], (common, p) => Common(common, Hours[p]));
+    public IReadOnlyList<Span> Together(IReadOnlyList<int> people)
+    {
+        if (people.Count == 1)
+        {
+            return Hours[people[0]];
+        }
+
+        var who = people.Aggregate(0, (bits, p) => bits | (1 << p));
+        if (!_together.TryGetValue(who, out var hours))
+        {
+            hours = people.Skip(1).Aggregate(Hours[people[0]], (common, p) => Common(common, Hours[p]));
+            _together[who] = hours;
+        }
+
+        return hours;
+    }
 
     private static List<Span> Common(IReadOnlyList<Span> a, IReadOnlyList<Span> b)
     {

@@ -9,66 +9,77 @@ internal static class Rules
     // How often the first of some jobs that windows tie together is put later before a rule gives up.
     private const int Tries = 400;
 
-    /// <summary>Earliest due, longest still to come, shortest, build by build, as they were listed.</summary>
-    public static IReadOnlyList<Func<Problem, Func<Work, double>>> All { get; } =
+    /// <summary>Earliest due, longest still to come, shortest, build by build, as they were listed: a number a job, lowest
+    /// first.</summary>
+    public static IReadOnlyList<Func<Problem, double[]>> All { get; } =
     [
-        p => j => Due(p)[j.Index],
-        p =>
-        {
-            var tail = Tail(p);
-            return j => -tail[j.Index];
-        },
-        _ => j => j.Minutes + j.Wait,
+        Due,
+        p => [.. Tail(p).Select(t => -t)],
+        p => [.. p.Jobs.Select(j => (double)(j.Minutes + j.Wait))],
         p =>
         {
             var due = Due(p);
             var build = p.Jobs.GroupBy(j => j.Build).ToDictionary(g => g.Key, g => g.Min(j => due[j.Index]));
-            return j => (build[j.Build] * 1000) + j.Index;
+            return [.. p.Jobs.Select(j => (build[j.Build] * 1000) + j.Index)];
         },
-        _ => j => j.Index,
+        p => [.. p.Jobs.Select(j => (double)j.Index)],
     ];
 
-    /// <summary>The plan of each rule that comes to an end, the best first.</summary>
-    public static IReadOnlyList<Solution> Plans(Problem problem) =>
+    /// <summary>The plan of each rule that comes to an end, with the order that made it, the best first.</summary>
+    public static IReadOnlyList<(Solution Plan, double[] Order)> Plans(Problem problem) =>
         [
-            .. All.Select(rule => Plan(problem, rule(problem)))
-                .OfType<Solution>()
-                .OrderBy(s => s.Late(problem))
-                .ThenBy(s => s.Finish(problem)),
+            .. All.Select(rule => rule(problem))
+                .Select(order => (Plan: Plan(problem, order), Order: order))
+                .Where(p => p.Plan is not null)
+                .Select(p => (Plan: p.Plan!, p.Order))
+                .OrderBy(p => p.Plan.Late(problem))
+                .ThenBy(p => p.Plan.Finish(problem)),
         ];
 
     // A search looks a week past the worst of the rules.
     private const long WeekMinutes = 7 * 24 * 60;
 
     /// <summary>How far a search looks: past the worst of the rules' plans, where there are any.</summary>
-    public static long Far(Problem problem, IReadOnlyList<Solution> plans) =>
-        plans.Count == 0 ? problem.Horizon : Math.Min(problem.Horizon, plans.Max(s => s.Finish(problem)) + WeekMinutes);
+    public static long Far(Problem problem, IEnumerable<Solution> plans) =>
+        Math.Min(problem.Horizon, plans.Select(s => s.Finish(problem)).DefaultIfEmpty(problem.Horizon).Max() + WeekMinutes);
 
-    /// <summary>A plan by one rule: lowest first, of those whose turn has come.</summary>
-    public static Solution? Plan(Problem problem, Func<Work, double> order)
+    /// <summary>A plan by one order: lowest first, of those whose turn has come.</summary>
+    public static Solution? Plan(Problem problem, IReadOnlyList<double> order)
     {
         var board = new Board(problem);
-        var waiting = Tied(problem);
-        while (waiting.Count > 0)
+        var tied = problem.Tied;
+        var open = tied.Before.Select(b => b.Count).ToArray();
+        var turn = new PriorityQueue<int, (double, int)>();
+        void Queue(int group) => turn.Enqueue(group, (tied.Groups[group].Min(j => order[j]), group));
+        for (var group = 0; group < open.Length; group++)
         {
-            var next = waiting
-                .Where(g => g.TrueForAll(j => problem.Jobs[j].Follows.All(f => board.Has(f) || g.Contains(f))))
-                .OrderBy(g => g.Min(j => order(problem.Jobs[j])))
-                .ThenBy(g => g[0])
-                .FirstOrDefault();
-            if (next is null || !Put(problem, board, next))
+            if (open[group] == 0)
+            {
+                Queue(group);
+            }
+        }
+
+        while (turn.TryDequeue(out var group, out _))
+        {
+            if (!Put(problem, board, tied.Groups[group]))
             {
                 return null;
             }
 
-            waiting.Remove(next);
+            foreach (var next in tied.After[group])
+            {
+                if (--open[next] == 0)
+                {
+                    Queue(next);
+                }
+            }
         }
 
-        return board.Solution();
+        return board.Count == problem.Jobs.Count ? board.Solution() : null;
     }
 
     // The first as early as it can be; what a window ties to it follows, and where that misses, the first is put later.
-    private static bool Put(Problem problem, Board board, List<int> jobs)
+    private static bool Put(Problem problem, Board board, IReadOnlyList<int> jobs)
     {
         var first = problem.Jobs[jobs[0]];
         var from = Math.Max(first.NotBefore, first.Follows.Select(board.Ready).Append(0).Max());
@@ -110,45 +121,6 @@ internal static class Rules
         }
 
         return false;
-    }
-
-    /// <summary>Jobs that windows tie to one another, each list in an order in which they can come.</summary>
-    private static List<List<int>> Tied(Problem problem)
-    {
-        var group = Enumerable.Range(0, problem.Jobs.Count).ToArray();
-        foreach (var job in problem.Jobs.Where(j => j.Within is not null))
-        {
-            var (a, b) = (group[job.Index], group[job.Within!.Value.Of]);
-            group = [.. group.Select(g => g == a ? b : g)];
-        }
-
-        return
-        [
-            .. Enumerable
-                .Range(0, problem.Jobs.Count)
-                .GroupBy(j => group[j])
-                .Select(g =>
-                {
-                    var left = g.ToList();
-                    var ordered = new List<int>();
-                    while (left.Find(j => problem.Jobs[j].Follows.All(f => !left.Contains(f)) && !ordered.Contains(j)) is var next)
-                    {
-                        if (left.Count == 0 || problem.Jobs[next].Follows.Any(left.Contains))
-                        {
-                            break;
-                        }
-
-                        ordered.Add(next);
-                        left.Remove(next);
-                        if (left.Count == 0)
-                        {
-                            break;
-                        }
-                    }
-
-                    return ordered;
-                }),
-        ];
     }
 
     private static double[] Due(Problem problem)

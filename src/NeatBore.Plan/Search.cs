@@ -11,7 +11,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     private const int Aims = 5;
 
     // One thread that takes turns between ways of searching ends the same each time; to probe takes longer than it saves here.
-    private const string Always = "num_workers:1,interleave_search:true,cp_model_probing_level:0,symmetry_level:0";
+    private const string Always = "num_workers:1,interleave_search:true,cp_model_probing_level:0,symmetry_level:0,linearization_level:0";
 
     // The clock on the wall ends a search that takes this many times its effort.
     private const double Guard = 10;
@@ -22,7 +22,14 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     // An order of people's jobs by build is sought for so many jobs at most: each pair of a person's is a choice.
     private const int MostOrdered = 40;
 
+    // A shop of so few jobs is searched whole at once.
+    private const int FewJobs = 20;
+
+    // What of the effort goes into other orders of the rules.
+    private const double OrdersShare = 0.7;
+
     private readonly Stopwatch _clock = Stopwatch.StartNew();
+    private readonly Bounds _bounds = new(problem);
     private double _left = problem.Request.Effort;
     private bool _cut;
     private (string Of, double Percent)? _gap;
@@ -35,8 +42,13 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         }
 
         var plans = Rules.Plans(problem);
-        var best = plans.Count > 0 ? plans[0] : null;
-        var model = new PlanModel(problem, latest: best is null ? null : Latest(best, Rules.Far(problem, plans)));
+        if (plans.Count > 0)
+        {
+            Report(0, plans[0].Plan);
+        }
+
+        var best = plans.Count > 0 ? Nearby(plans[0].Plan, plans[0].Order) : null;
+        var model = new PlanModel(problem, latest: best is null ? null : Latest(best, Rules.Far(problem, plans.Select(p => p.Plan))));
         if (best is null)
         {
             var (found, impossible) = Step(model, null, null, 0);
@@ -57,7 +69,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         Report(1, best);
         best = Late(model, best);
         Report(2, best);
-        best = Finish(model, best);
+        best = Finish(model, Nearby(best, [.. best.Starts.Select(s => (double)s)]));
         Report(3, best);
         best = Moved(model, best);
         best = Changes(model, best);
@@ -66,6 +78,26 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             _gap is null ? Status.Best : Status.Good,
             _cut,
             _gap is { } gap ? (gap.Of, gap.Percent) : null
+        );
+    }
+
+    /// <summary>A large shop's first plan, made better by other orders of the same jobs.</summary>
+    private Solution Nearby(Solution plan, double[] order)
+    {
+        if (problem.Jobs.Count <= FewJobs)
+        {
+            return plan;
+        }
+
+        var orders = new Orders(problem, cancel);
+        var spent = _left * OrdersShare;
+        _left -= spent;
+        return orders.Better(
+            plan,
+            order,
+            (int)(spent / orders.Price),
+            s => s.Late(problem) <= _bounds.Late && s.Finish(problem) <= _bounds.Finish,
+            () => _clock.Elapsed.TotalSeconds > problem.Request.Effort * Guard
         );
     }
 
@@ -112,7 +144,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(late >= model.Ready(j.Index) - j.Due.Value);
             return late * j.Weight;
         });
-        return Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit);
+        return Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit, _bounds.Late);
     }
 
     private Solution Finish(PlanModel model, Solution best)
@@ -123,7 +155,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(finish >= model.Ready(job.Index));
         }
 
-        return Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1);
+        return Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1, _bounds.Finish);
     }
 
     private Solution Moved(PlanModel model, Solution best)
@@ -243,17 +275,26 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     }
 
     /// <summary>The least of an aim, from what was found before it; the aims after it keep to that.</summary>
-    private Solution Least(PlanModel model, LinearExpr aim, Solution best, Func<Solution, long> value, string name, int number, double unit)
+    private Solution Least(
+        PlanModel model,
+        LinearExpr aim,
+        Solution best,
+        Func<Solution, long> value,
+        string name,
+        int number,
+        double unit,
+        long least = 0
+    )
     {
-        if (problem.Jobs.Count > MostOrdered && value(best) > 0)
+        _bound = least;
+        if (value(best) > least)
         {
-            // A large shop is first made better by what lies near the plan there is; what is left open is reckoned after that.
-            var (near, _) = Step(model, aim, best, number, nearby: true);
-            best = near is not null && value(near) < value(best) ? near : best;
+            model.Model.Add(aim >= least);
+            var (found, _) = Step(model, aim, best, number);
+            best = found is not null && value(found) < value(best) ? found : best;
+            _bound = Math.Max(_bound, least);
         }
 
-        var (found, _) = Step(model, aim, best, number);
-        best = found is not null && value(found) < value(best) ? found : best;
         var reached = value(best);
         if (_bound < reached)
         {
@@ -266,7 +307,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
 
     private double _bound;
 
-    private (Solution? Found, bool Impossible) Step(PlanModel model, LinearExpr? aim, Solution? from, int number, bool nearby = false)
+    private (Solution? Found, bool Impossible) Step(PlanModel model, LinearExpr? aim, Solution? from, int number)
     {
         if (from is not null)
         {
@@ -280,19 +321,18 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
         }
 
         var guard = (problem.Request.Effort * Guard) - _clock.Elapsed.TotalSeconds;
-        var effort = number is 0 or Aims && !nearby ? _left : _left * Share;
+        var effort = number is 0 or Aims ? _left : _left * Share;
         if (guard <= 0)
         {
             _cut = true;
-            _bound = double.NegativeInfinity;
+            _bound = 0;
             return (null, false);
         }
 
         using var solver = new CpSolver();
         solver.StringParameters = string.Create(
             CultureInfo.InvariantCulture,
-            $"{Always},use_lns_only:{(nearby ? "true" : "false")},random_seed:{problem.Request.Seed},"
-                + $"max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
+            $"{Always},random_seed:{problem.Request.Seed}," + $"max_deterministic_time:{Math.Max(effort, 0.01)},max_time_in_seconds:{guard}"
         );
         using var stop = cancel.Register(solver.StopSearch);
         var status = solver.Solve(model.Model);

@@ -15,13 +15,9 @@ internal static class Working
 
         var left = job.Minutes;
         var at = start;
-        foreach (var span in hours)
+        for (var n = From(hours, start, left > 0); n < hours.Count; n++)
         {
-            if (span.To < at || (span.To == at && left > 0))
-            {
-                continue;
-            }
-
+            var span = hours[n];
             if (span.From > at)
             {
                 if (at == start)
@@ -47,6 +43,26 @@ internal static class Working
         }
 
         return null;
+    }
+
+    // The first stretch that is not over then; one that ends just then is, for what takes any time.
+    private static int From(IReadOnlyList<Span> hours, long at, bool takes)
+    {
+        var (low, high) = (0, hours.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            if (hours[middle].To < at || (hours[middle].To == at && takes))
+            {
+                low = middle + 1;
+            }
+            else
+            {
+                high = middle;
+            }
+        }
+
+        return low;
     }
 
     /// <summary>The parts that it is worked in.</summary>

@@ -71,7 +71,7 @@ public class DayPlanTests
                 // No simple rule does better.
                 var problem = new Problem(request);
                 Assert.All(
-                    Rules.All.Select(r => Rules.Plan(problem, r(problem))).OfType<Solution>(),
+                    Rules.Plans(problem).Select(p => p.Plan),
                     s => Assert.True(s.Late(problem) / Problem.WeightUnit >= plan.LateMinutes - 1e-9, $"seed {seed}")
                 );
             }

@@ -193,6 +193,13 @@ public static class DayPlan
         return new Search(new Problem(request), progress, cancel).Solve();
     }
 
+    /// <summary>The same for a shop, whose builds bring a crank each.</summary>
+    internal static Answer SolveShop(Request request, IProgress<Progress>? progress, CancellationToken cancel)
+    {
+        Soundness.Check(request, MostJobs);
+        return new Search(new Problem(request), progress, cancel).Solve();
+    }
+
     /// <summary>How far a search is: the aim it is at, 1 to 5, and the best plan so far.</summary>
     public sealed record Progress(int Aim, double LateMinutes, DateTimeOffset FinishAt);
 }

@@ -10,11 +10,13 @@ internal static class Soundness
     private const int MostStretches = 400;
     private const int MostNamed = 40;
 
-    public static void Check(Request request)
+    /// <param name="request">The question.</param>
+    /// <param name="mostResources">Kinds of resource at most: a shop brings one for each build besides.</param>
+    public static void Check(Request request, int mostResources = MostResources)
     {
         var faults = new Faults();
         faults.Listed(request.People, 1, MostPeople, "people");
-        faults.Listed(request.Resources, 0, MostResources, "resources");
+        faults.Listed(request.Resources, 0, mostResources, "resources");
         faults.Listed(request.Jobs, 1, MostJobs, "jobs");
         faults.Listed(request.Pins ?? [], 0, MostJobs * 2, "pins");
         faults.Listed(request.Previous ?? [], 0, MostJobs, "previous");

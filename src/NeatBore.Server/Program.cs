@@ -16,6 +16,7 @@ using NeatBore.Server.Guard;
 using NeatBore.Server.Health;
 using NeatBore.Server.Live;
 using NeatBore.Server.Photos;
+using NeatBore.Server.Planning;
 using NeatBore.Server.Shops;
 using NeatBore.Store;
 using Npgsql;
@@ -87,6 +88,10 @@ builder.Services.AddSingleton<TraceShelf>();
 builder.Services.AddSingleton<GaugeHub>();
 builder.Services.AddSingleton<Recordings>();
 builder.Services.AddHostedService(services => services.GetRequiredService<GaugeHub>());
+builder.Services.AddSingleton<PlanShelf>();
+builder.Services.AddSingleton<ShopDayReader>();
+builder.Services.AddSingleton<PlanKeeper>();
+builder.Services.AddHostedService(services => services.GetRequiredService<PlanKeeper>());
 builder.Services.AddSingleton<BuildWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<BuildWatch>());
 
@@ -124,6 +129,7 @@ app.MapLive();
 app.MapGauges();
 app.MapRecordings();
 app.MapPhotos();
+app.MapPlan();
 app.Lifetime.ApplicationStarted.Register(() => Console.WriteLine($"Neat Bore is open at http://127.0.0.1:{options.Port}"));
 try
 {

@@ -29,6 +29,8 @@ namespace NeatBore.Core.Bench;
 [JsonDerivedType(typeof(PickUp), "pick-up")]
 [JsonDerivedType(typeof(ReturnTool), "return-tool")]
 [JsonDerivedType(typeof(OfferReadings), "offer-readings")]
+[JsonDerivedType(typeof(AskWork), "ask-work")]
+[JsonDerivedType(typeof(TellGap), "tell-gap")]
 public abstract record Command(Guid Id, DateTimeOffset DoneAt);
 
 /// <summary>Begin a task with the newest procedure and the build's newest sheet.</summary>
@@ -191,3 +193,17 @@ public sealed record ReturnTool(Guid Id, DateTimeOffset DoneAt, TaskRef Task, st
 /// <param name="Readings">In the order in which they were taken, 1 to 500.</param>
 public sealed record OfferReadings(Guid Id, DateTimeOffset DoneAt, string From, IReadOnlyList<OfferedReading> Readings)
     : Command(Id, DoneAt);
+
+/// <summary>Say what is to be done on the build, for the day's plan; what is begun goes on in any case.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Tasks">All of it, up to 60, each a task of this engine.</param>
+public sealed record AskWork(Guid Id, DateTimeOffset DoneAt, IReadOnlyList<TaskRef> Tasks) : Command(Id, DoneAt);
+
+/// <summary>Say whether a task was worked on in a long gap between two of its entries.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Task">The task.</param>
+/// <param name="Until">When the entry after the gap was done.</param>
+/// <param name="Worked">Worked on; otherwise away.</param>
+public sealed record TellGap(Guid Id, DateTimeOffset DoneAt, TaskRef Task, DateTimeOffset Until, bool Worked) : Command(Id, DoneAt);

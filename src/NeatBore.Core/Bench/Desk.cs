@@ -270,6 +270,8 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 : throw new UnusableInputException("do", "is done already: nobody has put it down since"),
             ReturnTool back => Returned(back, state),
             OfferReadings offer => Offered(offer),
+            AskWork ask => AskedFor(ask, state),
+            TellGap tell => Gap(tell, state),
             Note note => new Noted(note.Id, note.DoneAt, Step(state, note.Step).Ref, Reason(note.Text, "text")),
             _ => throw new UnusableInputException("do", "is not something that can be done"),
         };
@@ -405,6 +407,29 @@ public sealed class Desk(ProcedureBook book, Shop shop)
             change.Stand.Trim() is { Length: > 0 } stand ? stand : null
         );
     }
+
+    private static WorkAsked AskedFor(AskWork ask, WorkedBuild state)
+    {
+        var possible = state.State.Places.SelectMany(p => p.Tasks).Select(t => t.Ref).ToHashSet();
+        var faults = new Faults();
+        faults.Listed(ask.Tasks, 0, 60, "tasks");
+        foreach (var (task, i) in ask.Tasks.Select((t, i) => (t, i)))
+        {
+            faults.Require(
+                possible.Contains(task),
+                $"tasks[{i}]",
+                $"must be a task of this engine; there is no “{task.Kind}” at “{task.Place}”"
+            );
+        }
+
+        faults.ThrowIfAny();
+        return new WorkAsked(ask.Id, ask.DoneAt, [.. ask.Tasks.Distinct()]);
+    }
+
+    private static GapTold Gap(TellGap tell, WorkedBuild state) =>
+        state.Tasks.Any(t => t.Ref == tell.Task)
+            ? new GapTold(tell.Id, tell.DoneAt, tell.Task, tell.Until, tell.Worked)
+            : throw new UnusableInputException("task", "is not begun on this build");
 
     private static ToolReturned Returned(ReturnTool back, WorkedBuild state)
     {

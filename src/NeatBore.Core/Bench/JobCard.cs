@@ -43,8 +43,8 @@ public sealed record JobCard(
     int NotOnSheet
 )
 {
-    private const double MinutesAStep = 2;
-    private const double MinutesAReading = 0.5;
+    internal const double MinutesAStep = 2;
+    internal const double MinutesAReading = 0.5;
     private const double FineEnough = 1.0 / 3;
 
     /// <summary>The card of a task.</summary>
@@ -96,6 +96,14 @@ public sealed record JobCard(
             begun,
             build.Newest.Lacks(told).Count
         );
+    }
+
+    /// <summary>The steps of a task that is not begun, on the engine as far as it is known; none where they can't even be tried.</summary>
+    internal static IReadOnlyList<StepState> Before(WorkedBuild build, TaskRef task, Procedure procedure, Shop shop, out EngineSheet sheet)
+    {
+        var whole = Completion.Of(shop.Over(build.Newest), build.ToldValues, procedure.Wants);
+        sheet = procedure.Sees(whole.Sheet);
+        return Tried(build, task, procedure, whole);
     }
 
     /// <summary>Its steps as they stand before anything is read; none where what is missing can't even be tried.</summary>

@@ -69,6 +69,15 @@ public sealed class WorkedBuild
     /// <summary>The sheet that a task works with.</summary>
     public EngineSheet SheetOf(TaskRef task) => SheetOf(_tasks.First(t => t.Started.Task == task).Started, _log);
 
+    /// <summary>What of a task has to be left alone; null where nothing has.</summary>
+    internal Rest? RestOf(TaskRef task) =>
+        _tasks.FirstOrDefault(t => t.Started.Task == task)?.Started is { } started
+            ? TaskEvaluation.RestOf(started, Run(started), SheetOf(started, _log), _log)
+            : null;
+
+    /// <summary>The run sheet of a task that was begun.</summary>
+    internal Procedure ProcedureOf(TaskRef task) => Run(_tasks.First(t => t.Started.Task == task).Started);
+
     /// <summary>Every sheet that the tasks work with, and the one that the build was opened with.</summary>
     public IReadOnlyList<EngineSheet> SheetsAtWork =>
         [.. _tasks.Select(t => SheetOf(t.Started, _log)).Prepend(Named(_sheets, Opened.Sheet)).DistinctBy(s => s.Ref)];

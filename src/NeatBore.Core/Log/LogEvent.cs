@@ -28,6 +28,8 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(BuildPickedUp), "picked-up")]
 [JsonDerivedType(typeof(ToolReturned), "tool-returned")]
 [JsonDerivedType(typeof(ReadingsOffered), "readings-offered")]
+[JsonDerivedType(typeof(WorkAsked), "work-asked")]
+[JsonDerivedType(typeof(GapTold), "gap-told")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

@@ -39,6 +39,12 @@ public sealed record Procedure(
     /// before they turn the crank.</summary>
     public Func<StepContext, Rest?> Rests { get; init; } = _ => null;
 
+    /// <summary>Its work as a day's plan sees it, stretch by stretch; all of it is one where none is named.</summary>
+    public IReadOnlyList<Stretch> Stretches { get; init; } = [];
+
+    /// <summary>Kinds of task that come before it on the same engine, where they are to be done as well.</summary>
+    public IReadOnlyList<string> Comes { get; init; } = [];
+
     /// <summary>The end that the builder faces; its words and figures are seen from there.</summary>
     public View View { get; init; } = View.Front;
 }

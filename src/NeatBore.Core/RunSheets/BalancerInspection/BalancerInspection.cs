@@ -187,6 +187,7 @@ public static partial class BalancerInspection
             ]
         )
         {
+            Comes = ["balancer-off"],
             Wants = new("balancer")
             {
                 Not =

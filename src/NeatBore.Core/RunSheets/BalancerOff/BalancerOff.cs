@@ -171,6 +171,7 @@ public static partial class BalancerOff
                 sheet.Balancer is not null && DesignRules.Of(sheet).Need(sheet) is null
                     ? []
                     : [Supply.UsedUp("grease", "Grease for the forcing screw")],
+            Stretches = [new(new StepName("pins"), "Balancer off") { Crank = true, Splits = false }],
             Wants = new("balancer")
             {
                 Not =

@@ -370,6 +370,20 @@ public static partial class BalancerOn
                         : Array.Empty<Supply>(),
                     Supply.UsedUp("solvent", "Solvent and clean cloth"),
                 ],
+            Comes = ["balancer-off", "balancer-inspect", "timing-cover", "front-seal", "crank-float", "pressed-gear", "pressed-race"],
+            Stretches =
+            [
+                new(PartsStep.Name, "Nose and bore, the fit"),
+                new(WarmStep.Name, "Hub on, seated, bolted")
+                {
+                    Crank = true,
+                    Splits = false,
+                    First = p =>
+                        p.Chosen(Method) == "warm" && p.Sheet.Balancer?.Warm is { } warm
+                            ? Pauses.Warms("hub warms", warm.MassKg, warm.SpecificHeatJPerKgC, warm.SurfaceM2)
+                            : null,
+                },
+            ],
             Wants = new("balancer", "crankBolt") { Not = ["balancer/puller", "balancer/spokes", "balancer/ring/"] },
         };
 

@@ -364,6 +364,12 @@ public static partial class CamBearingSet
             ]
         )
         {
+            Stretches =
+            [
+                new(OutStep.Name, $"{title}: old ones out"),
+                new(SetStep.Name, $"{title}: measured, driven in"),
+                new(ReamStep.Name, $"{title}: line, trial, plugs"),
+            ],
             Wants = new(shaft.Part),
             Supplies = sheet =>
                 [

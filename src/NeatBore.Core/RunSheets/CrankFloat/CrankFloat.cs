@@ -83,6 +83,7 @@ public static partial class CrankFloat
             ]
         )
         {
+            Stretches = [new(DialStep.Name, "Crank float, shims") { Crank = true }],
             Wants = new("endFloat"),
             Supplies = sheet => sheet.EndFloat?.Shims is null ? [] : [Supply.Part("shims", "Thrust shims to pick from")],
             View = View.Rear,

@@ -140,6 +140,17 @@ public static class FlywheelOn
             ]
         )
         {
+            Comes = ["rear-seal", "rear-sleeve", "spigot-bearing", "pressed-spigot", "crank-float"],
+            Stretches =
+            [
+                new(FacesStep.Name, "Flywheel faces cleaned, looked at"),
+                new(HungStep.Name, "Flywheel hung and bolted")
+                {
+                    People = 2,
+                    Crank = true,
+                    Splits = false,
+                },
+            ],
             Wants = new("rear") { Also = ["endFloat"] },
             Supplies = sheet =>
                 sheet.Rear?.Flange is { BoltsUsedOnce: true } flange

@@ -228,6 +228,13 @@ public static partial class FrontSeal
             ]
         )
         {
+            Comes = ["balancer-off", "balancer-inspect", "timing-cover", "race-off", "pressed-race"],
+            Stretches =
+            [
+                new(LipStep.Name, "Front seal: out, seat measured"),
+                new(DressStep.Name, "Front seal pressed in") { Splits = false, Then = p => Pauses.Rests(p, p.Sheet.FrontSeal) },
+                new(RestStep.Name, "Front seal rested, crank turned") { Crank = true },
+            ],
             Wants = new("frontSeal") { Also = ["balancer"] },
             Rests = c =>
                 new[] { SealCare.Resting(c, c.Sheet.FrontSeal, PressedAt(c), RestStep.Name, "front seal"), Setting(c) }

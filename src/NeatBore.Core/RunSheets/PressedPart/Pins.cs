@@ -137,6 +137,8 @@ public static partial class PressedPart
         )
         {
             Pressed = PressedKind.Pin,
+            Comes = ["pin-out"],
+            Stretches = Stretched(PressedKind.Pin, "Pins"),
             Wants = PressedValues.PartOf(PressedKind.Pin) is { } part ? new Wants(part) : Wants.Nothing,
             Supplies = sheet => [Supply.Part("part", Counted(sheet))],
         };

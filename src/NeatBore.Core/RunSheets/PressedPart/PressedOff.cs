@@ -158,6 +158,7 @@ public static class PressedOff
         )
         {
             Pressed = kind,
+            Stretches = [new(StandsStep.Name, title) { Crank = true, Splits = false }],
             Wants = PressedValues.PartOf(kind) is { } part ? new Wants(part) : Wants.Nothing,
         };
 

@@ -200,6 +200,15 @@ public static partial class PressedPart
         )
         {
             Pressed = kind,
+            Comes = kind switch
+            {
+                PressedKind.Gear => ["gear-off"],
+                PressedKind.Race => ["race-off"],
+                PressedKind.Bush => ["bush-out"],
+                PressedKind.Pin => ["pin-out"],
+                _ => Array.Empty<string>(),
+            },
+            Stretches = Stretched(kind, title),
             Wants = PressedValues.PartOf(kind) is { } part
                 ? new Wants(part) { Also = kind == PressedKind.Race ? ["balancer", "frontSeal"] : [] }
                 : Wants.Nothing,

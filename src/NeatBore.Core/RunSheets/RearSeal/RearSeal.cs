@@ -358,6 +358,18 @@ public static partial class RearSeal
         )
         {
             Rests = c => SealCare.Resting(c, c.Sheet.Rear?.Seal, SealSeat.Last(PressStep.Name), RestStep.Name, "rear seal"),
+            Comes = ["crank-float", "rear-sleeve"],
+            Stretches =
+            [
+                new(PartsStep.Name, "Rear housing: parts, seal, rail"),
+                new(JointClock.Spread, "Rear housing: sealant, close, seal in")
+                {
+                    Crank = true,
+                    Splits = false,
+                    Then = p => Pauses.Longer(Pauses.Sets(p, Joint), Pauses.Rests(p, p.Sheet.Rear?.Seal)),
+                },
+                new(RestStep.Name, "Rear seal rested, crank turned") { Crank = true },
+            ],
             Wants = new("rear") { Also = ["endFloat"] },
             Supplies = sheet =>
                 [

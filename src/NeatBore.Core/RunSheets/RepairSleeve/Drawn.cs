@@ -144,6 +144,7 @@ public static partial class RepairSleeve
         )
         {
             View = View.Rear,
+            Stretches = [new(PartsStep.Name, "Repair sleeve on") { Splits = false }],
             Supplies = Supplied,
         };
 

@@ -116,6 +116,7 @@ public static partial class RepairSleeve
         )
         {
             View = View.Rear,
+            Stretches = [new(PartsStep.Name, "Repair sleeve on") { Splits = false }],
             Supplies = Supplied,
         };
 

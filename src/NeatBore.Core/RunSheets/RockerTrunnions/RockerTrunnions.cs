@@ -273,6 +273,12 @@ public static partial class RockerTrunnions
             ]
         )
         {
+            Stretches =
+            [
+                new(SetStep.Name, "Rockers: sorted, supports set up"),
+                new(OutStep.Name, "Rockers: trunnions out and in") { Uses = [ShopThing.Press] },
+                new(TrayStep.Name, "Rockers: looked through, back on"),
+            ],
             Wants = new("rockers"),
             Supplies = Supplied,
         };

@@ -86,6 +86,11 @@ public static partial class SpigotBearing
             ]
         )
         {
+            Stretches =
+            [
+                new(OutStep.Name, "Old spigot bearing out, bore"),
+                new(InStep.Name, "Spigot bearing in") { Splits = false, First = _ => Pauses.Chills("bearing in the freezer") },
+            ],
             Wants = new("spigot"),
             Supplies = Supplied,
             View = View.Rear,

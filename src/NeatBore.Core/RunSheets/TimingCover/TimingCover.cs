@@ -289,6 +289,28 @@ public static partial class TimingCover
             ]
         )
         {
+            Comes =
+            [
+                "balancer-off",
+                "gear-off",
+                "race-off",
+                "cam-bearings",
+                "auxiliary-bushes",
+                "pressed-gear",
+                "pressed-race",
+                "crank-float",
+            ],
+            Stretches =
+            [
+                new(BeforeStep.Name, "Cover on dry, swept") { Crank = true },
+                new(JointClock.Spread, "Cover: sealant, close, torque")
+                {
+                    Crank = true,
+                    Splits = false,
+                    Then = p => Pauses.Sets(p, Sealant),
+                },
+                new(JointClock.Cure, "Cover: cured, oil"),
+            ],
             Wants = new("cover"),
             Rests = c => s_joint.Resting(c, "cover"),
             Supplies = sheet => [Supply.Joint(sheet), Supply.UsedUp("solvent", "Solvent and clean cloth")],

@@ -1,0 +1,26 @@
+using NeatBore.Core.Engines;
+
+namespace NeatBore.Core.RunSheets;
+
+public static partial class PressedPart
+{
+    /// <summary>Measured at leisure; then pressed cold, or out of the oven and on in one.</summary>
+    private static IReadOnlyList<Stretch> Stretched(PressedKind kind, string title) =>
+        [
+            new(FacingStep.Name, $"{title}: measured, the way in"),
+            new(kind == PressedKind.Pin ? HeatStep.Name : StackStep.Name, $"{title}: in, home, looked at")
+            {
+                Crank = kind is PressedKind.Gear or PressedKind.Race,
+                Uses = kind is PressedKind.Gear or PressedKind.Race ? [] : [ShopThing.Press],
+                Splits = false,
+                First = p => Heated(p, kind),
+            },
+        ];
+
+    private static Pause? Heated(Planned planned, PressedKind kind) =>
+        planned.Sheet.Pressed?.FirstOrDefault(p => p.Kind == kind)?.Heat is not { } heat ? null
+        : planned.Chosen(Way) is Warm or Both
+            ? Pauses.Warms("part warms", heat.OuterMassKg, heat.OuterSpecificHeatJPerKgC, heat.OuterSurfaceM2, 2)
+        : planned.Chosen(Way) == Chill ? Pauses.Chills("part in the freezer")
+        : null;
+}

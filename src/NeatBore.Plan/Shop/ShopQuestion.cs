@@ -1,0 +1,234 @@
+using NeatBore.Core.Day;
+using NeatBore.Core.RunSheets;
+using static NeatBore.Plan.DayPlan;
+using Stretch = NeatBore.Plan.DayPlan.Stretch;
+
+namespace NeatBore.Plan.Shop;
+
+/// <summary>Asks for the plan of a shop: its jobs, its hours, its things, each build's crank.</summary>
+public sealed class ShopQuestion
+{
+    private const int FewestDays = 10;
+    private const int SlackDays = 7;
+    private const double MinutesADay = 24 * 60;
+
+    private readonly ShopDay _shop;
+
+    /// <summary>For a shop; null <see cref="Request"/> where there is nothing to plan.</summary>
+    public ShopQuestion(ShopDay shop)
+    {
+        _shop = shop;
+        var here = shop.Things.Where(t => t.Count > 0).Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
+        var held = new List<HeldJob>();
+        foreach (var build in shop.Builds)
+        {
+            held.AddRange(build.Day.Held.Select(h => new HeldJob(build, h.Title, $"waits for {h.Because}")));
+            var without = new HashSet<string>(StringComparer.Ordinal);
+            foreach (var job in build.Day.Jobs)
+            {
+                var missing = Things(job).FirstOrDefault(t => !here.Contains(t));
+                if (missing is not null || job.After.Any(without.Contains))
+                {
+                    without.Add(job.Id);
+                    if (missing is not null)
+                    {
+                        held.Add(new HeldJob(build, job.Title, $"needs the {Called(missing)}, which is out of use"));
+                    }
+                }
+                else
+                {
+                    _jobs[job.Id] = (build, job);
+                }
+            }
+        }
+
+        Held = held;
+        Request = _jobs.Count == 0 ? null : Asked();
+    }
+
+    private readonly Dictionary<string, (ShopBuild Build, DayJob Job)> _jobs = new(StringComparer.Ordinal);
+
+    /// <summary>What is asked; null where there is nothing to plan.</summary>
+    public Request? Request { get; }
+
+    /// <summary>What can't be planned, and why.</summary>
+    public IReadOnlyList<HeldJob> Held { get; }
+
+    /// <summary>The job of a plan with its build; null for what only keeps time.</summary>
+    public (ShopBuild Build, DayJob Job)? Find(string id) => _jobs.TryGetValue(id, out var found) ? found : null;
+
+    /// <summary>The crank of a build among the resources.</summary>
+    public static string Crank(ShopBuild build) => $"crank/{build.Build:N}";
+
+    /// <summary>The end of the working day on which a build is promised.</summary>
+    public static DateTimeOffset? Due(ShopDay shop, ShopBuild build) =>
+        build.Due is not { } day
+            ? null
+            : shop.People.SelectMany(p => p.Week.Hours(day, 1, shop.Zone)).Select(h => (DateTimeOffset?)h.To).Max()
+                ?? WorkingWeek.At(day, new TimeOnly(17, 0), shop.Zone);
+
+    private static IEnumerable<string> Things(DayJob job) => job.Uses.Concat(job.Then?.Uses.Select(u => u.Id) ?? []);
+
+    private string Called(string thing) =>
+        (
+            _shop.Things.FirstOrDefault(t => t.Id == thing)?.Name ?? ShopThing.All.FirstOrDefault(t => t.Id == thing)?.Name ?? thing
+        ).ToLowerInvariant();
+
+    private Request Asked()
+    {
+        var start = Minute(TimeZoneInfo.ConvertTime(_shop.Now, _shop.Zone));
+        var jobs = _jobs.Values.SelectMany(j => Jobs(j.Build, j.Job, start)).ToList();
+        foreach (var build in _shop.Builds.Where(b => b.Day.CrankUntil is not null && _jobs.Values.Any(j => j.Build == b && j.Job.Crank)))
+        {
+            jobs.Add(Rests(build, start));
+        }
+
+        var known = jobs.Select(j => j.Id).ToHashSet(StringComparer.Ordinal);
+        jobs = jobs.ConvertAll(j => j with { After = [.. (j.After ?? []).Where(known.Contains)] });
+        var people = _shop.People.Take(MostPeople).ToList();
+        var days = Days(jobs, people, DateOnly.FromDateTime(start.DateTime), start);
+        return new Request(
+            start,
+            [.. people.Select(p => new Person(p.Id, Hours(p, start, days)))],
+            [
+                .. _shop.Things.Where(t => t.Count > 0).Select(t => new Resource(t.Id, t.Count)),
+                .. _shop
+                    .Builds.Select(Crank)
+                    .Where(c => jobs.Any(j => (j.Uses ?? []).Concat(j.WaitUses ?? []).Any(u => u.Resource == c)))
+                    .Select(c => new Resource(c)),
+            ],
+            jobs,
+            [.. Pins(known, people, start, days)],
+            [.. _shop.Agreed.Where(p => known.Contains(p.Job) && p.People.All(id => people.Exists(x => x.Id == id)))]
+        );
+    }
+
+    private IReadOnlyList<Stretch> Hours(Worker person, DateTimeOffset start, int days) =>
+        [
+            .. person
+                .Week.Hours(DateOnly.FromDateTime(start.DateTime), days, _shop.Zone)
+                .Select(h => h with { From = h.From < start ? start : h.From })
+                .Where(h => h.To > h.From && h.To <= start.AddDays(MostDays)),
+        ];
+
+    /// <summary>Enough days for twice the work and the longest wait, and a week more: each further hour makes the search longer.</summary>
+    private int Days(List<Job> jobs, List<Worker> people, DateOnly today, DateTimeOffset start)
+    {
+        var week = people.Sum(p => p.Week.Hours(today, 7, _shop.Zone).Sum(h => (h.To - h.From).TotalMinutes));
+        if (week <= 0)
+        {
+            return MostDays;
+        }
+
+        var work = jobs.Sum(j => (double)j.Minutes * j.People) * 2 / (week / 7);
+        var waits = jobs.Sum(j => j.WaitMinutes) / MinutesADay;
+        var later = jobs.Max(j => j.NotBefore is { } from ? (from - start).TotalDays : 0);
+        return (int)Math.Clamp(Math.Ceiling(work + waits + later) + SlackDays, FewestDays, MostDays);
+    }
+
+    private IEnumerable<Job> Jobs(ShopBuild build, DayJob job, DateTimeOffset start)
+    {
+        var last = build.Day.Jobs[^1].Id == job.Id || !build.Day.Jobs.Any(o => o.After.Contains(job.Id));
+        Window? window = job.Within is { } w ? new Window(w.Of, w.Minutes) : null;
+        if (job.BeginBy is { } by && window is null)
+        {
+            // A clock that runs already: it has been ready since now.
+            var clock = $"{job.Id}/clock";
+            yield return new Job(clock, build.Number, 0, 0);
+            window = new Window(clock, (int)Math.Max(0, (by - start).TotalMinutes));
+        }
+
+        yield return new Job(
+            job.Id,
+            build.Number,
+            job.Minutes,
+            Math.Min(job.People, _shop.People.Count),
+            null,
+            [.. job.Uses.Select(u => new Use(u)), .. job.Crank ? [new Use(Crank(build))] : Array.Empty<Use>()],
+            job.Then?.Minutes ?? 0,
+            [
+                .. (job.Then?.Uses ?? []).Select(u => new Use(u.Id)),
+                .. job.Then?.HoldsCrank == true ? [new Use(Crank(build))] : Array.Empty<Use>(),
+            ],
+            [.. job.After],
+            window,
+            job.NotBefore is { } hold && hold.Until > start ? Minute(hold.Until.AddSeconds(59)) : null,
+            last ? Due(_shop, build) : null,
+            1,
+            job.Splits
+        );
+    }
+
+    /// <summary>What rests already: nothing turns the crank until it is over.</summary>
+    private static Job Rests(ShopBuild build, DateTimeOffset start) =>
+        new(
+            $"{Crank(build)}/rests",
+            build.Number,
+            0,
+            0,
+            WaitMinutes: (int)Math.Clamp(Math.Ceiling((build.Day.CrankUntil!.Until - start).TotalMinutes), 0, MostDays * MinutesADay),
+            WaitUses: [new Use(Crank(build))]
+        );
+
+    /// <summary>What is begun stays with whoever is at it, each person's next stays as it was agreed, and what was pinned.</summary>
+    private IEnumerable<Pin> Pins(HashSet<string> known, List<Worker> people, DateTimeOffset start, int days)
+    {
+        var settled = new HashSet<string>(StringComparer.Ordinal);
+        var busy = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var (_, job) in _jobs.Values.Where(j => j.Job.UnderWay is not null))
+        {
+            if (
+                people.Find(p => p.Id == job.UnderWay!.Id) is { } person
+                && busy.Add(person.Id)
+                && Hours(person, start, days) is [var first, ..]
+                && first.From == start
+                && (job.Splits || (first.To - start).TotalMinutes >= job.Minutes)
+            )
+            {
+                settled.Add(job.Id);
+                yield return new Pin(job.Id, person.Id, start);
+            }
+        }
+
+        foreach (var build in _shop.Builds.Where(b => known.Contains($"{Crank(b)}/rests")))
+        {
+            yield return new Pin($"{Crank(build)}/rests", null, start);
+        }
+
+        foreach (var clock in known.Where(id => id.EndsWith("/clock", StringComparison.Ordinal)))
+        {
+            yield return new Pin(clock, null, start);
+        }
+
+        foreach (var pin in _shop.Pins.Where(p => known.Contains(p.Job) && !settled.Contains(p.Job)))
+        {
+            if (pin.Person is null || people.Exists(p => p.Id == pin.Person))
+            {
+                settled.Add(pin.Job);
+                yield return pin with
+                {
+                    At = pin.At is { } at && at >= start ? Minute(at) : null,
+                };
+            }
+        }
+
+        foreach (var person in people)
+        {
+            if (
+                _shop.Agreed.Where(a => a.People is [var one] && one == person.Id && known.Contains(a.Job)).MinBy(a => a.StartAt)
+                    is { } next
+                && !settled.Contains(next.Job)
+                && next.StartAt >= start
+                && !_jobs[next.Job].Job.After.Any(known.Contains)
+            )
+            {
+                yield return new Pin(next.Job, person.Id, next.StartAt);
+            }
+        }
+    }
+
+    private static DateTimeOffset Minute(DateTimeOffset time) => time.AddTicks(-(time.Ticks % TimeSpan.TicksPerMinute));
+}
+
+/// <summary>What can't be planned, and why.</summary>
+public sealed record HeldJob(ShopBuild Build, string Title, string Because);

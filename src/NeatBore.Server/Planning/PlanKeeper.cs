@@ -1,0 +1,337 @@
+using System.Text.Json;
+using NeatBore.Core.Measures;
+using NeatBore.Plan;
+using NeatBore.Plan.Shop;
+using NeatBore.Server.Errors;
+using NeatBore.Server.Live;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Planning;
+
+/// <summary>Works the plan out again in the background when the shop moves, while anybody looks at it. The plan stays as agreed; a
+/// better one is offered.</summary>
+internal sealed class PlanKeeper(
+    ShopDayReader reader,
+    PlanShelf shelf,
+    BuildWatch watch,
+    Outage outage,
+    TimeProvider time,
+    ILogger<PlanKeeper> logger
+) : BackgroundService
+{
+    // What comes within so long of one another is planned for at once.
+    private static readonly TimeSpan s_settle = TimeSpan.FromSeconds(1.5);
+
+    // A plan that nobody has asked for so long is not kept up.
+    private static readonly TimeSpan s_lookedAt = TimeSpan.FromHours(1);
+
+    // The now-line moves: what should have begun is seen within so long.
+    private static readonly TimeSpan s_old = TimeSpan.FromMinutes(5);
+
+    private readonly SemaphoreSlim _wanted = new(0, 1);
+    private readonly Lock _lock = new();
+    private CancellationTokenSource? _search;
+    private TaskCompletionSource _done = new(TaskCreationOptions.RunContinuationsAsynchronously);
+    private DateTimeOffset _askedAt;
+    private Result? _result;
+    private string _progress = "";
+    private string _fault = "";
+    private bool _searching;
+
+    /// <summary>What came of the last search.</summary>
+    /// <param name="Read">The shop then.</param>
+    /// <param name="Plan">The plan that is shown.</param>
+    /// <param name="Better">The one that is offered; null for none.</param>
+    /// <param name="Broken">What keeps the agreed one from being kept.</param>
+    /// <param name="Offer">What the better one gains.</param>
+    private sealed record Result(ShopDayReader.Read Read, ShopPlan Plan, ShopPlan? Better, string Broken, string Offer);
+
+    /// <summary>The plan as it stands, waiting a little for a first one.</summary>
+    public async Task<PlanNow> NowAsync(TimeSpan patience, CancellationToken cancel)
+    {
+        Task done;
+        lock (_lock)
+        {
+            _askedAt = time.GetUtcNow();
+            done = _done.Task;
+            if (!_searching && (_result is null || _askedAt - _result.Read.Day.Now > s_old))
+            {
+                Want();
+            }
+            else if (_result is not null && !_searching)
+            {
+                done = Task.CompletedTask;
+            }
+        }
+
+        if (_result is null || patience > s_settle)
+        {
+            await done.WaitAsync(patience, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+        }
+
+        return await WordsAsync(cancel);
+    }
+
+    /// <summary>Plans anew: something was changed.</summary>
+    public void Anew()
+    {
+        lock (_lock)
+        {
+            _askedAt = time.GetUtcNow();
+            _done = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
+            Want();
+        }
+
+        _search?.Cancel();
+    }
+
+    /// <summary>Ends the search that runs; the last plan stays.</summary>
+    public void Stop()
+    {
+        _fault = _result is null ? "" : "The search was stopped. The last plan stays.";
+        _search?.Cancel();
+    }
+
+    /// <summary>Agrees what is shown, or what is offered in place of it.</summary>
+    /// <exception cref="UnusableInputException">There is nothing to agree.</exception>
+    public async Task AgreeAsync(string by, CancellationToken cancel)
+    {
+        if (_result is not { } result || (result.Better ?? result.Plan) is not { Blocks.Count: > 0 } plan)
+        {
+            throw new UnusableInputException("agree", "must wait for a plan: there is none to agree yet");
+        }
+
+        await AgreeAsync(plan, by, cancel);
+        Anew();
+    }
+
+    /// <summary>A job of the plan that is shown; null where it is not there.</summary>
+    public Block? Find(string job) => _result?.Plan.Blocks.FirstOrDefault(b => b.Id == job);
+
+    /// <inheritdoc/>
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        _ = FollowAsync(stoppingToken);
+        while (!stoppingToken.IsCancellationRequested)
+        {
+            await _wanted.WaitAsync(stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            if (stoppingToken.IsCancellationRequested)
+            {
+                return;
+            }
+
+            using var search = CancellationTokenSource.CreateLinkedTokenSource(stoppingToken);
+            (_search, _searching, _progress) = (search, true, "");
+            try
+            {
+                _result = await PlanAsync(search.Token);
+                _fault = "";
+            }
+            catch (Exception e) when (e is Npgsql.NpgsqlException or IOException)
+            {
+                outage.Met("planning", e);
+            }
+            catch (OperationCanceledException)
+            {
+                // Something newer is to be planned, or the last plan stays.
+            }
+            catch (UnusableInputException e)
+            {
+                _fault = string.Join(" ", e.Errors.Select(f => $"{f.Key} {string.Join(", ", f.Value)}."));
+            }
+            catch (Exception e)
+            {
+                logger.LogError(e, "The plan could not be worked out");
+                _fault = "The plan could not be worked out. The last one stays.";
+            }
+
+            lock (_lock)
+            {
+                (_search, _searching) = (null, false);
+                if (_wanted.CurrentCount == 0)
+                {
+                    _done.TrySetResult();
+                }
+            }
+        }
+    }
+
+    // Called with the lock held.
+    private void Want()
+    {
+        if (_wanted.CurrentCount == 0)
+        {
+            _wanted.Release();
+        }
+    }
+
+    private async Task FollowAsync(CancellationToken stop)
+    {
+        while (!stop.IsCancellationRequested)
+        {
+            await watch.AnyGrownAsync().WaitAsync(s_old, time, stop).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            await Task.Delay(s_settle, time, stop).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
+            lock (_lock)
+            {
+                if (time.GetUtcNow() - _askedAt < s_lookedAt && !stop.IsCancellationRequested)
+                {
+                    Want();
+                }
+            }
+        }
+    }
+
+    private async Task<Result> PlanAsync(CancellationToken cancel)
+    {
+        var read = await reader.ReadAsync(cancel);
+        var fresh = await SearchAsync(read.Day, cancel);
+        if (fresh.Status == DayPlan.Status.Impossible)
+        {
+            // The last good plan stays, with what clashes beside it.
+            return new Result(
+                read,
+                _result?.Plan is { Blocks.Count: > 0 } last ? last with { Impossible = fresh.Impossible } : fresh,
+                null,
+                "",
+                ""
+            );
+        }
+
+        if (read.Agreed is null)
+        {
+            if (fresh.Blocks.Count > 0)
+            {
+                await AgreeAsync(fresh, "", cancel);
+                read = await reader.ReadAsync(cancel);
+            }
+
+            return new Result(read, fresh, null, "", "");
+        }
+
+        var agreed = read.Day.Agreed;
+        var broken = Compared.Broken(fresh, agreed, read.Day.Now);
+        if (broken.Length > 0)
+        {
+            return new Result(read, fresh, null, broken, "");
+        }
+
+        // As agreed: what is not begun begins when and with whom it was to.
+        var open = fresh.Blocks.Where(b => !b.UnderWay).Select(b => b.Id).ToHashSet(StringComparer.Ordinal);
+        var kept = await SearchAsync(
+            read.Day with
+            {
+                Pins =
+                [
+                    .. read.Day.Pins,
+                    .. agreed
+                        .Where(p => open.Contains(p.Job))
+                        .SelectMany(p =>
+                            p.People.Select(who => new DayPlan.Pin(p.Job, who, p.StartAt)).DefaultIfEmpty(new(p.Job, null, p.StartAt))
+                        ),
+                ],
+            },
+            cancel
+        );
+        if (kept.Status == DayPlan.Status.Impossible)
+        {
+            return new Result(read, fresh, null, string.Join(" ", kept.Impossible.Take(1)), "");
+        }
+
+        var gain = Compared.Gain(fresh, kept);
+        return new Result(
+            read,
+            kept with
+            {
+                Blocks = [.. kept.Blocks.Select(b => ByHand(b, read.Day.Pins))],
+                Best = fresh.Best,
+            },
+            gain.Length > 0 ? fresh : null,
+            "",
+            gain
+        );
+    }
+
+    /// <summary>What was only kept as agreed was not pinned by hand.</summary>
+    private static Block ByHand(Block block, IReadOnlyList<DayPlan.Pin> pins) =>
+        block with
+        {
+            PinnedTo = pins.FirstOrDefault(p => p.Job == block.Id && p.Person is not null)?.Person,
+            PinnedAt = pins.FirstOrDefault(p => p.Job == block.Id && p.At is not null)?.At,
+            Waits = block.Waits == "it is pinned" && pins.All(p => p.Job != block.Id) ? "as agreed" : block.Waits,
+        };
+
+    private Task AgreeAsync(ShopPlan plan, string by, CancellationToken cancel) =>
+        shelf.AgreeAsync(
+            new KeptPlan(
+                time.GetUtcNow(),
+                by,
+                JsonSerializer.Serialize(
+                    [.. plan.Blocks.Select(b => new DayPlan.Planned(b.Id, b.StartAt, b.People))],
+                    Json.Of<IReadOnlyList<DayPlan.Planned>>()
+                )
+            ),
+            cancel
+        );
+
+    /// <summary>Searches on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
+    private Task<ShopPlan> SearchAsync(ShopDay day, CancellationToken cancel)
+    {
+        var found = new TaskCompletionSource<ShopPlan>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var thread = new Thread(() =>
+        {
+            try
+            {
+                found.SetResult(ShopPlan.Of(day, progress: new Told(this, day.Zone), cancel: cancel));
+            }
+            catch (OperationCanceledException e)
+            {
+                found.SetCanceled(e.CancellationToken);
+            }
+            catch (Exception e)
+            {
+                found.SetException(e);
+            }
+        })
+        {
+            IsBackground = true,
+            Priority = ThreadPriority.BelowNormal,
+            Name = "plan",
+        };
+        thread.Start();
+        return found.Task;
+    }
+
+    private sealed class Told(PlanKeeper keeper, TimeZoneInfo zone) : IProgress<DayPlan.Progress>
+    {
+        public void Report(DayPlan.Progress value) =>
+            keeper._progress =
+                $"{value.Aim} of 5: {(value.LateMinutes < 60 ? "nothing late" : $"{value.LateMinutes / 60:0} h late in all")}, all ready "
+                + $"{TimeZoneInfo.ConvertTime(value.FinishAt, zone):ddd H:mm}";
+    }
+
+    private async Task<PlanNow> WordsAsync(CancellationToken cancel)
+    {
+        var (_, zone, people, things) = await reader.SettingsAsync(cancel);
+        var now = TimeZoneInfo.ConvertTime(time.GetUtcNow(), zone);
+        var result = _result;
+        var names = people.ToDictionary(p => p.Id, p => p.Name, StringComparer.Ordinal);
+        var last = result?.Plan.FinishAt is { } finish ? Math.Clamp((int)(finish - now).TotalDays + 3, 7, DayPlan.MostDays) : 7;
+        return new PlanNow(
+            now,
+            zone.HasIanaId ? zone.Id : "UTC",
+            _searching,
+            _searching ? _progress : "",
+            [.. people.Select(p => new PersonHours(p.Id, p.Name, [.. p.Week.Hours(DateOnly.FromDateTime(now.DateTime), last, zone)]))],
+            things,
+            result?.Plan,
+            result?.Read.Agreed is { } agreed ? TimeZoneInfo.ConvertTime(agreed.At, zone) : null,
+            result?.Read.Agreed?.By,
+            result is { Broken: "" },
+            result?.Broken ?? "",
+            result?.Offer ?? "",
+            result is null ? [] : Compared.Moved(result.Better ?? result.Plan, result.Read.Day.Agreed, names),
+            result?.Read.Unlisted ?? [],
+            _fault
+        );
+    }
+}

@@ -1,0 +1,125 @@
+using System.Text.Json;
+using NeatBore.Core.Day;
+using NeatBore.Core.Log;
+using NeatBore.Core.RunSheets;
+using NeatBore.Plan;
+using NeatBore.Plan.Shop;
+using NeatBore.Server.Builds;
+using NeatBore.Store;
+
+namespace NeatBore.Server.Planning;
+
+/// <summary>Reads a shop as its plan sees it: hours, things, pins, and the jobs of every build on the bench.</summary>
+internal sealed class ShopDayReader(
+    PlanShelf shelf,
+    ShopRegister register,
+    TodayLines today,
+    BuildReader builds,
+    ProcedureBook book,
+    TimeProvider clock
+)
+{
+    private const int Page = 200;
+
+    /// <summary>A shop's day, what was agreed and by whom, and builds that nobody has asked anything of.</summary>
+    public sealed record Read(ShopDay Day, KeptPlan? Agreed, IReadOnlyList<UnlistedBuild> Unlisted);
+
+    /// <summary>What the plan goes by, without the builds.</summary>
+    public async Task<(PlanShelf.Kept Kept, TimeZoneInfo Zone, IReadOnlyList<WeekOf> People, IReadOnlyList<Thing> Things)> SettingsAsync(
+        CancellationToken cancel
+    )
+    {
+        var kept = await shelf.ReadAsync(cancel);
+        var shop = await register.ReadAsync(cancel);
+        var hours = kept.Hours.ToDictionary(h => h.Person, h => h.Body, StringComparer.Ordinal);
+        return (
+            kept,
+            Zone(kept.Zone),
+            [
+                .. shop
+                    .People.Where(p => p.Role != Role.Viewer)
+                    .Select(p =>
+                        hours.TryGetValue(p.Id, out var body)
+                            ? new WeekOf(p.Id, p.Name, false, JsonSerializer.Deserialize(body, Json.Of<WorkingWeek>())!)
+                            : new WeekOf(p.Id, p.Name, true, WorkingWeek.Usual)
+                    ),
+            ],
+            [
+                .. ShopThing.All.Select(t =>
+                    kept.Things.FirstOrDefault(k => k.Id == t.Id) is { } known
+                        ? new Thing(known.Id, known.Name, known.Count)
+                        : new Thing(t.Id, t.Name, 1)
+                ),
+            ]
+        );
+    }
+
+    /// <summary>All of it.</summary>
+    public async Task<Read> ReadAsync(CancellationToken cancel)
+    {
+        var (kept, zone, people, things) = await SettingsAsync(cancel);
+        var shop = await register.ReadAsync(cancel);
+        var now = clock.GetUtcNow();
+        var learned = new LearnedMinutes(kept.Took.Select(t => new LearnedMinutes.Took(t.Kind, t.Count, t.Minutes)));
+        DateTimeOffset Morning(DateOnly day) =>
+            people.SelectMany(p => p.Week.Hours(day, 1, zone)).Select(h => (DateTimeOffset?)h.From).Min()
+            ?? WorkingWeek.At(day, new TimeOnly(8, 0), zone);
+        var planned = new List<ShopBuild>();
+        var unlisted = new List<UnlistedBuild>();
+        var took = new List<KeptTook>();
+        foreach (var line in await today.ReadAsync(null, Page, cancel))
+        {
+            if (line.Fault is not null)
+            {
+                continue;
+            }
+
+            try
+            {
+                if (await builds.ReadAsync(line.Id, cancel) is not { } build)
+                {
+                    continue;
+                }
+
+                took.AddRange(
+                    build
+                        .Tasks.Select(t =>
+                            LearnedMinutes.From(build, t) is { } x ? new KeptTook(line.Id, x.Kind, t.Ref.Place, x.Count, x.Minutes) : null
+                        )
+                        .OfType<KeptTook>()
+                );
+                var day = new BuildJobs(build, line.Id.ToString("N"), book, shop, now, learned, Morning).Jobs();
+                if (day.Jobs.Count + day.Held.Count > 0)
+                {
+                    planned.Add(new ShopBuild(line.Id, line.Number, line.Name, line.Stand ?? "", line.Due, day));
+                }
+                else if (build.State.Life.Work is null && build.State.Tasks.Count == 0)
+                {
+                    unlisted.Add(new UnlistedBuild(line.Id, line.Number, line.Name));
+                }
+            }
+            catch (UnreadableLogException)
+            {
+                // That build's own trouble: Today says so.
+            }
+        }
+
+        await shelf.PutTookAsync([.. took.Where(t => !kept.Took.Contains(t))], cancel);
+        return new Read(
+            new ShopDay(
+                now,
+                zone,
+                [.. people.Select(p => new Worker(p.Id, p.Name, p.Week))],
+                things,
+                planned,
+                [.. kept.Pins.Select(p => new DayPlan.Pin(p.Job, p.Person, p.At))],
+                kept.Agreed is { } agreed ? JsonSerializer.Deserialize(agreed.Body, Json.Of<IReadOnlyList<DayPlan.Planned>>())! : []
+            ),
+            kept.Agreed,
+            unlisted
+        );
+    }
+
+    private static TimeZoneInfo Zone(string? id) =>
+        id is not null && TimeZoneInfo.TryFindSystemTimeZoneById(id, out var zone) ? zone : TimeZoneInfo.Local;
+}

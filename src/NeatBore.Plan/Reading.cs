@@ -115,7 +115,8 @@ internal sealed class Reading(Problem problem, Solution found)
 
         var holds = Holds(job.Index);
         var because =
-            job.At.Count > 0 ? "it is pinned"
+            holds is { } last && last.At == start && last.At > could ? last.Because
+            : job.At.Count > 0 ? "it is pinned"
             : holds is { } by && by.At > could ? by.Because
             : job.People > 0 && Working.End(job, problem.Together(found.People[job.Index]), could) is null ? $"{Names(job)} not in"
             : "something else comes first";

@@ -84,7 +84,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     /// <summary>A large shop's first plan, made better by other orders of the same jobs.</summary>
     private Solution Nearby(Solution plan, double[] order)
     {
-        if (problem.Jobs.Count <= FewJobs)
+        if (problem.Jobs.Count(j => j.At.Count == 0) <= FewJobs)
         {
             return plan;
         }

@@ -82,7 +82,7 @@ public sealed class BuildJobs(
 
     private void Add(string title, TaskRef task, Procedure procedure, EngineSheet sheet, IReadOnlyList<StepState> steps, TaskState? state)
     {
-        var planned = new Planned(sheet, choice => state?.Choices.FirstOrDefault(c => c.Id == choice)?.Chosen);
+        var planned = new Planned(sheet, choice => Chosen(procedure, sheet, state, choice));
         var from = learned.Of(task.Kind, LearnedMinutes.Items(steps), Default(steps));
         var share = Default(steps) == 0 ? 1 : (double)from.Typical / Default(steps);
         var after = Comes(task).Select(_last.GetValueOrDefault).OfType<string>().ToList();
@@ -107,7 +107,7 @@ public sealed class BuildJobs(
             if (stretch.First(planned) is { } pause && !own.Any(Touched))
             {
                 _jobs.Add(
-                    new DayJob($"{id}/first", task, FirstTitle(pause), "", PutInMinutes, from)
+                    new DayJob($"{id}/first", task, pause.Begun, "", PutInMinutes, from)
                     {
                         Then = pause,
                         After = after,
@@ -133,16 +133,18 @@ public sealed class BuildJobs(
                 }
             );
             (after, first) = ([id], false);
-        }
-
-        if (after is [var last] && _jobs.Exists(j => j.Id == last))
-        {
-            _last[task.Kind] = last;
+            if (!stretch.Apart)
+            {
+                _last[task.Kind] = id;
+            }
         }
     }
 
-    private static string FirstTitle(Pause pause) =>
-        pause.Uses.Contains(ShopThing.Oven) ? $"Into the oven: {pause.What}" : $"Into the freezer: {pause.What}";
+    /// <summary>What was chosen; before a task begins, what is usual.</summary>
+    private static string? Chosen(Procedure procedure, EngineSheet sheet, TaskState? state, string choice) =>
+        state is not null ? state.Choices.FirstOrDefault(c => c.Id == choice)?.Chosen
+        : procedure.Choices.FirstOrDefault(c => c.Id == choice)?.Options(sheet) is [var usual, ..] ? usual.Id
+        : null;
 
     /// <summary>The steps of each stretch: those from its step on, up to the next stretch's.</summary>
     private static List<(Stretch Stretch, List<StepState> Steps)> Stretched(

@@ -20,6 +20,9 @@ public sealed record Stretch(StepName From, string Title)
     /// <summary>Whether it may be left at the end of the day and gone on with the next.</summary>
     public bool Splits { get; init; } = true;
 
+    /// <summary>Whether other tasks need not wait for it, as for oil on a joint that is set.</summary>
+    public bool Apart { get; init; }
+
     /// <summary>What has to be put in oven or freezer before it, and how long that lasts; null for nothing.</summary>
     public Func<Planned, Pause?> First { get; init; } = _ => null;
 
@@ -35,11 +38,14 @@ public sealed record Planned(EngineSheet Sheet, Func<ChoiceName, string?> Chosen
 /// <param name="Minutes">How long.</param>
 public sealed record Pause(string What, int Minutes)
 {
+    /// <summary>What is done to begin it, where it stands before a stretch.</summary>
+    public string Begun { get; init; } = "";
+
     /// <summary>The shop's things that it takes meanwhile.</summary>
     public IReadOnlyList<ShopThing> Uses { get; init; } = [];
 
-    /// <summary>Whether the crank has to be left alone meanwhile.</summary>
-    public bool HoldsCrank { get; init; }
+    /// <summary>For how many minutes of it the crank has to be left alone; 0 where it may turn.</summary>
+    public int CrankMinutes { get; init; }
 
     /// <summary>Within how many minutes of its end the work has to go on; null where it may wait.</summary>
     public int? Within { get; init; }

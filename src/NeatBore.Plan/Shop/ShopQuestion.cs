@@ -77,7 +77,7 @@ public sealed class ShopQuestion
     private Request Asked()
     {
         var start = Minute(TimeZoneInfo.ConvertTime(_shop.Now, _shop.Zone));
-        var jobs = _jobs.Values.SelectMany(j => Jobs(j.Build, j.Job, start)).ToList();
+        var jobs = _jobs.Values.SelectMany(j => Jobs(j.Build, j.Job, start).Concat(Rest(j.Build, j.Job))).ToList();
         foreach (var build in _shop.Builds.Where(b => b.Day.CrankUntil is not null && _jobs.Values.Any(j => j.Build == b && j.Job.Crank)))
         {
             jobs.Add(Rests(build, start));
@@ -128,7 +128,6 @@ public sealed class ShopQuestion
 
     private IEnumerable<Job> Jobs(ShopBuild build, DayJob job, DateTimeOffset start)
     {
-        var last = build.Day.Jobs[^1].Id == job.Id || !build.Day.Jobs.Any(o => o.After.Contains(job.Id));
         Window? window = job.Within is { } w ? new Window(w.Of, w.Minutes) : null;
         if (job.BeginBy is { } by && window is null)
         {
@@ -145,19 +144,49 @@ public sealed class ShopQuestion
             Math.Min(job.People, _shop.People.Count),
             null,
             [.. job.Uses.Select(u => new Use(u)), .. job.Crank ? [new Use(Crank(build))] : Array.Empty<Use>()],
-            job.Then?.Minutes ?? 0,
+            job.Then is null ? 0
+                : Parted(job) ? job.Then.CrankMinutes
+                : job.Then.Minutes,
             [
                 .. (job.Then?.Uses ?? []).Select(u => new Use(u.Id)),
-                .. job.Then?.HoldsCrank == true ? [new Use(Crank(build))] : Array.Empty<Use>(),
+                .. job.Then is { CrankMinutes: > 0 } ? [new Use(Crank(build))] : Array.Empty<Use>(),
             ],
-            [.. job.After],
+            [
+                .. job.After.Select(a =>
+                    _jobs.TryGetValue(a, out var before) && before.Job.Task == job.Task && Parted(before.Job) ? After(a) : a
+                ),
+            ],
             window,
             job.NotBefore is { } hold && hold.Until > start ? Minute(hold.Until.AddSeconds(59)) : null,
-            last ? Due(_shop, build) : null,
+            Last(build, job) ? Due(_shop, build) : null,
             1,
             job.Splits
         );
     }
+
+    /// <summary>What is left of a wait once the crank may turn again; whatever comes after the job comes after that.</summary>
+    private IEnumerable<Job> Rest(ShopBuild build, DayJob job) =>
+        Parted(job)
+            ?
+            [
+                new Job(
+                    After(job.Id),
+                    build.Number,
+                    0,
+                    0,
+                    WaitMinutes: job.Then!.Minutes - job.Then.CrankMinutes,
+                    Within: new Window(job.Id, 0),
+                    Due: Last(build, job) ? Due(_shop, build) : null
+                ),
+            ]
+            : [];
+
+    private static bool Parted(DayJob job) => job.Then is { CrankMinutes: > 0 } then && then.CrankMinutes < then.Minutes;
+
+    /// <summary>The job that keeps the time of what is left of another's wait.</summary>
+    public static string After(string job) => $"{job}/wait";
+
+    private static bool Last(ShopBuild build, DayJob job) => !build.Day.Jobs.Any(o => o.After.Contains(job.Id));
 
     /// <summary>What rests already: nothing turns the crank until it is over.</summary>
     private static Job Rests(ShopBuild build, DateTimeOffset start) =>
@@ -200,7 +229,9 @@ public sealed class ShopQuestion
             yield return new Pin(clock, null, start);
         }
 
-        foreach (var pin in _shop.Pins.Where(p => known.Contains(p.Job) && !settled.Contains(p.Job)))
+        // One that needs two pairs of hands may be pinned to both.
+        var begun = settled.ToHashSet(StringComparer.Ordinal);
+        foreach (var pin in _shop.Pins.Where(p => known.Contains(p.Job) && !begun.Contains(p.Job)))
         {
             if (pin.Person is null || people.Exists(p => p.Id == pin.Person))
             {

@@ -11,6 +11,8 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
     private const double LateFromHours = 1;
     private const double HalfDayHours = 2.5;
     private const double DayHours = 6;
+    private const double FewestMinutes = 15;
+    private const double LongWaitMinutes = 120;
     private readonly Dictionary<string, PlannedJob> _at = answer.Jobs.ToDictionary(j => j.Id, StringComparer.Ordinal);
     private readonly HashSet<string> _chain = [.. answer.Chain];
     private readonly Dictionary<string, Waiting> _waits = answer.Waits.ToDictionary(w => w.Job, StringComparer.Ordinal);
@@ -77,10 +79,10 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
             job.Uses,
             Local(at.StartAt),
             Local(at.EndAt),
-            Local(at.ReadyAt),
+            Local(_at.TryGetValue(ShopQuestion.After(job.Id), out var over) ? over.ReadyAt : at.ReadyAt),
             [.. at.Parts.Select(p => new Stretch(Local(p.From), Local(p.To)))],
             job.Then?.What ?? "",
-            [.. (job.Then?.Uses ?? []).Select(u => u.Id), .. job.Then?.HoldsCrank == true ? ["crank"] : Array.Empty<string>()],
+            [.. (job.Then?.Uses ?? []).Select(u => u.Id), .. job.Then?.CrankMinutes > 0 ? ["crank"] : Array.Empty<string>()],
             by,
             _chain.Contains(job.Id),
             job.UnderWay is not null,
@@ -109,11 +111,13 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
 
     private string Words(ShopBuild build, List<Block> own, DateTimeOffset ready, double late) =>
         build.Due is not { } due ? $"{build.Number} is ready {Day(ready)}; no day is promised."
-        : late > 0 ? $"{build.Number} is {HowLate(late)} late: {Day(ready)}, not {due.DayOfWeek}.{Holder(own)}"
+        : late > 0
+            ? $"{build.Number} is {HowLate(late, DateOnly.FromDateTime(ready.DateTime) > due)} late: {Day(ready)}, not {due.DayOfWeek}.{Holder(own)}"
         : $"{build.Number} is in time: {Day(ready)}.";
 
-    private static string HowLate(double hours) =>
-        hours < HalfDayHours ? string.Create(CultureInfo.InvariantCulture, $"about {Math.Round(hours):0} h")
+    // Another day is half a day at least, however soon in the morning: that is what was promised.
+    private static string HowLate(double hours, bool another) =>
+        hours < HalfDayHours && !another ? string.Create(CultureInfo.InvariantCulture, $"about {Math.Round(hours):0} h")
         : hours < DayHours ? "half a day"
         : Math.Round(hours / 8) is <= 1 ? "a day"
         : string.Create(CultureInfo.InvariantCulture, $"{Math.Round(hours / 8):0} days");
@@ -165,7 +169,12 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
             .Select(g => (g.Key, Time: g.Sum(w => (w.To - w.From).TotalMinutes)))
             .OrderByDescending(g => g.Time)
             .FirstOrDefault();
-        return most.Key is { Length: > 0 } holder && most.Time >= 15 ? $" {holder} holds it." : " Its own work and waits fill the time.";
+        var longest = own.Where(b => b.Wait.Length > 0).MaxBy(b => b.ReadyAt - b.EndAt);
+        var wait = longest is null ? 0 : (longest.ReadyAt - longest.EndAt).TotalMinutes;
+        return most.Key is { Length: > 0 } holder && most.Time >= FewestMinutes && most.Time > wait ? $" {holder} holds it."
+            : longest is not null && wait >= LongWaitMinutes
+                ? string.Create(CultureInfo.InvariantCulture, $" It waits longest for this: {longest.Wait}, {wait / 60:0} h.")
+            : " Its own work fills the time.";
     }
 
     private string Holds(string because) =>

@@ -4,6 +4,7 @@ using System.Text.Json.Serialization.Metadata;
 using NeatBore.Core;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Plan.Shop;
 using NeatBore.Server.Photos;
 using NeatBore.Store;
 using Npgsql;
@@ -12,7 +13,7 @@ namespace NeatBore.Server.Demo;
 
 /// <summary>Loads the made-up shop from the app's own open files; what is in the record already is left as it is.</summary>
 /// <remarks>A file that is not what it should be is left out and said so in one line; the rest of the shop starts without it.</remarks>
-internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf blobs, BuildLog builds, TimeProvider clock)
+internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf blobs, BuildLog builds, PlanShelf plan, TimeProvider clock)
 {
     public async Task LoadAsync(string folder, CancellationToken cancel)
     {
@@ -23,9 +24,31 @@ internal sealed class DemoLoader(ShopRegister shop, SheetShelf sheets, BlobShelf
             await TakeAsync(file, days, CoreJson.Default.EngineSheet, s => AddAsync(s, cancel));
         }
 
+        await TakeAsync(Path.Combine(folder, "hours.json"), 0, Json.Of<IReadOnlyList<DemoWeek>>(), weeks => WorkAsync(weeks, cancel));
         foreach (var file in Files(folder, "builds"))
         {
             await TakeAsync(file, days, CoreJson.Default.BuildFile, b => OpenAsync(b, cancel));
+        }
+    }
+
+    /// <summary>When somebody of the made-up shop works.</summary>
+    public sealed record DemoWeek(string Person, WorkingWeek Week);
+
+    // Hours that were typed since stay as they are.
+    private async Task WorkAsync(IReadOnlyList<DemoWeek> weeks, CancellationToken cancel)
+    {
+        if ((await plan.ReadAsync(cancel)).Hours.Count > 0)
+        {
+            return;
+        }
+
+        foreach (var week in weeks)
+        {
+            await plan.PutHoursAsync(
+                new KeptHours(week.Person, JsonSerializer.Serialize(week.Week, Json.Of<WorkingWeek>())),
+                "demo",
+                cancel
+            );
         }
     }
 

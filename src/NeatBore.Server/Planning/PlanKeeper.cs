@@ -257,7 +257,7 @@ internal sealed class PlanKeeper(
         {
             PinnedTo = pins.FirstOrDefault(p => p.Job == block.Id && p.Person is not null)?.Person,
             PinnedAt = pins.FirstOrDefault(p => p.Job == block.Id && p.At is not null)?.At,
-            Waits = block.Waits == "it is pinned" && pins.All(p => p.Job != block.Id) ? "as agreed" : block.Waits,
+            Waits = block.Waits == "it is pinned" && pins.All(p => p.Job != block.Id) ? "" : block.Waits,
         };
 
     private Task AgreeAsync(ShopPlan plan, string by, CancellationToken cancel) =>

@@ -380,7 +380,7 @@ public static partial class BalancerOn
                     Splits = false,
                     First = p =>
                         p.Chosen(Method) == "warm" && p.Sheet.Balancer?.Warm is { } warm
-                            ? Pauses.Warms("hub warms", warm.MassKg, warm.SpecificHeatJPerKgC, warm.SurfaceM2)
+                            ? Pauses.Warms("hub", warm.MassKg, warm.SpecificHeatJPerKgC, warm.SurfaceM2)
                             : null,
                 },
             ],

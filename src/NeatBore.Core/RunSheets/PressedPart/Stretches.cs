@@ -20,7 +20,17 @@ public static partial class PressedPart
     private static Pause? Heated(Planned planned, PressedKind kind) =>
         planned.Sheet.Pressed?.FirstOrDefault(p => p.Kind == kind)?.Heat is not { } heat ? null
         : planned.Chosen(Way) is Warm or Both
-            ? Pauses.Warms("part warms", heat.OuterMassKg, heat.OuterSpecificHeatJPerKgC, heat.OuterSurfaceM2, 2)
-        : planned.Chosen(Way) == Chill ? Pauses.Chills("part in the freezer")
+            ? Pauses.Warms(Word(kind), heat.OuterMassKg, heat.OuterSpecificHeatJPerKgC, heat.OuterSurfaceM2, 2)
+        : planned.Chosen(Way) == Chill ? Pauses.Chills(Word(kind))
         : null;
+
+    private static string Word(PressedKind kind) =>
+        kind switch
+        {
+            PressedKind.Gear => "gear",
+            PressedKind.Race => "race",
+            PressedKind.Bush => "bushes",
+            PressedKind.Spigot => "bearing",
+            _ => "rods",
+        };
 }

@@ -366,9 +366,10 @@ public static partial class RearSeal
                 {
                     Crank = true,
                     Splits = false,
-                    Then = p => Pauses.Longer(Pauses.Sets(p, Joint), Pauses.Rests(p, p.Sheet.Rear?.Seal)),
+                    Then = Settles,
                 },
-                new(RestStep.Name, "Rear seal rested, crank turned") { Crank = true },
+                new(RestStep.Name, "Rear seal rested, crank turned") { Crank = true, Then = p => Pauses.CuresAfter(p, Joint, Settles(p)) },
+                new(JointClock.Cure, "Rear housing: cured, oil") { Apart = true },
             ],
             Wants = new("rear") { Also = ["endFloat"] },
             Supplies = sheet =>
@@ -598,4 +599,8 @@ public static partial class RearSeal
                 .Select(b => new Squareness.Screw(b.Id, Sweeping.Deg(b.XMm, b.YMm), flange.BoltCircleMm / 2, flange.PitchMm)),
         ];
     }
+
+    /// <summary>Until the crank may turn again: the joint is set, and the lip has rested.</summary>
+    private static Pause? Settles(Planned planned) =>
+        Pauses.Longer(Pauses.Sets(planned, Joint), Pauses.Rests(planned, planned.Sheet.Rear?.Seal));
 }

@@ -18,21 +18,33 @@ internal static class Pauses
     // A bearing is cold right through after a night at most; an hour and a half does for a small one.
     private const int FreezerMinutes = 90;
 
-    /// <summary>A joint's sealant sets; none under a gasket.</summary>
-    public static Pause? Sets(Planned planned, ChoiceName joint)
+    /// <summary>A joint's sealant cures, and the crank is left alone until it is set; none under a gasket.</summary>
+    public static Pause? Cures(Planned planned, ChoiceName joint) =>
+        Clock(planned, joint) is var (set, cure) ? new Pause("sealant cures", cure) { CrankMinutes = set } : null;
+
+    /// <summary>The same up to when it is set.</summary>
+    public static Pause? Sets(Planned planned, ChoiceName joint) =>
+        Clock(planned, joint) is var (set, _) ? new Pause("sealant sets", set) { CrankMinutes = set } : null;
+
+    /// <summary>What of the cure is left after a pause that began with it.</summary>
+    public static Pause? CuresAfter(Planned planned, ChoiceName joint, Pause? pause) =>
+        Clock(planned, joint) is var (_, cure) && cure > (pause?.Minutes ?? 0)
+            ? new Pause("sealant cures", cure - (pause?.Minutes ?? 0))
+            : null;
+
+    // Until it may be handled, and until it may see oil, in whole minutes.
+    private static (int Set, int Cure)? Clock(Planned planned, ChoiceName joint)
     {
         var sealants = planned.Sheet.Sealants ?? [];
         var chosen = planned.Chosen(joint) ?? (sealants is [var usual, ..] ? usual.Id : null);
-        var product = sealants.FirstOrDefault(s => s.Id == chosen);
-        if (product is null)
+        if (sealants.FirstOrDefault(s => s.Id == chosen) is not { } product)
         {
             return null;
         }
 
-        var clock = SealantClock.Solve(
-            new SealantClock.Request(product.Product, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, ShopC)
-        );
-        return new Pause("sealant sets", (int)Math.Ceiling((clock.HandleAt - DateTimeOffset.UnixEpoch).TotalMinutes)) { HoldsCrank = true };
+        var spread = DateTimeOffset.UnixEpoch;
+        var clock = SealantClock.Solve(new SealantClock.Request(product.Product, spread, spread, ShopC));
+        return ((int)Math.Ceiling((clock.HandleAt - spread).TotalMinutes), (int)Math.Ceiling((clock.CureAt - spread).TotalMinutes));
     }
 
     /// <summary>A lip of PTFE rests; no other does.</summary>
@@ -40,7 +52,7 @@ internal static class Pauses
     {
         var lip = planned.Chosen(SealCare.Lip) ?? SealCare.Lips(seal)[0].Id;
         return lip == SealCare.Id(LipKind.Ptfe) && seal is not null
-            ? new Pause("lip rests", (int)Math.Ceiling(seal.RestHours * 60)) { HoldsCrank = true }
+            ? new Pause("lip rests", (int)Math.Ceiling(seal.RestHours * 60)) { CrankMinutes = (int)Math.Ceiling(seal.RestHours * 60) }
             : null;
     }
 
@@ -51,18 +63,30 @@ internal static class Pauses
         : other;
 
     /// <summary>A part warms in the oven.</summary>
-    /// <param name="what">What waits.</param>
+    /// <param name="part">The part, as in "the hub".</param>
     /// <param name="massKg">Of the part, kg.</param>
     /// <param name="specificHeat">J/(kg·°C).</param>
     /// <param name="surfaceM2">m².</param>
     /// <param name="soaks">How often it soaks.</param>
-    public static Pause Warms(string what, double massKg, double specificHeat, double surfaceM2, int soaks = 1) =>
-        new(what, (int)Math.Ceiling(soaks * SoaksFor * massKg * specificHeat / (NeatBoreDefaults.AirFilmWPerM2C * surfaceM2) / 60))
+    public static Pause Warms(string part, double massKg, double specificHeat, double surfaceM2, int soaks = 1) =>
+        new(
+            $"{part} in the oven",
+            (int)Math.Ceiling(soaks * SoaksFor * massKg * specificHeat / (NeatBoreDefaults.AirFilmWPerM2C * surfaceM2) / 60)
+        )
         {
+            Begun = $"{Capital(part)} into the oven",
             Uses = [ShopThing.Oven],
             Within = CarryMinutes,
         };
 
     /// <summary>A part chills in the freezer.</summary>
-    public static Pause Chills(string what) => new(what, FreezerMinutes) { Uses = [ShopThing.Freezer], Within = CarryMinutes };
+    public static Pause Chills(string part) =>
+        new($"{part} in the freezer", FreezerMinutes)
+        {
+            Begun = $"{Capital(part)} into the freezer",
+            Uses = [ShopThing.Freezer],
+            Within = CarryMinutes,
+        };
+
+    private static string Capital(string part) => char.ToUpperInvariant(part[0]) + part[1..];
 }

@@ -89,7 +89,7 @@ public static partial class SpigotBearing
             Stretches =
             [
                 new(OutStep.Name, "Old spigot bearing out, bore"),
-                new(InStep.Name, "Spigot bearing in") { Splits = false, First = _ => Pauses.Chills("bearing in the freezer") },
+                new(InStep.Name, "Spigot bearing in") { Splits = false, First = _ => Pauses.Chills("bearing") },
             ],
             Wants = new("spigot"),
             Supplies = Supplied,

@@ -307,9 +307,9 @@ public static partial class TimingCover
                 {
                     Crank = true,
                     Splits = false,
-                    Then = p => Pauses.Sets(p, Sealant),
+                    Then = p => Pauses.Cures(p, Sealant),
                 },
-                new(JointClock.Cure, "Cover: cured, oil"),
+                new(JointClock.Cure, "Cover: cured, oil") { Apart = true },
             ],
             Wants = new("cover"),
             Rests = c => s_joint.Resting(c, "cover"),

@@ -50,6 +50,18 @@ internal static class Rules
         var tied = problem.Tied;
         var open = tied.Before.Select(b => b.Count).ToArray();
         var turn = new PriorityQueue<int, (double, int)>();
+        // What is pinned to a time has its place before all else does.
+        var pinned = Enumerable.Range(0, open.Length).Where(g => tied.Groups[g].All(j => problem.Jobs[j].At.Count > 0)).ToHashSet();
+        foreach (var job in pinned.SelectMany(g => tied.Groups[g]).Select(j => problem.Jobs[j]).OrderBy(j => j.At[0]))
+        {
+            if (board.Earliest(job, job.At[0]) is not { } at)
+            {
+                return null;
+            }
+
+            board.Take(job, at);
+        }
+
         void Queue(int group) => turn.Enqueue(group, (tied.Groups[group].Min(j => order[j]), group));
         for (var group = 0; group < open.Length; group++)
         {
@@ -61,7 +73,7 @@ internal static class Rules
 
         while (turn.TryDequeue(out var group, out _))
         {
-            if (!Put(problem, board, tied.Groups[group]))
+            if (!pinned.Contains(group) && !Put(problem, board, tied.Groups[group]))
             {
                 return null;
             }
@@ -75,8 +87,16 @@ internal static class Rules
             }
         }
 
-        return board.Count == problem.Jobs.Count ? board.Solution() : null;
+        return board.Count == problem.Jobs.Count && problem.Jobs.All(j => InTime(board, j)) ? board.Solution() : null;
     }
+
+    // What was placed first may begin before what it has to follow is ready, or too long after.
+    private static bool InTime(Board board, Work job) =>
+        job.At.Count == 0
+        || (
+            job.Follows.All(f => board.Ready(f) <= job.At[0])
+            && (job.Within is not { } w || job.At[0] <= (w.FromEnd ? board.End(w.Of) : board.Ready(w.Of)) + w.Minutes)
+        );
 
     // The first as early as it can be; what a window ties to it follows, and where that misses, the first is put later.
     private static bool Put(Problem problem, Board board, IReadOnlyList<int> jobs)
@@ -125,7 +145,14 @@ internal static class Rules
 
     private static double[] Due(Problem problem)
     {
-        var due = problem.Jobs.Select(j => j.Due is { } d ? (double)d : problem.Horizon * 2.0).ToArray();
+        // What comes before something pinned is due by then.
+        var due = problem
+            .Jobs.Select(j =>
+                j.At is [var at, ..] ? at + j.Minutes + j.Wait
+                : j.Due is { } d ? (double)d
+                : problem.Horizon * 2.0
+            )
+            .ToArray();
         for (var again = true; again; )
         {
             again = false;

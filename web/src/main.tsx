@@ -21,6 +21,7 @@ import { Parts } from './screens/Parts';
 import { Fasteners } from './screens/Fasteners';
 import { NewEngine } from './screens/NewEngine';
 import { Record } from './screens/Record';
+import { Plan } from './screens/plan/Plan';
 import { SetUp } from './screens/SetUp';
 import { EngineSheetScreen } from './screens/sheets/EngineSheetScreen';
 import { Engines } from './screens/sheets/Engines';
@@ -43,6 +44,7 @@ createRoot(document.getElementById('root')!).render(
             ) : (
               <Routes>
                 <Route path="/" element={<Today />} />
+                <Route path="/plan" element={<Plan />} />
                 <Route path="/crib" element={<Crib />} />
                 <Route path="/settings" element={<Settings />} />
                 <Route path="/engines" element={<Engines />} />

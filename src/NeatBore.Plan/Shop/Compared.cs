@@ -14,8 +14,9 @@ public static class Compared
     /// <summary>Why the agreed plan can't be kept: what should have begun, what is new; empty where it can.</summary>
     /// <param name="fresh">The plan as it would be made now: all that is still to be done.</param>
     /// <param name="agreed">As it was agreed.</param>
+    /// <param name="pins">What is settled by hand since.</param>
     /// <param name="now">Now.</param>
-    public static string Broken(ShopPlan fresh, IReadOnlyList<Planned> agreed, DateTimeOffset now)
+    public static string Broken(ShopPlan fresh, IReadOnlyList<Planned> agreed, IReadOnlyList<Pin> pins, DateTimeOffset now)
     {
         var at = agreed.ToDictionary(p => p.Job, p => p.StartAt, StringComparer.Ordinal);
         var open = fresh.Blocks.Where(b => !b.UnderWay).ToList();
@@ -28,11 +29,19 @@ public static class Compared
                 + (missed.Count > 1 ? $", and {missed.Count - 1} more." : ".");
         }
 
+        if (open.Find(b => agreed.Any(a => a.Job == b.Id && pins.Any(p => p.Job == b.Id && Elsewhere(p, a)))) is { } moved)
+        {
+            return $"{Called(moved)} is pinned elsewhere by hand.";
+        }
+
         var added = open.FindAll(b => !at.ContainsKey(b.Id));
         return added.Count == 0 ? ""
             : added.Count == 1 ? $"{Called(added[0])} is new."
             : $"{Called(added[0])} and {added.Count - 1} more are new.";
     }
+
+    private static bool Elsewhere(Pin pin, Planned agreed) =>
+        (pin.At is { } at && at != agreed.StartAt) || (pin.Person is { } person && !agreed.People.Contains(person));
 
     /// <summary>What a plan gains over another, in a line; empty where that is too little to move anything for.</summary>
     public static string Gain(ShopPlan better, ShopPlan than) =>

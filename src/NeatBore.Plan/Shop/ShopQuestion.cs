@@ -83,6 +83,7 @@ public sealed class ShopQuestion
             jobs.Add(Rests(build, start));
         }
 
+        jobs.AddRange(_shop.Builds.Where(b => _jobs.Values.Any(j => j.Build == b)).Select(Ready));
         var known = jobs.Select(j => j.Id).ToHashSet(StringComparer.Ordinal);
         jobs = jobs.ConvertAll(j => j with { After = [.. (j.After ?? []).Where(known.Contains)] });
         var people = _shop.People.Take(MostPeople).ToList();
@@ -158,14 +159,12 @@ public sealed class ShopQuestion
             ],
             window,
             job.NotBefore is { } hold && hold.Until > start ? Minute(hold.Until.AddSeconds(59)) : null,
-            Last(build, job) ? Due(_shop, build) : null,
-            1,
-            job.Splits
+            Splits: job.Splits
         );
     }
 
     /// <summary>What is left of a wait once the crank may turn again; whatever comes after the job comes after that.</summary>
-    private IEnumerable<Job> Rest(ShopBuild build, DayJob job) =>
+    private static IEnumerable<Job> Rest(ShopBuild build, DayJob job) =>
         Parted(job)
             ?
             [
@@ -175,8 +174,7 @@ public sealed class ShopQuestion
                     0,
                     0,
                     WaitMinutes: job.Then!.Minutes - job.Then.CrankMinutes,
-                    Within: new Window(job.Id, 0),
-                    Due: Last(build, job) ? Due(_shop, build) : null
+                    Within: new Window(job.Id, 0)
                 ),
             ]
             : [];
@@ -186,7 +184,21 @@ public sealed class ShopQuestion
     /// <summary>The job that keeps the time of what is left of another's wait.</summary>
     public static string After(string job) => $"{job}/wait";
 
-    private static bool Last(ShopBuild build, DayJob job) => !build.Day.Jobs.Any(o => o.After.Contains(job.Id));
+    /// <summary>The build is ready once all of it is: held against its promise once, however many of its tasks are late.</summary>
+    private Job Ready(ShopBuild build) =>
+        new(
+            $"{build.Build:N}/ready",
+            build.Number,
+            0,
+            0,
+            After:
+            [
+                .. _jobs
+                    .Values.Where(j => j.Build == build && !build.Day.Jobs.Any(o => o.After.Contains(j.Job.Id) && _jobs.ContainsKey(o.Id)))
+                    .Select(j => Parted(j.Job) ? After(j.Job.Id) : j.Job.Id),
+            ],
+            Due: Due(_shop, build)
+        );
 
     /// <summary>What rests already: nothing turns the crank until it is over.</summary>
     private static Job Rests(ShopBuild build, DateTimeOffset start) =>

@@ -28,6 +28,10 @@ internal sealed class PlanKeeper(
     // The now-line moves: what should have begun is seen within so long.
     private static readonly TimeSpan s_old = TimeSpan.FromMinutes(5);
 
+    // Whoever pins a job waits to see what follows: a few seconds. As agreed there is nearly nothing to look for.
+    private const double Effort = 0.6;
+    private const double KeptEffort = 0.1;
+
     private readonly SemaphoreSlim _wanted = new(0, 1);
     private readonly Lock _lock = new();
     private CancellationTokenSource? _search;
@@ -54,11 +58,12 @@ internal sealed class PlanKeeper(
         {
             _askedAt = time.GetUtcNow();
             done = _done.Task;
-            if (!_searching && (_result is null || _askedAt - _result.Read.Day.Now > s_old))
+            var waiting = _searching || _wanted.CurrentCount > 0;
+            if (!waiting && (_result is null || _askedAt - _result.Read.Day.Now > s_old))
             {
                 Want();
             }
-            else if (_result is not null && !_searching)
+            else if (_result is not null && !waiting)
             {
                 done = Task.CompletedTask;
             }
@@ -184,7 +189,7 @@ internal sealed class PlanKeeper(
     private async Task<Result> PlanAsync(CancellationToken cancel)
     {
         var read = await reader.ReadAsync(cancel);
-        var fresh = await SearchAsync(read.Day, cancel);
+        var fresh = await SearchAsync(read.Day, Effort, cancel);
         if (fresh.Status == DayPlan.Status.Impossible)
         {
             // The last good plan stays, with what clashes beside it.
@@ -209,7 +214,7 @@ internal sealed class PlanKeeper(
         }
 
         var agreed = read.Day.Agreed;
-        var broken = Compared.Broken(fresh, agreed, read.Day.Now);
+        var broken = Compared.Broken(fresh, agreed, read.Day.Pins, read.Day.Now);
         if (broken.Length > 0)
         {
             return new Result(read, fresh, null, broken, "");
@@ -222,7 +227,7 @@ internal sealed class PlanKeeper(
             {
                 Pins =
                 [
-                    .. read.Day.Pins,
+                    .. read.Day.Pins.Where(p => !agreed.Any(a => a.Job == p.Job)),
                     .. agreed
                         .Where(p => open.Contains(p.Job))
                         .SelectMany(p =>
@@ -230,6 +235,7 @@ internal sealed class PlanKeeper(
                         ),
                 ],
             },
+            KeptEffort,
             cancel
         );
         if (kept.Status == DayPlan.Status.Impossible)
@@ -274,14 +280,14 @@ internal sealed class PlanKeeper(
         );
 
     /// <summary>Searches on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
-    private Task<ShopPlan> SearchAsync(ShopDay day, CancellationToken cancel)
+    private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel)
     {
         var found = new TaskCompletionSource<ShopPlan>(TaskCreationOptions.RunContinuationsAsynchronously);
         var thread = new Thread(() =>
         {
             try
             {
-                found.SetResult(ShopPlan.Of(day, progress: new Told(this, day.Zone), cancel: cancel));
+                found.SetResult(ShopPlan.Of(day, effort, progress: new Told(this, day.Zone), cancel: cancel));
             }
             catch (OperationCanceledException e)
             {
@@ -304,9 +310,7 @@ internal sealed class PlanKeeper(
     private sealed class Told(PlanKeeper keeper, TimeZoneInfo zone) : IProgress<DayPlan.Progress>
     {
         public void Report(DayPlan.Progress value) =>
-            keeper._progress =
-                $"{value.Aim} of 5: {(value.LateMinutes < 60 ? "nothing late" : $"{value.LateMinutes / 60:0} h late in all")}, all ready "
-                + $"{TimeZoneInfo.ConvertTime(value.FinishAt, zone):ddd H:mm}";
+            keeper._progress = $"{value.Aim} of 5, all ready {TimeZoneInfo.ConvertTime(value.FinishAt, zone):ddd H:mm}";
     }
 
     private async Task<PlanNow> WordsAsync(CancellationToken cancel)

@@ -23,7 +23,7 @@ export const queries = new QueryClient({
 });
 
 /** What a screen shows as old while there is no line; a build's own state is too large to be kept at each reading. */
-const kept = new Set(['today', 'shop', 'sheets', 'needs']);
+const kept = new Set(['today', 'plan', 'shop', 'sheets', 'needs']);
 
 /** Kept in the browser's own database, so that a screen opened without a line has the last that was known. */
 export const keeping: Omit<PersistQueryClientOptions, 'queryClient'> = {

@@ -796,6 +796,207 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who does what when, as agreed; and what is late, what moved, what is better */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanNow"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Settles a job, agrees the plan, or ends the search */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangePlan"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanNow"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When people work, and what the shop has one or a few of */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanSettings"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Changes one of them; a lead's */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["ChangePlanSettings"];
+                };
+            };
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlanSettings"];
+                    };
+                };
+                /** @description Bad Request */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Somebody's part of the plan as an iCalendar file, also to be followed as a feed; everybody's where nobody is named */
+        get: {
+            parameters: {
+                query?: {
+                    person?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Unprocessable Entity */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["HttpValidationProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc/interference-fit": {
         parameters: {
             query?: never;
@@ -4366,6 +4567,35 @@ export interface components {
             slot: components["schemas"]["SlotRef"];
             gauge: string;
         };
+        Block: {
+            id: string;
+            /** Format: uuid */
+            build: string;
+            number: string;
+            task: components["schemas"]["TaskRef"];
+            title: string;
+            left: string;
+            minutes: string;
+            people: string[];
+            things: string[];
+            /** Format: date-time */
+            startAt: string;
+            /** Format: date-time */
+            endAt: string;
+            /** Format: date-time */
+            readyAt: string;
+            parts: components["schemas"]["DayPlanStretch"][];
+            wait: string;
+            waitThings: string[];
+            /** Format: date-time */
+            beginBy: null | string;
+            chain: boolean;
+            underWay: boolean;
+            pinnedTo: null | string;
+            /** Format: date-time */
+            pinnedAt: null | string;
+            waits: string;
+        };
         /** @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm. */
         BodySheet: {
             /** Format: int32 */
@@ -4840,6 +5070,8 @@ export interface components {
              * @default
              */
             stand: string;
+            /** @description What is to be done on it; null where nobody has said. */
+            work?: null | components["schemas"]["TaskRef"][];
         };
         /**
          * @description A build as one line of Today: what its strip shows and what to do next. Without an engine, and with what is wrong, where it
@@ -5916,6 +6148,21 @@ export interface components {
             /** @description How it is set up, or why the nearest one does not fit. */
             setUp: string;
         };
+        ChangePlan: {
+            by: string;
+            pin?: null | components["schemas"]["DayPlanPin"];
+            /** @default false */
+            agree: boolean;
+            /** @default false */
+            stop: boolean;
+        };
+        ChangePlanSettings: {
+            by: string;
+            person?: null | string;
+            week?: null | components["schemas"]["WorkingWeek"];
+            thing?: null | components["schemas"]["Thing"];
+            zone?: null | string;
+        };
         ChangeSettings: {
             by: string;
             shop?: null | components["schemas"]["ShopName"];
@@ -5965,8 +6212,14 @@ export interface components {
         };
         /** @enum {unknown} */
         ClampedFaces: "dry" | "oiled" | "washers" | null;
+        ClockSpan: {
+            /** Format: time */
+            from: string;
+            /** Format: time */
+            to: string;
+        };
         /** @description What somebody at the bench wants to do. The core turns it into events, or says why not. */
-        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"] | components["schemas"]["CommandPutDown"] | components["schemas"]["CommandPickUp"] | components["schemas"]["CommandReturnTool"] | components["schemas"]["CommandOfferReadings"];
+        Command: components["schemas"]["CommandStartTask"] | components["schemas"]["CommandChoose"] | components["schemas"]["CommandTakeReading"] | components["schemas"]["CommandStrike"] | components["schemas"]["CommandBeginRound"] | components["schemas"]["CommandDecide"] | components["schemas"]["CommandOpenGate"] | components["schemas"]["CommandNote"] | components["schemas"]["CommandAttach"] | components["schemas"]["CommandTellValue"] | components["schemas"]["CommandChangeBuild"] | components["schemas"]["CommandTellSupply"] | components["schemas"]["CommandAskOwner"] | components["schemas"]["CommandTellAnswer"] | components["schemas"]["CommandJudgeByHand"] | components["schemas"]["CommandPutDown"] | components["schemas"]["CommandPickUp"] | components["schemas"]["CommandReturnTool"] | components["schemas"]["CommandOfferReadings"] | components["schemas"]["CommandAskWork"] | components["schemas"]["CommandTellGap"];
         /** @description Ask the engine's owner: the step waits for the answer. */
         CommandAskOwner: {
             /** @enum {string} */
@@ -5977,6 +6230,23 @@ export interface components {
             finding: string;
             /** @description What the owner can choose, up to 6, each 1 to 200 characters; none for an open question. */
             choices: string[];
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
+        /** @description Say what is to be done on the build, for the day's plan; what is begun goes on in any case. */
+        CommandAskWork: {
+            /** @enum {string} */
+            do?: "ask-work";
+            /** @description All of it, up to 60, each a task of this engine. */
+            tasks: components["schemas"]["TaskRef"][];
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6336,6 +6606,30 @@ export interface components {
              */
             doneAt: string;
         };
+        /** @description Say whether a task was worked on in a long gap between two of its entries. */
+        CommandTellGap: {
+            /** @enum {string} */
+            do?: "tell-gap";
+            /** @description The task. */
+            task: components["schemas"]["TaskRef"];
+            /**
+             * Format: date-time
+             * @description When the entry after the gap was done.
+             */
+            until: string;
+            /** @description Worked on; otherwise away. */
+            worked: boolean;
+            /**
+             * Format: uuid
+             * @description The client's own id (UUID v7); each is taken once, however often it is sent.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+        };
         /** @description Say where a part or consumable of a task is. */
         CommandTellSupply: {
             /** @enum {string} */
@@ -6454,6 +6748,8 @@ export interface components {
          * @enum {unknown}
          */
         CylinderBanks: "straight" | "v" | "flat";
+        /** @enum {unknown} */
+        DayOfWeek: "Sunday" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday";
         DayPlanAnswer: {
             status: components["schemas"]["DayPlanStatus"];
             cut: boolean;
@@ -7833,7 +8129,7 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"] | components["schemas"]["LogEventBuildPutDown"] | components["schemas"]["LogEventBuildPickedUp"] | components["schemas"]["LogEventToolReturned"] | components["schemas"]["LogEventReadingsOffered"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"] | components["schemas"]["LogEventBuildPutDown"] | components["schemas"]["LogEventBuildPickedUp"] | components["schemas"]["LogEventToolReturned"] | components["schemas"]["LogEventReadingsOffered"] | components["schemas"]["LogEventWorkAsked"] | components["schemas"]["LogEventGapTold"];
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -8071,6 +8367,41 @@ export interface components {
             call: string;
             because: string;
             stoodOn?: null | components["schemas"]["Footing"];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
+        /** @description Whether a task was worked on in a long gap between two of its entries: minutes are learned from it only then. */
+        LogEventGapTold: {
+            /** @enum {string} */
+            kind?: "gap-told";
+            /** @description The task. */
+            task: components["schemas"]["TaskRef"];
+            /**
+             * Format: date-time
+             * @description When the entry after the gap was done.
+             */
+            until: string;
+            /** @description Worked on; otherwise away. */
+            worked: boolean;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -8579,6 +8910,34 @@ export interface components {
              */
             words?: null | string;
         };
+        /** @description What is to be done on a build from now on; what is begun goes on whether or not it is named. */
+        LogEventWorkAsked: {
+            /** @enum {string} */
+            kind?: "work-asked";
+            /** @description All of it, begun or not. */
+            tasks: components["schemas"]["TaskRef"][];
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
         /** @description A lubricant for pressing, with the friction it gives. */
         Lubricant: {
             id: string;
@@ -8687,6 +9046,19 @@ export interface components {
         };
         NextBuild: {
             number: string;
+        };
+        NextJob: {
+            person: string;
+            name: string;
+            job: string;
+            /** Format: uuid */
+            build: string;
+            task: components["schemas"]["TaskRef"];
+            /** Format: date-time */
+            at: string;
+            words: string;
+            /** Format: date-time */
+            beginBy: null | string;
         };
         /** @enum {unknown} */
         NoseHold: "key" | "clamp" | null;
@@ -8974,6 +9346,11 @@ export interface components {
             fromFaceMm: number;
             shape: components["schemas"]["HoleShape"];
         };
+        PersonHours: {
+            id: string;
+            name: string;
+            hours: components["schemas"]["DayPlanStretch"][];
+        };
         /** @description A picture with its bytes. */
         PhotoFile: {
             /** @description SHA-256 of the bytes, in lower-case hex. */
@@ -9032,6 +9409,30 @@ export interface components {
             ref: components["schemas"]["TaskRef"];
             title: string;
             standing: components["schemas"]["Standing"];
+        };
+        PlanNow: {
+            /** Format: date-time */
+            now: string;
+            zone: string;
+            searching: boolean;
+            progress: string;
+            people: components["schemas"]["PersonHours"][];
+            things: components["schemas"]["Thing"][];
+            plan: null | components["schemas"]["ShopPlan"];
+            /** Format: date-time */
+            agreedAt: null | string;
+            agreedBy: null | string;
+            kept: boolean;
+            broken: string;
+            offer: string;
+            moved: string[];
+            unlisted: components["schemas"]["UnlistedBuild"][];
+            fault: string;
+        };
+        PlanSettings: {
+            zone: string;
+            people: components["schemas"]["WeekOf"][];
+            things: components["schemas"]["Thing"][];
         };
         /** @description A point across the engine as seen from the front: x right, y towards 12, mm from the crank's axis. */
         PlanePoint: {
@@ -9354,6 +9755,19 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        Promise: {
+            /** Format: uuid */
+            build: string;
+            number: string;
+            name: string;
+            /** Format: date */
+            due: null | string;
+            /** Format: date-time */
+            readyAt: string;
+            /** Format: double */
+            lateHours: number;
+            words: string;
         };
         /** @description Where to stop. */
         PullAnswer: {
@@ -10272,6 +10686,22 @@ export interface components {
             instruments: components["schemas"]["Instrument"][];
             crib: components["schemas"]["ToolMatchCribTool"][];
         };
+        ShopPlan: {
+            /** Format: date-time */
+            at: string;
+            status: null | components["schemas"]["Status"];
+            cut: boolean;
+            best: string;
+            /** Format: double */
+            lateMinutes: number;
+            /** Format: date-time */
+            finishAt: null | string;
+            blocks: components["schemas"]["Block"][];
+            builds: components["schemas"]["Promise"][];
+            next: components["schemas"]["NextJob"][];
+            held: string[];
+            impossible: string[];
+        };
         ShopSettingsNow: {
             defaults: components["schemas"]["DefaultLimit"][];
             house: components["schemas"]["HouseRule"][];
@@ -10586,6 +11016,8 @@ export interface components {
          * @enum {unknown}
          */
         Standing: "not-yet" | "done" | "to-do" | "under-way" | "decide" | "look-again" | "stop";
+        /** @enum {unknown} */
+        Status: "best" | "good" | "impossible" | null;
         /** @description A step as the run sheet lists it; what is read and said there is fetched when it is opened. */
         StepLine: {
             /** @description Within the task. */
@@ -11021,6 +11453,12 @@ export interface components {
             specificHeatJPerKgC: number;
             /** Format: double */
             limitC: number;
+        };
+        Thing: {
+            id: string;
+            name: string;
+            /** Format: int32 */
+            count: number;
         };
         /** @description What holds and what does not; per screw. */
         ThreadEngagementAnswer: {
@@ -11713,6 +12151,12 @@ export interface components {
          * @enum {unknown}
          */
         UnitSystem: "metric" | "inch";
+        UnlistedBuild: {
+            /** Format: uuid */
+            build: string;
+            number: string;
+            name: string;
+        };
         /**
          * @description What the numbers say, from best to worst.
          * @enum {unknown}
@@ -11822,6 +12266,12 @@ export interface components {
              */
             wantedClearanceMm: number;
         };
+        WeekOf: {
+            id: string;
+            name: string;
+            usual: boolean;
+            week: components["schemas"]["WorkingWeek"];
+        };
         WholeBuild: {
             /** Format: uuid */
             id: string;
@@ -11861,6 +12311,14 @@ export interface components {
              *                 believed.
              */
             clockOffS?: null | number;
+        };
+        WorkingDay: {
+            day: components["schemas"]["DayOfWeek"];
+            spans: components["schemas"]["ClockSpan"][];
+        };
+        WorkingWeek: {
+            days: components["schemas"]["WorkingDay"][];
+            off: string[];
         };
         /** @description What to set. */
         WrenchSettingAnswer: {

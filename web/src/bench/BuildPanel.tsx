@@ -43,7 +43,14 @@ export function BuildPanel({ bench, onWrong }: { bench: Bench; onWrong: () => vo
 function Life({ bench, onDone }: { bench: Bench; onDone: () => void }) {
   const { life } = bench.view!.state;
   const first = useKeyboard<HTMLInputElement>('opened');
-  const [said, setSaid] = useState({ ...life, due: life.due ?? '' });
+  // What is to be done is said on the plan.
+  const [said, setSaid] = useState({
+    number: life.number,
+    name: life.name,
+    owner: life.owner,
+    due: life.due ?? '',
+    stand: life.stand,
+  });
   const send = (offBench: boolean) => {
     bench.send({ do: 'change-build', ...said, due: said.due === '' ? null : said.due, offBench });
     onDone();

@@ -18,6 +18,7 @@ import { writeSentence } from '../entry/wording';
 import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from './FilesIn';
 import { Find } from './Find';
 import { NoLine } from './NoLine';
+import { NextUp } from './plan/NextUp';
 
 /** The builds on the bench, one above another, trouble first. */
 export function Today() {
@@ -54,6 +55,9 @@ export function Today() {
         </p>
         <span className="grow" />
         <Find />
+        <Link to="/plan" className="flex min-h-11 items-center text-title font-semibold underline">
+          Plan
+        </Link>
         <Link to="/crib" className="flex min-h-11 items-center text-title font-semibold underline">
           Crib
         </Link>
@@ -69,6 +73,7 @@ export function Today() {
       <main className="flex grow flex-col">
         <NoLine of={[builds, shop]} what="The bench" />
         <FilesSaid said={files.said} />
+        {total > 0 && <NextUp />}
         {builds.data && lines.length === 0 && (
           <p className="px-5 py-10 font-read text-sentence font-semibold">
             Nothing is on the bench. Put an engine on it to begin, or drop a build’s file here.

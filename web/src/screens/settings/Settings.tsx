@@ -9,6 +9,7 @@ import { Button } from '../../ui/Button';
 import { Demo } from '../../ui/Demo';
 import { NoLine } from '../NoLine';
 import { Field, Wrong } from './Field';
+import { Hours } from './Hours';
 import { HouseRules } from './HouseRules';
 import { Instruments } from './Instruments';
 import { Lubricants } from './Lubricants';
@@ -20,6 +21,7 @@ const parts = [
   ['instruments', 'Instruments'],
   ['rules', 'House rules'],
   ['people', 'People'],
+  ['hours', 'Hours, ovens'],
   ['sealants', 'Sealants'],
   ['lubricants', 'Lubricants'],
   ['shop', 'The shop'],
@@ -32,6 +34,9 @@ const kinds: Record<string, string> = {
   sealant: 'sealant',
   lubricant: 'lubricant',
   shop: 'the shop',
+  hours: 'hours of',
+  thing: 'how many of',
+  zone: 'the zone of the clock,',
 };
 
 /** What this shop goes by: its instruments, its rules, its people. */
@@ -94,6 +99,7 @@ export function Settings() {
             )}
             {open === 'rules' && <HouseRules defaults={settings.data.defaults} house={settings.data.house} />}
             {open === 'people' && <People all={shop.data.people} />}
+            {open === 'hours' && <Hours />}
             {open === 'sealants' && <Sealants all={settings.data.sealants} />}
             {open === 'lubricants' && <Lubricants all={settings.data.lubricants} />}
             {open === 'shop' && <TheShop key={shop.data.name} now={shop.data} />}

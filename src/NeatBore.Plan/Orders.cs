@@ -12,7 +12,7 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
     private const int History = 40;
 
     // Of a hundred tries so many move one job of a late build, one job, a whole build; the others change two jobs' turns.
-    private const int Late1 = 25;
+    private const int LateOne = 25;
     private const int One = 60;
     private const int Build = 80;
 
@@ -77,7 +77,7 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
         }
 
         var (kind, a, b) = (_random.Next(100), _random.Next(jobs.Length), _random.Next(jobs.Length));
-        if (kind < Late1 && late.Count > 0)
+        if (kind < LateOne && late.Count > 0)
         {
             // One of a late build's a little earlier.
             var job = late[_random.Next(late.Count)];

@@ -51,8 +51,7 @@ internal static class Rules
         var open = tied.Before.Select(b => b.Count).ToArray();
         var turn = new PriorityQueue<int, (double, int)>();
         // What is pinned to a time has its place before all else does.
-        var pinned = Enumerable.Range(0, open.Length).Where(g => tied.Groups[g].All(j => problem.Jobs[j].At.Count > 0)).ToHashSet();
-        foreach (var job in pinned.SelectMany(g => tied.Groups[g]).Select(j => problem.Jobs[j]).OrderBy(j => j.At[0]))
+        foreach (var job in problem.Jobs.Where(j => j.At.Count > 0).OrderBy(j => j.At[0]))
         {
             if (board.Earliest(job, job.At[0]) is not { } at)
             {
@@ -73,7 +72,7 @@ internal static class Rules
 
         while (turn.TryDequeue(out var group, out _))
         {
-            if (!pinned.Contains(group) && !Put(problem, board, tied.Groups[group]))
+            if (!Put(problem, board, [.. tied.Groups[group].Where(j => !board.Has(j))]))
             {
                 return null;
             }
@@ -101,11 +100,22 @@ internal static class Rules
     // The first as early as it can be; what a window ties to it follows, and where that misses, the first is put later.
     private static bool Put(Problem problem, Board board, IReadOnlyList<int> jobs)
     {
+        if (jobs.Count == 0)
+        {
+            return true;
+        }
+
         var first = problem.Jobs[jobs[0]];
         var from = Math.Max(first.NotBefore, first.Follows.Select(board.Ready).Append(0).Max());
         for (var n = 0; n < Tries; n++)
         {
             if (board.Earliest(first, from) is not { } begin)
+            {
+                return false;
+            }
+
+            // What its window counts from is placed already, and stays there.
+            if (first.Within is { } tied && begin.Start > (tied.FromEnd ? board.End(tied.Of) : board.Ready(tied.Of)) + tied.Minutes)
             {
                 return false;
             }

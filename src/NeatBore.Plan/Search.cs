@@ -63,7 +63,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
                 return Never(new Clash("No plan was found in the time allowed. Allow more effort, or fewer jobs.", []));
             }
 
-            best = found;
+            best = Nearby(found, [.. found.Starts.Select(s => (double)s)]);
         }
 
         Report(1, best);

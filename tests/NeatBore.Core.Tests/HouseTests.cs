@@ -7,7 +7,7 @@ namespace NeatBore.Core.Tests;
 
 public class HouseTests
 {
-    private static readonly string[] s_rooms = ["Measures", "Calculators", "Engines", "Log", "RunSheets", "Bench"];
+    private static readonly string[] s_rooms = ["Measures", "Calculators", "Engines", "Log", "RunSheets", "Bench", "Day"];
 
     [Fact]
     public void Rooms_import_downwards_only()
@@ -23,7 +23,7 @@ public class HouseTests
                                 s_rooms[(floor + 1)..].Any(above => line.Contains($"NeatBore.Core.{above}", StringComparison.Ordinal))
                                 // What puts all of them together stands above them.
                                 || (
-                                    room != "Bench"
+                                    room is not ("Bench" or "Day")
                                     && (
                                         line.Contains("CoreJson", StringComparison.Ordinal)
                                         || line.Contains("CoreWire", StringComparison.Ordinal)

@@ -49,14 +49,25 @@ public sealed record ShopPlan(
             return Nothing(shop.Now, held);
         }
 
-        return request.People.All(p => p.Hours.Count == 0)
-            ? Nothing(shop.Now, held) with
+        if (request.People.All(p => p.Hours.Count == 0))
+        {
+            return Nothing(shop.Now, held) with
             {
                 Status = DayPlan.Status.Impossible,
                 Best = "No plan",
                 Impossible = ["Nobody has hours. Type somebody’s working hours in Settings."],
-            }
-            : new ShopReading(shop, question, DayPlan.SolveShop(request with { Effort = effort }, progress, cancel)).Plan(held);
+            };
+        }
+
+        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel);
+        if (answer.Status == DayPlan.Status.Impossible && shop.Agreed.Count > 0)
+        {
+            // What was agreed to come next may be out of hours since, or of what is out of use.
+            question = new ShopQuestion(shop, next: false);
+            answer = DayPlan.SolveShop(question.Request! with { Effort = effort }, progress, cancel);
+        }
+
+        return new ShopReading(shop, question, answer).Plan(held);
     }
 }
 

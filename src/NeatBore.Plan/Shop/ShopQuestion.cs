@@ -14,10 +14,14 @@ public sealed class ShopQuestion
 
     private readonly ShopDay _shop;
 
+    private readonly bool _next;
+
     /// <summary>For a shop; null <see cref="Request"/> where there is nothing to plan.</summary>
-    public ShopQuestion(ShopDay shop)
+    /// <param name="shop">The shop.</param>
+    /// <param name="next">Whether each person's next stays as it was agreed.</param>
+    public ShopQuestion(ShopDay shop, bool next = true)
     {
-        _shop = shop;
+        (_shop, _next) = (shop, next);
         var here = shop.Things.Where(t => t.Count > 0).Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
         var held = new List<HeldJob>();
         foreach (var build in shop.Builds)
@@ -255,7 +259,7 @@ public sealed class ShopQuestion
             }
         }
 
-        foreach (var person in people)
+        foreach (var person in _next ? people : [])
         {
             if (
                 _shop.Agreed.Where(a => a.People is [var one] && one == person.Id && known.Contains(a.Job)).MinBy(a => a.StartAt)

@@ -109,11 +109,13 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
         return new Promise(build.Build, build.Number, build.Name, build.Due, ready, late, Words(build, own, ready, late));
     }
 
-    private string Words(ShopBuild build, List<Block> own, DateTimeOffset ready, double late) =>
-        build.Due is not { } due ? $"{build.Number} is ready {Day(ready)}; no day is promised."
-        : late > 0
-            ? $"{build.Number} is {HowLate(late, DateOnly.FromDateTime(ready.DateTime) > due)} late: {Day(ready)}, not {due.DayOfWeek}.{Holder(own)}"
-        : $"{build.Number} is in time: {Day(ready)}.";
+    private string Words(ShopBuild build, List<Block> own, DateTimeOffset ready, double late)
+    {
+        var another = DateOnly.FromDateTime(ready.DateTime) > build.Due;
+        return build.Due is not { } due ? $"{build.Number} is ready {Day(ready)}; no day is promised."
+            : late > 0 ? $"{build.Number} is {HowLate(late, another)} late: {Day(ready)}, not {due.DayOfWeek}.{Holder(own)}"
+            : $"{build.Number} is in time: {Day(ready)}.";
+    }
 
     // Another day is half a day at least, however soon in the morning: that is what was promised.
     private static string HowLate(double hours, bool another) =>

@@ -16,8 +16,8 @@ public sealed record WorkingWeek(IReadOnlyList<WorkingDay> Days, IReadOnlyList<D
         new(
             [
                 .. Enumerable
-                    .Range((int)DayOfWeek.Monday, 5)
-                    .Select(d => new WorkingDay((DayOfWeek)d, [new(new(8, 0), new(12, 0)), new(new(13, 0), new(17, 0))])),
+                    .Range((int)Weekday.Monday, 5)
+                    .Select(d => new WorkingDay((Weekday)d, [new(new(8, 0), new(12, 0)), new(new(13, 0), new(17, 0))])),
             ],
             []
         );
@@ -31,7 +31,7 @@ public sealed record WorkingWeek(IReadOnlyList<WorkingDay> Days, IReadOnlyList<D
             .Range(0, days)
             .Select(from.AddDays)
             .Where(date => !Off.Contains(date))
-            .SelectMany(date => Days.Where(d => d.Day == date.DayOfWeek).SelectMany(d => d.Spans).Select(s => (date, s)))
+            .SelectMany(date => Days.Where(d => (int)d.Day == (int)date.DayOfWeek).SelectMany(d => d.Spans).Select(s => (date, s)))
             .Select(d => new DayPlan.Stretch(At(d.date, d.s.From, zone), At(d.date, d.s.To, zone)))
             .Where(s => s.To > s.From)
             .OrderBy(s => s.From);
@@ -69,10 +69,33 @@ public sealed record WorkingWeek(IReadOnlyList<WorkingDay> Days, IReadOnlyList<D
 /// <summary>A day of the week with its hours.</summary>
 /// <param name="Day">Which day.</param>
 /// <param name="Spans">1 to 4, in order, none over another.</param>
-public sealed record WorkingDay(
-    [property: JsonConverter(typeof(JsonStringEnumConverter<DayOfWeek>))] DayOfWeek Day,
-    IReadOnlyList<ClockSpan> Spans
-);
+public sealed record WorkingDay(Weekday Day, IReadOnlyList<ClockSpan> Spans);
 
 /// <summary>From one time on the wall's clock to another.</summary>
 public sealed record ClockSpan(TimeOnly From, TimeOnly To);
+
+/// <summary>A day of the week.</summary>
+[JsonConverter(typeof(JsonStringEnumConverter<Weekday>))]
+public enum Weekday
+{
+    /// <summary>Sunday.</summary>
+    Sunday,
+
+    /// <summary>Monday.</summary>
+    Monday,
+
+    /// <summary>Tuesday.</summary>
+    Tuesday,
+
+    /// <summary>Wednesday.</summary>
+    Wednesday,
+
+    /// <summary>Thursday.</summary>
+    Thursday,
+
+    /// <summary>Friday.</summary>
+    Friday,
+
+    /// <summary>Saturday.</summary>
+    Saturday,
+}

@@ -219,6 +219,7 @@ public static class RequestReader
             _ when type == typeof(int) || type == typeof(long) => "must be a whole number",
             _ when type == typeof(Guid) => "must be a UUID",
             _ when type == typeof(DateOnly) => "must be a date such as 2027-03-31",
+            _ when type == typeof(TimeOnly) => "must be a time of day such as 08:30:00",
             _ when type == typeof(DateTimeOffset) => "must be a time with its offset, such as 2026-11-25T08:05:00+00:00",
             _ => "is of the wrong type",
         };

@@ -58,7 +58,7 @@ internal sealed class PlanKeeper(
         {
             _askedAt = time.GetUtcNow();
             done = _done.Task;
-            var waiting = _searching || _wanted.CurrentCount > 0;
+            var waiting = Busy;
             if (!waiting && (_result is null || _askedAt - _result.Read.Day.Now > s_old))
             {
                 Want();
@@ -109,6 +109,9 @@ internal sealed class PlanKeeper(
         await AgreeAsync(plan, by, cancel);
         Anew();
     }
+
+    /// <summary>Whether a plan is looked for, or about to be.</summary>
+    private bool Busy => _searching || _wanted.CurrentCount > 0;
 
     /// <summary>A job of the plan that is shown; null where it is not there.</summary>
     public Block? Find(string job) => _result?.Plan.Blocks.FirstOrDefault(b => b.Id == job);
@@ -323,8 +326,8 @@ internal sealed class PlanKeeper(
         return new PlanNow(
             now,
             zone.HasIanaId ? zone.Id : "UTC",
-            _searching,
-            _searching ? _progress : "",
+            Busy,
+            Busy ? _progress : "",
             [.. people.Select(p => new PersonHours(p.Id, p.Name, [.. p.Week.Hours(DateOnly.FromDateTime(now.DateTime), last, zone)]))],
             things,
             result?.Plan,

@@ -6748,8 +6748,6 @@ export interface components {
          * @enum {unknown}
          */
         CylinderBanks: "straight" | "v" | "flat";
-        /** @enum {unknown} */
-        DayOfWeek: "Sunday" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday";
         DayPlanAnswer: {
             status: components["schemas"]["DayPlanStatus"];
             cut: boolean;
@@ -12272,6 +12270,8 @@ export interface components {
             usual: boolean;
             week: components["schemas"]["WorkingWeek"];
         };
+        /** @enum {unknown} */
+        Weekday: "Sunday" | "Monday" | "Tuesday" | "Wednesday" | "Thursday" | "Friday" | "Saturday";
         WholeBuild: {
             /** Format: uuid */
             id: string;
@@ -12313,7 +12313,7 @@ export interface components {
             clockOffS?: null | number;
         };
         WorkingDay: {
-            day: components["schemas"]["DayOfWeek"];
+            day: components["schemas"]["Weekday"];
             spans: components["schemas"]["ClockSpan"][];
         };
         WorkingWeek: {

@@ -81,7 +81,7 @@ function Week({ of, change }: { of: WeekOf; change: Change }) {
           <Field
             key={day}
             label={day}
-            width="w-64"
+            width="w-72"
             placeholder="free"
             value={typed[day] ?? ''}
             onChange={(text) => setTyped({ ...typed, [day]: text })}
@@ -92,7 +92,7 @@ function Week({ of, change }: { of: WeekOf; change: Change }) {
         ))}
         <Field
           label="Days off"
-          width="w-64"
+          width="w-72"
           placeholder="2026-12-24, 2026-12-25"
           value={off}
           onChange={setOff}

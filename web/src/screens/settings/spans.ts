@@ -28,4 +28,4 @@ const short = (at: string): string => `${Number(at.slice(0, 2))}:${at.slice(3, 5
 
 /** The same as it is shown. */
 export const writeSpans = (spans: readonly Span[]): string =>
-  spans.map((s) => `${short(s.from)} to ${short(s.to)}`).join(', ');
+  spans.map((s) => `${short(s.from)}–${short(s.to)}`).join(', ');

@@ -1,0 +1,237 @@
+using NeatBore.Core.Day;
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+using NeatBore.Plan.Shop;
+using Xunit;
+using static NeatBore.Plan.DayPlan;
+using Planned = NeatBore.Plan.DayPlan.Planned;
+
+namespace NeatBore.Plan.Tests;
+
+/// <summary>A shop's plan: its hours by the clock on the wall, its things, each engine's crank, and what is said of it.</summary>
+public class ShopTests
+{
+    private static readonly TimeZoneInfo s_zone = TimeZoneInfo.FindSystemTimeZoneById("Europe/London");
+
+    // A Monday in June, eight in the morning by the shop's clock.
+    private static readonly DateTimeOffset s_now = new(2026, 6, 1, 8, 0, 0, TimeSpan.FromHours(1));
+    private static readonly Worker s_ines = new("ines", "Ines", WorkingWeek.Usual);
+    private static readonly Worker s_tomas = new("tomas", "Tomas", WorkingWeek.Usual);
+    private static readonly Thing s_oven = new("oven", "Oven", 1);
+    private static readonly Thing s_press = new("press", "Press", 1);
+
+    private static DayJob Job(string build, string id, int minutes) =>
+        new($"{build}/{id}", new TaskRef(id, "cover"), $"Do {id}", "", minutes, new MinutesFrom(minutes, minutes, minutes, 0));
+
+    private static ShopBuild Build(string number, DateOnly? due, params DayJob[] jobs) =>
+        new(new Guid($"00000000-0000-0000-0000-000000000{number}"), number, "An engine", "", due, new BuildDay(jobs, [], null));
+
+    private static ShopDay Shop(params ShopBuild[] builds) => new(s_now, s_zone, [s_ines, s_tomas], [s_oven, s_press], builds, [], []);
+
+    private static ShopPlan Plan(ShopDay shop) => ShopPlan.Of(shop, cancel: TestContext.Current.CancellationToken);
+
+    private static Block At(ShopPlan plan, string id) => plan.Blocks.Single(b => b.Id == id);
+
+    private static IReadOnlyList<Planned> Agreed(ShopPlan plan) => [.. plan.Blocks.Select(b => new Planned(b.Id, b.StartAt, b.People))];
+
+    [Theory]
+    // The night on which an hour is left out, and the one on which it comes twice: the wall's clock shows 8:00 on both sides.
+    [InlineData("2026-03-28", "2026-03-28T08:00:00+00:00", "2026-03-29T08:00:00+01:00")]
+    [InlineData("2026-10-24", "2026-10-24T08:00:00+01:00", "2026-10-25T08:00:00+00:00")]
+    public void Hours_are_what_the_clock_on_the_wall_shows(string day, string first, string second)
+    {
+        var week = new WorkingWeek([.. Enum.GetValues<Weekday>().Select(d => new WorkingDay(d, [new(new(8, 0), new(12, 0))]))], []);
+        var hours = week.Hours(DateOnly.Parse(day, null), 2, s_zone).ToList();
+        Assert.Equal([DateTimeOffset.Parse(first, null), DateTimeOffset.Parse(second, null)], hours.Select(h => h.From));
+        Assert.Equal(DateTimeOffset.Parse(second, null).Offset, hours[1].From.Offset);
+        Assert.All(hours, h => Assert.Equal(4, (h.To - h.From).TotalHours));
+    }
+
+    [Fact]
+    public void A_night_shift_over_the_hour_that_is_left_out_is_an_hour_short()
+    {
+        var week = new WorkingWeek([new(Weekday.Sunday, [new(new(0, 30), new(4, 0))])], [new DateOnly(2026, 4, 5)]);
+        var hours = week.Hours(new DateOnly(2026, 3, 29), 14, s_zone).ToList();
+        Assert.Equal(2.5, (Assert.Single(hours).To - hours[0].From).TotalHours);
+    }
+
+    [Fact]
+    public void Hours_that_can_not_be_are_named()
+    {
+        var faults = new Faults();
+        new WorkingWeek(
+            [new(Weekday.Monday, [new(new(8, 0), new(12, 0)), new(new(11, 0), new(17, 0))]), new(Weekday.Monday, [])],
+            []
+        ).Check(faults, "week");
+        var error = Assert.Throws<UnusableInputException>(faults.ThrowIfAny);
+        Assert.Equal(["week.days", "week.days[0].spans[1]", "week.days[1].spans"], error.Errors.Keys.Order());
+    }
+
+    [Fact]
+    public void Nobody_turns_a_crank_over_wet_sealant_and_other_work_goes_on()
+    {
+        var cover = Job("014", "cover", 30) with
+        {
+            Crank = true,
+            Then = new Pause("sealant cures", 1440) { CrankMinutes = 180 },
+        };
+        var turn = Job("014", "float", 20) with { Crank = true };
+        var bench = Job("014", "measure", 20);
+        var oil = Job("014", "oil", 5) with { Task = cover.Task, After = [cover.Id] };
+        var plan = Plan(Shop(Build("014", null, cover, turn, bench, oil)));
+        var (wet, set) = (At(plan, cover.Id).EndAt, At(plan, cover.Id).EndAt.AddMinutes(180));
+        var turns = At(plan, turn.Id);
+        Assert.True(turns.EndAt <= At(plan, cover.Id).StartAt || turns.StartAt >= set, $"{turns.StartAt}: wet from {wet} to {set}");
+        Assert.True(At(plan, oil.Id).StartAt >= wet.AddMinutes(1440));
+        Assert.Equal(wet.AddMinutes(1440), At(plan, cover.Id).ReadyAt);
+        Assert.Equal(["crank"], At(plan, cover.Id).WaitThings);
+    }
+
+    [Fact]
+    public void What_rests_already_keeps_the_crank_still()
+    {
+        var build = Build("014", null, Job("014", "float", 20) with { Crank = true });
+        var until = s_now.AddMinutes(95);
+        var plan = Plan(Shop(build with { Day = build.Day with { CrankUntil = new Hold(until, "The lip settles") } }));
+        Assert.Equal(until, Assert.Single(plan.Blocks).StartAt);
+    }
+
+    [Fact]
+    public void A_window_that_runs_is_met_and_one_that_can_not_be_is_said()
+    {
+        var close = Job("014", "close", 30) with { BeginBy = s_now.AddMinutes(6) };
+        var long1 = Job("015", "long", 200);
+        var plan = Plan(Shop(Build("015", new DateOnly(2026, 6, 1), long1), Build("014", null, close)) with { People = [s_ines] });
+        Assert.True(At(plan, close.Id).StartAt <= s_now.AddMinutes(6));
+        // Ines is not in before eight; the bead skins at half past seven.
+        var early = Shop(Build("014", null, close with { BeginBy = s_now.AddMinutes(-30) })) with
+        {
+            Now = s_now.AddMinutes(-40),
+        };
+        var clash = Plan(early);
+        Assert.Equal(Status.Impossible, clash.Status);
+        Assert.Contains("014 do close", Assert.Single(clash.Impossible), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_needs_an_oven_that_is_out_of_use_is_held_with_what_follows_it_and_the_rest_is_planned()
+    {
+        var warm = Job("014", "warm", 5) with { Then = new Pause("gear in the oven", 60) { Uses = [ShopThing.Oven] } };
+        var on = Job("014", "on", 10) with { After = [warm.Id], Within = (warm.Id, 1) };
+        var other = Job("014", "other", 10);
+        var shop = Shop(Build("014", null, warm, on, other));
+        Assert.Equal(3, Plan(shop).Blocks.Count);
+        var without = Plan(shop with { Things = [s_oven with { Count = 0 }, s_press] });
+        Assert.Equal([other.Id], without.Blocks.Select(b => b.Id));
+        Assert.Equal(["014: Do warm needs the oven, which is out of use"], without.Held);
+    }
+
+    [Fact]
+    public void One_oven_takes_one_part_and_two_take_two()
+    {
+        DayJob[] Hub(string build)
+        {
+            var warm = Job(build, "warm", 5) with { Then = new Pause("hub in the oven", 90) { Uses = [ShopThing.Oven] } };
+            return [warm, Job(build, "on", 10) with { After = [warm.Id], Within = (warm.Id, 1) }];
+        }
+
+        var shop = Shop(Build("014", null, Hub("014")), Build("015", null, Hub("015")));
+        var one = Plan(shop);
+        var two = Plan(shop with { Things = [s_oven with { Count = 2 }, s_press] });
+        Assert.Equal(s_now.AddMinutes(5 + 90 + 90 + 10), one.FinishAt);
+        Assert.Equal(s_now.AddMinutes(5 + 90 + 10), two.FinishAt);
+        Assert.All(one.Blocks.Where(b => b.BeginBy is not null), b => Assert.True(b.StartAt <= b.BeginBy));
+    }
+
+    [Fact]
+    public void A_late_build_comes_first_in_words_and_less_than_an_hour_is_in_time()
+    {
+        var (monday, tuesday) = (new DateOnly(2026, 6, 1), new DateOnly(2026, 6, 2));
+        var big = Build("018", monday, Job("018", "rockers", 1000) with { Splits = true, Uses = ["press"] });
+        var plan = Plan(Shop(Build("014", tuesday, Job("014", "float", 20)), big));
+        // 1000 minutes from eight on Monday: 480 that day, 480 on Tuesday, 40 on Wednesday.
+        Assert.Equal(["018", "014"], plan.Builds.Select(b => b.Number));
+        Assert.Equal("018 is a day late: Wednesday morning, not Monday. Its own work fills the time.", plan.Builds[0].Words);
+        Assert.Equal("014 is in time: today morning.", plan.Builds[1].Words);
+        var nearly = Plan(Shop(Build("018", monday, Job("018", "a", 480) with { Splits = true, Then = new Pause("sets", 50) })));
+        Assert.Equal(0, nearly.Builds[0].LateHours);
+        Assert.StartsWith("018 is in time", nearly.Builds[0].Words, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_is_under_way_starts_now_and_each_persons_next_stays_as_it_was_agreed()
+    {
+        var begun = Job("014", "begun", 50) with { UnderWay = new Signer("tomas", "Tomas", Role.Builder) };
+        var next = Job("015", "next", 30);
+        var rest = Job("016", "rest", 30);
+        var shop = Shop(Build("014", null, begun), Build("015", null, next), Build("016", null, rest)) with
+        {
+            // Agreed later than it need be.
+            Agreed = [new Planned(next.Id, s_now.AddMinutes(70), ["ines"]), new Planned(rest.Id, s_now.AddMinutes(130), ["ines"])],
+        };
+        var plan = Plan(shop);
+        Assert.Equal((s_now, "tomas"), (At(plan, begun.Id).StartAt, At(plan, begun.Id).People[0]));
+        Assert.Equal((s_now.AddMinutes(70), "ines"), (At(plan, next.Id).StartAt, At(plan, next.Id).People[0]));
+        // What is nobody's next may come sooner.
+        Assert.True(At(plan, rest.Id).EndAt <= s_now.AddMinutes(100), $"{At(plan, rest.Id).EndAt}");
+    }
+
+    [Fact]
+    public void A_pin_puts_a_late_build_right_at_anothers_cost_and_is_said_to_break_what_was_agreed()
+    {
+        var monday = new DateOnly(2026, 6, 1);
+        var shop = Shop(
+            Build("014", monday, Job("014", "long", 470) with { Uses = ["press"], Splits = true }),
+            Build("018", monday, Job("018", "short", 240) with { Uses = ["press"], Splits = true })
+        );
+        var plan = Plan(shop);
+        var late = plan.Builds[0].Number;
+        var agreed = Agreed(plan);
+        Assert.Equal("", Compared.Broken(plan, agreed, [], s_now));
+        var other = plan.Blocks.Single(b => b.Number == late);
+        var pins = (List<Pin>)[new Pin(other.Id, null, s_now)];
+        var pinned = Plan(shop with { Pins = pins, Agreed = [] });
+        Assert.Equal(s_now, At(pinned, other.Id).StartAt);
+        Assert.Equal(0, pinned.Builds.Single(b => b.Number == late).LateHours);
+        Assert.Equal(s_now, At(pinned, other.Id).PinnedAt);
+        Assert.Contains("is pinned elsewhere by hand", Compared.Broken(pinned, agreed, pins, s_now), StringComparison.Ordinal);
+        Assert.NotEmpty(Compared.Moved(pinned, agreed, new Dictionary<string, string> { ["ines"] = "Ines", ["tomas"] = "Tomas" }));
+        Assert.Equal("A better plan: about 2 h less late.", Compared.Gain(plan with { LateMinutes = 0 }, plan with { LateMinutes = 120 }));
+        Assert.Equal("", Compared.Gain(plan with { LateMinutes = 90 }, plan with { LateMinutes = 120 }));
+        var sooner = plan with { FinishAt = plan.FinishAt!.Value.AddMinutes(-45) };
+        Assert.Equal("A better plan: all ready 45 min sooner.", Compared.Gain(sooner, plan));
+        Assert.Equal("", Compared.Gain(plan, plan));
+    }
+
+    [Fact]
+    public void What_should_have_begun_and_what_is_new_break_an_agreed_plan()
+    {
+        var plan = Plan(Shop(Build("014", null, Job("014", "a", 30)), Build("015", null, Job("015", "b", 30))));
+        var agreed = Agreed(plan);
+        Assert.Equal("014 do a was to begin at 8:00, and 1 more.", Compared.Broken(plan, agreed, [], s_now.AddMinutes(10)));
+        Assert.Equal("015 do b is new.", Compared.Broken(plan, [agreed[0]], [], s_now));
+    }
+
+    [Fact]
+    public void Nobody_with_hours_and_nothing_to_do_are_said()
+    {
+        var free = new WorkingWeek([], []);
+        var plan = Plan(
+            Shop(Build("014", null, Job("014", "a", 30))) with
+            {
+                People = [s_ines with { Week = free }, s_tomas with { Week = free }],
+            }
+        );
+        Assert.Equal(["Nobody has hours. Type somebody’s working hours in Settings."], plan.Impossible);
+        Assert.Null(Plan(Shop()).Status);
+    }
+
+    [Fact]
+    public void Two_pairs_of_hands_are_one_where_there_is_one()
+    {
+        var hung = Job("014", "flywheel", 20) with { People = 2 };
+        Assert.Equal(["ines", "tomas"], Plan(Shop(Build("014", null, hung))).Blocks[0].People);
+        Assert.Equal(["ines"], Plan(Shop(Build("014", null, hung)) with { People = [s_ines] }).Blocks[0].People);
+    }
+}

@@ -1,0 +1,176 @@
+using System.Text.Json.Nodes;
+using Ical.Net;
+using Xunit;
+
+namespace NeatBore.Server.Tests;
+
+/// <summary>The plan of the demo's shop, kept in the background and asked for from outside.</summary>
+public sealed class PlanTests(Site site) : IClassFixture<Site>
+{
+    private async Task<JsonNode> PlanAsync()
+    {
+        for (var n = 0; ; n++)
+        {
+            var plan = await site.GetAsync("/api/plan");
+            if (plan["plan"] is not null && !(bool)plan["searching"]!)
+            {
+                Assert.Empty(plan["plan"]!["impossible"]!.AsArray());
+                Assert.Equal("", (string)plan["fault"]!);
+                return plan;
+            }
+
+            Assert.True(n < 300, "There was no plan within a minute.");
+            await Task.Delay(200, TestContext.Current.CancellationToken);
+        }
+    }
+
+    private Task<(int Status, JsonNode Body)> SetAsync(string what, string by = "ines") =>
+        site.PostAsync("/api/plan/settings", $$"""{"by":"{{by}}",{{what}}}""");
+
+    private static IEnumerable<JsonNode> Blocks(JsonNode plan) => plan["plan"]!["blocks"]!.AsArray().Select(b => b!);
+
+    private static DateTimeOffset Time(JsonNode? at) => DateTimeOffset.Parse((string)at!, null);
+
+    [Fact]
+    public async Task The_demos_weekend_is_planned_agreed_and_nobody_is_at_two_things()
+    {
+        Assert.NotNull((await PlanAsync())["agreedAt"]);
+        await site.PostAsync("/api/plan", """{"by":"ines","agree":true,"stop":false}""");
+        var plan = await PlanAsync();
+        Assert.True((bool)plan["kept"]!);
+        Assert.Equal(["014", "016", "018"], plan["plan"]!["builds"]!.AsArray().Select(b => (string)b!["number"]!).Order());
+        Assert.Equal(["015", "017"], plan["unlisted"]!.AsArray().Select(b => (string)b!["number"]!).Order());
+        foreach (var person in (string[])["ines", "tomas"])
+        {
+            var parts = Blocks(plan)
+                .Where(b => b["people"]!.AsArray().Any(p => (string)p! == person))
+                .SelectMany(b => b["parts"]!.AsArray())
+                .Select(p => (From: Time(p!["from"]), To: Time(p["to"])))
+                .OrderBy(p => p.From)
+                .ToList();
+            Assert.NotEmpty(parts);
+            Assert.All(parts.Zip(parts.Skip(1)), p => Assert.True(p.First.To <= p.Second.From, $"{person} at {p.Second.From}"));
+        }
+
+        // One press: two are never on it at once.
+        var press = Blocks(plan)
+            .Where(b => b["things"]!.AsArray().Any(t => (string)t! == "press"))
+            .OrderBy(b => Time(b["startAt"]))
+            .ToList();
+        Assert.True(press.Count > 2);
+        Assert.All(press.Zip(press.Skip(1)), p => Assert.True(Time(p.First["endAt"]) <= Time(p.Second["startAt"])));
+    }
+
+    [Fact]
+    public async Task A_pin_moves_the_plan_and_agreeing_keeps_it()
+    {
+        var before = await PlanAsync();
+        var job = Blocks(before).Last(b => !(bool)b["underWay"]!);
+        var at = Time(Blocks(before).Max(b => (string)b["startAt"]!)).AddDays(1);
+        var (status, _) = await site.PostAsync(
+            "/api/plan",
+            $$"""{"by":"tomas","agree":false,"stop":false,"pin":{"job":"{{job["id"]}}","person":null,"at":"{{at:O}}"} }"""
+        );
+        Assert.Equal(200, status);
+        var after = await PlanAsync();
+        var moved = Blocks(after).Single(b => (string)b["id"]! == (string)job["id"]!);
+        Assert.Equal(at, Time(moved["startAt"]));
+        Assert.False((bool)after["kept"]!);
+        Assert.Contains("pinned elsewhere by hand", (string)after["broken"]!, StringComparison.Ordinal);
+        Assert.NotEmpty(after["moved"]!.AsArray());
+        Assert.Equal(200, (await site.PostAsync("/api/plan", """{"by":"ines","agree":true,"stop":false}""")).Status);
+        var agreed = await PlanAsync();
+        Assert.Equal(("", "Ines"), ((string)agreed["broken"]!, (string)agreed["agreedBy"]!));
+        await site.PostAsync(
+            "/api/plan",
+            $$"""{"by":"tomas","agree":false,"stop":false,"pin":{"job":"{{job["id"]}}","person":null,"at":null} }"""
+        );
+        Assert.All(Blocks(await PlanAsync()), b => Assert.Null(b["pinnedAt"]));
+    }
+
+    [Fact]
+    public async Task What_can_not_be_pinned_is_named_and_the_plan_stays()
+    {
+        var plan = await PlanAsync();
+        var job = (string)Blocks(plan).First(b => !(bool)b["underWay"]!)["id"]!;
+        foreach (
+            var (by, pin, field) in ((string, string, string)[])
+                [
+                    ("ines", """{"job":"nothing","person":null,"at":null}""", "pin.job"),
+                    ("ines", $$"""{"job":"{{job}}","person":"wren","at":null}""", "pin.person"),
+                    ("ines", $$"""{"job":"{{job}}","person":null,"at":"2020-01-01T08:00:00+00:00"}""", "pin.at"),
+                    ("wren", $$"""{"job":"{{job}}","person":null,"at":null}""", "by"),
+                ]
+        )
+        {
+            var (status, problem) = await site.PostAsync("/api/plan", $$"""{"by":"{{by}}","agree":false,"stop":false,"pin":{{pin}} }""");
+            Assert.Equal(422, status);
+            Assert.Equal([field], problem["errors"]!.AsObject().Select(e => e.Key));
+        }
+
+        Assert.Equal(422, (await site.PostAsync("/api/plan", """{"by":"ines","agree":false,"stop":false}""")).Status);
+        Assert.Equal(Blocks(plan).Count(), Blocks(await PlanAsync()).Count());
+    }
+
+    [Fact]
+    public async Task An_oven_out_of_use_holds_what_needs_it_until_it_is_back()
+    {
+        var oven = Blocks(await PlanAsync()).Count(b => b["waitThings"]!.AsArray().Any(t => (string)t! == "oven"));
+        Assert.True(oven > 0);
+        Assert.Equal(200, (await SetAsync(""" "thing":{"id":"oven","name":"Oven","count":0} """)).Status);
+        var without = await PlanAsync();
+        Assert.Contains(
+            without["plan"]!["held"]!.AsArray(),
+            h => ((string)h!).Contains("needs the oven, which is out of use", StringComparison.Ordinal)
+        );
+        Assert.DoesNotContain(Blocks(without), b => b["waitThings"]!.AsArray().Any(t => (string)t! == "oven"));
+        Assert.Equal(200, (await SetAsync(""" "thing":{"id":"oven","name":"Oven","count":1} """)).Status);
+        Assert.Equal(oven, Blocks(await PlanAsync()).Count(b => b["waitThings"]!.AsArray().Any(t => (string)t! == "oven")));
+    }
+
+    [Theory]
+    [InlineData(
+        """ "person":"ines","week":{"days":[{"day":"Monday","spans":[{"from":"12:00:00","to":"08:00:00"}]}],"off":[]} """,
+        "week.days[0].spans[0]"
+    )]
+    [InlineData(""" "person":"wren","week":{"days":[],"off":[]} """, "person")]
+    [InlineData(""" "thing":{"id":"lathe","name":"Lathe","count":1} """, "thing.id")]
+    [InlineData(""" "thing":{"id":"oven","name":"Oven","count":-1} """, "thing.count")]
+    [InlineData(""" "zone":"Moon/Sea" """, "zone")]
+    [InlineData(""" "zone":null """, "week")]
+    public async Task Hours_and_things_that_can_not_be_are_named(string what, string field)
+    {
+        var (status, problem) = await SetAsync(what);
+        Assert.Equal(422, status);
+        Assert.Equal([field], problem["errors"]!.AsObject().Select(e => e.Key));
+        Assert.Equal(422, (await SetAsync(what, by: "tomas")).Status);
+    }
+
+    [Theory]
+    [InlineData("Europe/Berlin")]
+    [InlineData("America/St_Johns")]
+    public async Task The_calendar_of_a_person_is_read_back_as_it_was_planned_in_the_shops_own_zone(string zone)
+    {
+        Assert.Equal(200, (await SetAsync($" \"zone\":\"{zone}\" ")).Status);
+        var plan = await PlanAsync();
+        var response = await site.Client.GetAsync(
+            new Uri("/api/plan.ics?person=tomas", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal("text/calendar", response.Content.Headers.ContentType!.MediaType);
+        var calendar = Calendar.Load(await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
+        Assert.Contains(calendar.TimeZones, z => z.TzId == zone);
+        var wanted = Blocks(plan)
+            .Where(b => b["people"]!.AsArray().Any(p => (string)p! == "tomas"))
+            .SelectMany(b => b["parts"]!.AsArray().Select(p => (Time(p!["from"]).UtcDateTime, Time(p["to"]).UtcDateTime)))
+            .Order();
+        Assert.Equal(wanted, calendar.Events.Select(e => (e.Start!.AsUtc, e.End!.AsUtc)).Order());
+        Assert.All(calendar.Events, e => Assert.Equal(zone, e.Start!.TzId));
+        Assert.Contains(calendar.Events, e => e.Summary!.StartsWith("01", StringComparison.Ordinal));
+        var nobody = await site.Client.GetAsync(
+            new Uri("/api/plan.ics?person=nobody", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(422, (int)nobody.StatusCode);
+    }
+}

@@ -154,7 +154,7 @@ describe('the bands of a day', () => {
         }),
         'Ines',
       ),
-    ).toBe('Ines: 16:00 to the day after 09:15, do b, 5 of 12 left, 014');
+    ).toBe('Ines: 16:00 to the day after 09:15, do b, 014, 5 of 12 left');
   });
 
   it('takes nothing of another day', () => {

@@ -1,7 +1,7 @@
 import { useRef, useState } from 'react';
 import type { Block, PlanNow } from '../../api/types';
 import { useSize } from '../../ui/useSize';
-import { bandsOf, chainOf, sayOf, spanOf, type Band, type Piece } from './layout';
+import { bandsOf, chainOf, sayOf, sayWait, spanOf, whichOf, type Band, type Piece } from './layout';
 import { dayOf, minuteOf, minuteText, timeOf } from './wall';
 
 const nameWidth = 132;
@@ -258,7 +258,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
   const dropped = useRef(false);
   const movable = band.person && !waits && !block.underWay;
   const here = now !== null && block.underWay;
-  const words = waits ? `${block.wait}${band.name === block.number ? '' : `, ${block.number}`}` : block.title;
+  const words = waits ? block.wait : block.title;
   const look = waits
     ? 'items-center'
     : here || block.underWay
@@ -274,7 +274,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
         width: Math.max(waits ? 3 : 6, width - 2),
         height,
       }}
-      aria-label={sayOf(block, band.person ? band.name : `${band.name}${waits ? `, ${block.wait}` : ''}`)}
+      aria-label={waits ? sayWait(block, band.name) : sayOf(block, band.name)}
       title={`${block.title}, ${block.number}`}
       onPointerDown={(e) => {
         dropped.current = false;
@@ -313,12 +313,10 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
         <span
           className={`block px-2 leading-tight whitespace-nowrap ${waits ? 'mx-2 w-fit max-w-[calc(100%-1rem)] overflow-hidden bg-page' : ''}`}
         >
-          <b className="text-base">{words}</b>
-          {waits ? null : (
+          <b className="text-base">{words}</b>{' '}
+          {(!waits || band.name !== block.number) && (
             <span className={`text-base ${height < boxHeights[0] ? 'ml-2' : 'block'}`}>
-              {block.number}
-              {block.left === '' ? '' : `, ${block.left}`}
-              {block.pinnedAt != null || block.pinnedTo != null ? ' · pinned' : ''}
+              {waits ? block.number : whichOf(block)}
             </span>
           )}
         </span>

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import type { Block, PlanNow } from '../../api/types';
 import { useSettings } from '../../entry/reader';
-import { bandsOf, sayOf } from './layout';
-import { dayName, dayOf, minuteOf, minuteText } from './wall';
+import { bandsOf, sayOf, whichOf } from './layout';
+import { clockText, dayName, dayOf, minuteOf } from './wall';
 
 interface Props {
   plan: PlanNow;
@@ -11,6 +11,8 @@ interface Props {
   /** Every band, not one person's. */
   all?: boolean;
 }
+
+const thenOf = (block: Block): string => (block.wait === '' ? '' : `, then ${block.wait}`);
 
 /** A day as a list: one person's on a phone, everybody's for who reads and hears it. */
 export function DayList({ plan, day, onOpen, all = false }: Props) {
@@ -49,17 +51,19 @@ export function DayList({ plan, day, onOpen, all = false }: Props) {
                     type="button"
                     className={`flex min-h-16 w-full items-center gap-4 px-5 py-2 text-left ${p.from <= now && now < p.to ? 'bg-ink text-on-ink' : ''}`}
                     onClick={() => onOpen(p.block)}
-                    aria-label={sayOf(p.block, p.waits ? `${band.name}, ${p.block.wait}` : band.name)}
+                    aria-label={
+                      p.waits
+                        ? `${band.name}: ${clockText(p.from)} to ${clockText(p.to)}, ${p.block.wait}, ${p.block.number}`
+                        : `${sayOf(p.block, band.name, p)}${thenOf(p.block)}`
+                    }
                   >
                     <span className="w-28 shrink-0 text-title font-bold">
-                      {minuteText(p.from)} to {minuteText(p.to)}
-                    </span>
+                      {clockText(p.from)} to {clockText(p.to)}
+                    </span>{' '}
                     <span className="min-w-0 font-read text-title leading-tight">
-                      <b className="block">{p.waits ? p.block.wait : p.block.title}</b>
+                      <b className="block">{p.waits ? p.block.wait : p.block.title}</b>{' '}
                       <span className="block text-base">
-                        {p.block.number}
-                        {p.block.left === '' ? '' : `, ${p.block.left}`}
-                        {p.block.wait !== '' && !p.waits ? `, then ${p.block.wait}` : ''}
+                        {p.waits ? p.block.number : `${whichOf(p.block)}${thenOf(p.block)}`}
                       </span>
                     </span>
                   </button>

@@ -1,5 +1,5 @@
 import type { Block, PlanNow } from '../../api/types';
-import { dayAfter, dayOf, minuteOf } from './wall';
+import { clockText, dayAfter, dayOf, minuteOf } from './wall';
 
 const day = 24 * 60;
 
@@ -136,19 +136,30 @@ export function chainOf(bands: readonly Band[], shown: string): Point[][] {
   });
 }
 
-/** A block as it is read aloud: who, when, what, which. */
-export function sayOf(block: Block, who: string): string {
-  const part = block.parts[0];
-  const from = part?.from ?? block.startAt;
+/** A block as it is read aloud: who, when, what, which. Where a part of it is meant, the times are those. */
+export function sayOf(block: Block, who: string, part?: { from: number; to: number }): string {
+  const from = block.parts[0]?.from ?? block.startAt;
   const to = block.parts.at(-1)?.to ?? block.endAt;
-  const clock = (at: string): string => at.slice(11, 16);
   const over =
     dayOf(from) === dayOf(to)
       ? ''
       : dayAfter(dayOf(from), 1) === dayOf(to)
         ? 'the day after '
         : 'days later ';
-  return `${who}: ${clock(from)} to ${over}${clock(to)}, ${lower(block.title)}${block.left === '' ? '' : `, ${block.left}`}, ${block.number}`;
+  const when = part
+    ? `${clockText(part.from)} to ${clockText(part.to)}`
+    : `${from.slice(11, 16)} to ${over}${to.slice(11, 16)}`;
+  return `${who}: ${when}, ${lower(block.title)}, ${whichOf(block)}`;
 }
+
+/** Which build, how much of it is left, and whether it is pinned. */
+export const whichOf = (block: Block): string =>
+  [block.number, block.left, block.pinnedAt != null || block.pinnedTo != null ? 'pinned' : '']
+    .filter((w) => w !== '')
+    .join(', ');
+
+/** What waits, and until when, as it is read aloud. */
+export const sayWait = (block: Block, band: string): string =>
+  `${band}: ${block.wait}, ${block.number}, until ${block.readyAt.slice(11, 16)}`;
 
 export const lower = (title: string): string => title.charAt(0).toLowerCase() + title.slice(1);

@@ -13,6 +13,9 @@ export const timeOf = (at: string): string => `${Number(at.slice(11, 13))}:${at.
 export const minuteText = (minute: number): string =>
   `${Math.floor(minute / 60)}:${String(Math.round(minute) % 60).padStart(2, '0')}`;
 
+/** The same with two figures for the hour, as it stands in lists. */
+export const clockText = (minute: number): string => minuteText(minute).padStart(5, '0');
+
 const noon = (day: string): Date => new Date(`${day}T12:00:00Z`);
 
 /** A day by its name in the week. */

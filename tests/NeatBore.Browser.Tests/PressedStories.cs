@@ -91,7 +91,6 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
             builder.Find("//section[contains(@aria-label, 'The set on its tray')]").Text,
             StringComparison.Ordinal
         );
-        builder.Picture("rocker-tray");
         builder.Click("//section//button[starts-with(@aria-label, 'Rocker 7,')]");
         builder.Pick("turns", "so, and turns freely");
         builder.GoOn("Rocker 7: second side");

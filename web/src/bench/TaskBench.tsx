@@ -1,3 +1,4 @@
+import { NextUp } from '../screens/plan/NextUp';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
 import type { EngineSheet, PlaceTask, TaskRef } from '../api/types';
@@ -114,6 +115,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
   const also = (
     <>
       {task.standing === 'done' && <ToolsBack bench={bench} task={task.ref} />}
+      {task.standing === 'done' && <NextUp only={bench.me} />}
       <PutAside bench={bench} task={task} step={step} onDone={focus.call} />
       {clockOff !== null && (
         <ClockOff

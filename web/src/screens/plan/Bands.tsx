@@ -267,7 +267,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
   return (
     <button
       type="button"
-      className={`absolute touch-none overflow-hidden text-left ${waits ? '' : 'border-2'} ${look} ${open ? 'outline-4 outline-offset-1 outline-decide' : ''} ${moved ? 'z-20 opacity-80' : ''}`}
+      className={`absolute touch-none overflow-hidden text-left ${waits ? '' : whichOf(block).endsWith('pinned') ? 'border-2 border-l-8' : 'border-2'} ${look} ${open ? 'outline-4 outline-offset-1 outline-decide' : ''} ${moved ? 'z-20 opacity-80' : ''}`}
       style={{
         left: left + (moved?.x ?? 0),
         top: top + (moved?.y ?? 0),

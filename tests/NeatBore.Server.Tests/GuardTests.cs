@@ -127,6 +127,7 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
             var (path, _, _) in (await WritesAsync()).Where(w =>
                 !w.Path.EndsWith("/builds", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/recordings", StringComparison.Ordinal)
+                && !w.Path.EndsWith("/plan", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/shop", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/sheets", StringComparison.Ordinal)
                 && !w.Path.EndsWith("/settings", StringComparison.Ordinal)

@@ -120,7 +120,7 @@ public sealed class Site : IAsyncLifetime
     {
         var whole = JsonNode.Parse(command)!.AsObject();
         whole["id"] = (id ?? Guid.CreateVersion7()).ToString();
-        whole["doneAt"] = "2026-06-01T08:05:00+00:00";
+        whole["doneAt"] ??= "2026-06-01T08:05:00+00:00";
         var (status, body) = await PostAsync($"/api/builds/{build}/work", $$"""{"by":"{{by}}","commands":[{{whole.ToJsonString()}}]}""");
         Assert.Equal(200, status);
         return body;

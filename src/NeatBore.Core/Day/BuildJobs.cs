@@ -96,9 +96,10 @@ public sealed class BuildJobs(
                 continue;
             }
 
-            if (Question(left) is { } question || (missing is not null && !own.Any(Touched)))
+            var asked = Question(left);
+            if (asked is not null || (missing is not null && !own.Any(Touched)))
             {
-                _held.Add(new HeldBack(task, title, Question(left) is { } asked ? $"the owner’s answer: {asked}" : missing!));
+                _held.Add(new HeldBack(task, title, asked is null ? missing! : $"the owner’s answer: {asked}"));
                 return;
             }
 

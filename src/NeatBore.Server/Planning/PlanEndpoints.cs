@@ -1,8 +1,10 @@
 using Microsoft.AspNetCore.Http.HttpResults;
+using NeatBore.Core.Day;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Plan;
 using NeatBore.Plan.Shop;
+using NeatBore.Server.Builds;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Shops;
 using NeatBore.Store;
@@ -15,6 +17,9 @@ internal static class PlanEndpoints
 
     // A first plan is there within a second, as a rule; a change is shown with what follows from it.
     private static readonly TimeSpan s_first = TimeSpan.FromSeconds(1);
+
+    // Who comes back is asked about the gap then; what was never answered is not learned from.
+    private static readonly TimeSpan s_asked = TimeSpan.FromHours(12);
     private static readonly TimeSpan s_changed = TimeSpan.FromSeconds(4);
 
     public static void MapPlan(this IEndpointRouteBuilder app)
@@ -39,6 +44,11 @@ internal static class PlanEndpoints
             .ProducesValidationProblem(422)
             .WithTags("Plan")
             .WithSummary("Changes one of them; a lead's");
+        app.MapGet("/api/builds/{id:guid}/gaps", GapsAsync)
+            .Produces<IReadOnlyList<TaskWork.Gap>>()
+            .ProducesProblem(404)
+            .WithTags("Plan")
+            .WithSummary("Long gaps between entries of today's work, of which nobody has said yet whether it was worked on");
         app.MapGet("/api/plan.ics", CalendarAsync)
             .Produces(200, contentType: "text/calendar")
             .ProducesValidationProblem(422)
@@ -162,6 +172,19 @@ internal static class PlanEndpoints
 
         plan.Anew();
         return await SettingsAsync(reader, cancel);
+    }
+
+    private static async Task<IResult> GapsAsync(Guid id, BuildReader builds, TimeProvider clock, CancellationToken cancel)
+    {
+        if (await builds.ReadAsync(id, cancel) is not { } build)
+        {
+            return Results.NotFound();
+        }
+
+        var since = clock.GetUtcNow() - s_asked;
+        return TypedResults.Ok<IReadOnlyList<TaskWork.Gap>>([
+            .. build.Tasks.SelectMany(t => TaskWork.Unanswered(build, t.Ref)).Where(g => g.Until >= since),
+        ]);
     }
 
     private static async Task<IResult> CalendarAsync(PlanKeeper plan, string? person, CancellationToken cancel)

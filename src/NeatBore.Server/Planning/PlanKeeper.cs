@@ -85,16 +85,18 @@ internal sealed class PlanKeeper(
             _askedAt = time.GetUtcNow();
             _done = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
             Want();
+            _search?.Cancel();
         }
-
-        _search?.Cancel();
     }
 
     /// <summary>Ends the search that runs; the last plan stays.</summary>
     public void Stop()
     {
-        _fault = _result is null ? "" : "The search was stopped. The last plan stays.";
-        _search?.Cancel();
+        lock (_lock)
+        {
+            _fault = _result is null ? "" : "The search was stopped. The last plan stays.";
+            _search?.Cancel();
+        }
     }
 
     /// <summary>Agrees what is shown, or what is offered in place of it.</summary>
@@ -192,17 +194,22 @@ internal sealed class PlanKeeper(
     private async Task<Result> PlanAsync(CancellationToken cancel)
     {
         var read = await reader.ReadAsync(cancel);
+        if (_result is { } last && last.Read.Of == read.Of && read.Day.Now - last.Read.Day.Now < s_old)
+        {
+            // A reading more of what is under way moves nothing.
+            return last;
+        }
+
         var fresh = await SearchAsync(read.Day, Effort, cancel);
         if (fresh.Status == DayPlan.Status.Impossible)
         {
-            // The last good plan stays, with what clashes beside it.
-            return new Result(
-                read,
-                _result?.Plan is { Blocks.Count: > 0 } last ? last with { Impossible = fresh.Impossible } : fresh,
-                null,
-                "",
-                ""
-            );
+            // The last good plan stays, with what clashes beside it; where there is none, the one without what was pinned.
+            var good =
+                _result?.Plan is { Blocks.Count: > 0 } there ? there
+                : read.Day.Pins.Count > 0 ? await SearchAsync(read.Day with { Pins = [] }, Effort, cancel)
+                : fresh;
+            var shown = good with { Impossible = fresh.Impossible, Blocks = [.. good.Blocks.Select(b => ByHand(b, read.Day.Pins))] };
+            return new Result(read, shown, null, "", "");
         }
 
         if (read.Agreed is null)

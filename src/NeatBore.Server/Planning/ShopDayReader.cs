@@ -22,7 +22,11 @@ internal sealed class ShopDayReader(
     private const int Page = 200;
 
     /// <summary>A shop's day, what was agreed and by whom, and builds that nobody has asked anything of.</summary>
-    public sealed record Read(ShopDay Day, KeptPlan? Agreed, IReadOnlyList<UnlistedBuild> Unlisted);
+    /// <param name="Day">The shop's day.</param>
+    /// <param name="Agreed">The plan as it was agreed; null for none.</param>
+    /// <param name="Unlisted">Those builds.</param>
+    /// <param name="Of">What a plan of it depends on, but for how far what is under way has got: the same for the same.</param>
+    public sealed record Read(ShopDay Day, KeptPlan? Agreed, IReadOnlyList<UnlistedBuild> Unlisted, string Of);
 
     /// <summary>What the plan goes by, without the builds.</summary>
     public async Task<(PlanShelf.Kept Kept, TimeZoneInfo Zone, IReadOnlyList<WeekOf> People, IReadOnlyList<Thing> Things)> SettingsAsync(
@@ -116,9 +120,31 @@ internal sealed class ShopDayReader(
                 kept.Agreed is { } agreed ? JsonSerializer.Deserialize(agreed.Body, Json.Of<IReadOnlyList<DayPlan.Planned>>())! : []
             ),
             kept.Agreed,
-            unlisted
+            unlisted,
+            Of(kept, people, things, planned)
         );
     }
+
+    private static string Of(PlanShelf.Kept kept, IReadOnlyList<WeekOf> people, IReadOnlyList<Thing> things, List<ShopBuild> builds) =>
+        JsonSerializer.Serialize(
+            new
+            {
+                kept.Zone,
+                kept.Hours,
+                kept.Pins,
+                Agreed = kept.Agreed?.At,
+                people = people.Select(p => p.Id),
+                things,
+                builds = builds.Select(b => new
+                {
+                    b.Build,
+                    b.Due,
+                    held = b.Day.Held.Select(h => $"{h.Title} {h.Because}"),
+                    b.Day.CrankUntil?.Until,
+                    jobs = b.Day.Jobs.Select(j => $"{j.Id} {j.UnderWay?.Id} {j.NotBefore?.Until:O} {j.BeginBy:O} {j.Then?.Minutes}"),
+                }),
+            }
+        );
 
     private static TimeZoneInfo Zone(string? id) =>
         id is not null && TimeZoneInfo.TryFindSystemTimeZoneById(id, out var zone) ? zone : TimeZoneInfo.Local;

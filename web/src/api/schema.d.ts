@@ -952,6 +952,53 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/builds/{id}/gaps": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Long gaps between entries of today's work, of which nobody has said yet whether it was worked on */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    id: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TaskWorkGap"][];
+                    };
+                };
+                /** @description Not Found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/problem+json": components["schemas"]["ProblemDetails"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan.ics": {
         parameters: {
             query?: never;
@@ -11302,6 +11349,21 @@ export interface components {
             /** Format: double */
             upDeg: null | number;
             pressed: null | components["schemas"]["PressedKind"];
+        };
+        /** @description A long time between two entries of a task, of which nobody has said whether it was worked. */
+        TaskWorkGap: {
+            /** @description The task. */
+            task: components["schemas"]["TaskRef"];
+            /**
+             * Format: date-time
+             * @description When the entry before it was done.
+             */
+            from: string;
+            /**
+             * Format: date-time
+             * @description When the entry after it was done.
+             */
+            until: string;
         };
         /** @description What to do with the heat. */
         ThermalFitAnswer: {

@@ -92,6 +92,7 @@ export type ToolMatchAnswer = Schema['ToolMatchAnswer'];
 export type ToolMatchRequest = Schema['ToolMatchRequest'];
 export type ToolNeed = Schema['ToolMatchToolNeed'];
 export type Verdict = Schema['Verdict'];
+export type Gap = Schema['TaskWorkGap'];
 export type Block = Schema['Block'];
 export type ChangePlan = Schema['ChangePlan'];
 export type ChangePlanSettings = Schema['ChangePlanSettings'];

@@ -6,6 +6,7 @@ import { BigView } from './BigView';
 import { ReadingBox } from './boxes/ReadingBox';
 import { CallBand } from './call/CallBand';
 import { ClockOff, PutAside } from './call/PutAside';
+import { GapAsked } from './call/GapAsked';
 import { ToolsBack } from './call/ToolsBack';
 import { Choices } from './Choices';
 import { FigureButtons } from './FigureButtons';
@@ -115,6 +116,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
   const also = (
     <>
       {task.standing === 'done' && <ToolsBack bench={bench} task={task.ref} />}
+      <GapAsked bench={bench} build={build} task={task.ref} />
       {task.standing === 'done' && <NextUp only={bench.me} />}
       <PutAside bench={bench} task={task} step={step} onDone={focus.call} />
       {clockOff !== null && (

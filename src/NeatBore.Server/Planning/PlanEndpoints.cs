@@ -24,9 +24,15 @@ internal static class PlanEndpoints
 
     public static void MapPlan(this IEndpointRouteBuilder app)
     {
-        app.MapGet("/api/plan", async (PlanKeeper plan, CancellationToken cancel) => TypedResults.Ok(await plan.NowAsync(s_first, cancel)))
+        app.MapGet(
+                "/api/plan",
+                async (PlanKeeper plan, CancellationToken cancel, bool kept = false) =>
+                    TypedResults.Ok(kept ? await plan.KeptAsync(cancel) : await plan.NowAsync(s_first, cancel))
+            )
             .WithTags("Plan")
-            .WithSummary("Who does what when, as agreed; and what is late, what moved, what is better");
+            .WithSummary(
+                "Who does what when, as agreed; and what is late, what moved, what is better. With kept, only where a plan was agreed"
+            );
         app.MapPost("/api/plan", ChangeAsync)
             .Accepts<ChangePlan>("application/json")
             .Produces<PlanNow>()

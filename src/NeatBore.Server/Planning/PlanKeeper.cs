@@ -40,7 +40,10 @@ internal sealed class PlanKeeper(
     private Result? _result;
     private string _progress = "";
     private string _fault = "";
-    private bool _searching;
+
+    // How often a plan was wanted, and how much of that is answered for.
+    private int _asked;
+    private int _answered;
 
     /// <summary>What came of the last search.</summary>
     /// <param name="Read">The shop then.</param>
@@ -76,6 +79,12 @@ internal sealed class PlanKeeper(
 
         return await WordsAsync(cancel);
     }
+
+    /// <summary>The same for who only wants to know what is next: a shop that has agreed no plan is not planned for.</summary>
+    public async Task<PlanNow> KeptAsync(CancellationToken cancel) =>
+        _result is null && !Busy && (await shelf.ReadAsync(cancel)).Agreed is null
+            ? await WordsAsync(cancel)
+            : await NowAsync(TimeSpan.Zero, cancel);
 
     /// <summary>Plans anew: something was changed.</summary>
     public void Anew()
@@ -113,7 +122,7 @@ internal sealed class PlanKeeper(
     }
 
     /// <summary>Whether a plan is looked for, or about to be.</summary>
-    private bool Busy => _searching || _wanted.CurrentCount > 0;
+    private bool Busy => _answered != _asked;
 
     /// <summary>A job of the plan that is shown; null where it is not there.</summary>
     public Block? Find(string job) => _result?.Plan.Blocks.FirstOrDefault(b => b.Id == job);
@@ -131,7 +140,12 @@ internal sealed class PlanKeeper(
             }
 
             using var search = CancellationTokenSource.CreateLinkedTokenSource(stoppingToken);
-            (_search, _searching, _progress) = (search, true, "");
+            int asked;
+            lock (_lock)
+            {
+                (_search, _progress, asked) = (search, "", _asked);
+            }
+
             try
             {
                 _result = await PlanAsync(search.Token);
@@ -157,8 +171,8 @@ internal sealed class PlanKeeper(
 
             lock (_lock)
             {
-                (_search, _searching) = (null, false);
-                if (_wanted.CurrentCount == 0)
+                (_search, _answered) = (null, asked);
+                if (!Busy)
                 {
                     _done.TrySetResult();
                 }
@@ -169,6 +183,7 @@ internal sealed class PlanKeeper(
     // Called with the lock held.
     private void Want()
     {
+        _asked++;
         if (_wanted.CurrentCount == 0)
         {
             _wanted.Release();

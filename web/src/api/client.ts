@@ -140,6 +140,8 @@ export const api = {
   shop: () => ask<ShopNow>('/api/shop'),
   gaps: (id: string) => ask<Gap[]>(`/api/builds/${id}/gaps`),
   plan: () => ask<PlanNow>('/api/plan'),
+  /** Only where one was agreed: to look at what is next begins no search. */
+  planKept: () => ask<PlanNow>('/api/plan?kept=true'),
   changePlan: (change: ChangePlan) => ask<PlanNow>('/api/plan', change),
   planSettings: () => ask<PlanSettings>('/api/plan/settings'),
   changePlanSettings: (change: ChangePlanSettings) => ask<PlanSettings>('/api/plan/settings', change),

@@ -803,10 +803,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Who does what when, as agreed; and what is late, what moved, what is better */
+        /** Who does what when, as agreed; and what is late, what moved, what is better. With kept, only where a plan was agreed */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    kept?: boolean;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;

@@ -4,7 +4,7 @@ import { addressOf } from '../../bench/address';
 import { spanText, useNow } from '../../bench/call/clock';
 import { play } from '../../bench/state/sounds';
 import { lower } from './layout';
-import { usePlan } from './usePlan';
+import { useKeptPlan } from './usePlan';
 import { dayOf, saidOn, timeOf } from './wall';
 
 /** A window that closes in so long is told of, with a sound. */
@@ -12,7 +12,7 @@ const soon = 10 * 60_000;
 
 /** What each person does next by the plan, in a line each, and a window that is about to close; nothing where nothing is planned. */
 export function NextUp({ only }: { only?: string }) {
-  const plan = usePlan().data;
+  const plan = useKeptPlan().data;
   const now = useNow();
   const next = plan?.plan?.next.filter((n) => only === undefined || n.person === only) ?? [];
   const closing = next.filter((n) => {

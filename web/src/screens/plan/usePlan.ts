@@ -13,6 +13,10 @@ export const usePlan = () =>
     refetchInterval: (query) => (query.state.data?.searching || !query.state.data?.plan ? 1_000 : 15_000),
   });
 
+/** What is known of it, for who only wants to know what is next. */
+export const useKeptPlan = () =>
+  useQuery({ queryKey: ['plan', 'kept'], queryFn: api.planKept, refetchInterval: 30_000 });
+
 /** Changes it, or says in words why not. */
 export function useChangePlan() {
   const client = useQueryClient();

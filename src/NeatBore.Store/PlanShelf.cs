@@ -145,30 +145,6 @@ public sealed class PlanShelf(Database database)
         await connection.ExecuteAsync(new CommandDefinition(sql, rows, cancellationToken: cancel));
     }
 
-    private async Task SettingAsync(
-        (string Kind, string Id, string Body, string By) change,
-        string sql,
-        object row,
-        CancellationToken cancel
-    )
-    {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await connection.ExecuteAsync(new CommandDefinition(sql, row, transaction, cancellationToken: cancel));
-        await connection.ExecuteAsync(
-            new CommandDefinition(
-                "insert into setting_changed (kind, id, body, by_name) values (@Kind, @Id, @Body::jsonb, @By)",
-                new
-                {
-                    change.Kind,
-                    change.Id,
-                    change.Body,
-                    change.By,
-                },
-                transaction,
-                cancellationToken: cancel
-            )
-        );
-        await transaction.CommitAsync(cancel);
-    }
+    private Task SettingAsync((string, string, string, string) change, string sql, object row, CancellationToken cancel) =>
+        ShopSettings.ChangeAsync(database, change, sql, row, cancel);
 }

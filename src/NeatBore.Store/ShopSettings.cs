@@ -141,11 +141,21 @@ public sealed class ShopSettings(Database database)
             cancel
         );
 
-    private async Task ChangeAsync(string kind, string id, string body, string by, string sql, object row, CancellationToken cancel)
+    private Task ChangeAsync(string kind, string id, string body, string by, string sql, object row, CancellationToken cancel) =>
+        ChangeAsync(database, (kind, id, body, by), sql, row, cancel);
+
+    /// <summary>Changes something that a shop goes by, and keeps who did.</summary>
+    internal static async Task ChangeAsync(
+        Database database,
+        (string Kind, string Id, string Body, string By) change,
+        string sql,
+        object row,
+        CancellationToken cancel
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
-        await PutAsync(connection, transaction, (kind, id, body, by), sql, row, cancel);
+        await PutAsync(connection, transaction, change, sql, row, cancel);
         await transaction.CommitAsync(cancel);
     }
 

@@ -55,7 +55,6 @@ public sealed record ChangePlan(string By, DayPlan.Pin? Pin = null, bool Agree =
 
 /// <summary>When people work and what the shop has; what a plan goes by.</summary>
 /// <param name="Zone">The zone of the shop's clock.</param>
-/// <param name="Default">Whether the hours are a Neat Bore default still, by person.</param>
 /// <param name="People">Everybody who works, with a week.</param>
 /// <param name="Things">What the shop has one or a few of.</param>
 public sealed record PlanSettings(string Zone, IReadOnlyList<WeekOf> People, IReadOnlyList<Thing> Things);

@@ -3,8 +3,14 @@ using static NeatBore.Plan.Problem;
 namespace NeatBore.Plan;
 
 /// <summary>What is taken so far while a plan is made job by job.</summary>
-internal sealed class Board(Problem problem)
+/// <param name="problem">What is planned.</param>
+/// <param name="again">Whether a job's place is that of the plan before, where that is free.</param>
+internal sealed class Board(Problem problem, bool again = false)
 {
+    private readonly Dictionary<int, (long Start, IReadOnlyList<int> People)> _before = again
+        ? problem.Before.Where(b => b.People is not null).DistinctBy(b => b.Job).ToDictionary(b => b.Job, b => (b.Start, b.People!))
+        : [];
+
     private readonly List<int> _taken = [];
     private readonly Slot?[] _at = new Slot?[problem.Jobs.Count];
 
@@ -75,6 +81,11 @@ internal sealed class Board(Problem problem)
             return pinned >= from ? Fits(job, pinned) : null;
         }
 
+        if (_before.TryGetValue(job.Index, out var before) && before.Start >= from && Again(job, before.Start, before.People) is { } same)
+        {
+            return same;
+        }
+
         // Something changes only where hours begin, or where something that is in the way ends.
         for (var time = from; time < long.MaxValue; time = Next(job, time))
         {
@@ -86,6 +97,13 @@ internal sealed class Board(Problem problem)
 
         return null;
     }
+
+    private Slot? Again(Work job, long start, IReadOnlyList<int> people) =>
+        people.Count == job.People && people.All(job.Who.Contains) && job.Pinned.All(people.Contains)
+            ? people.Count > 0
+                ? Try(job, start, people)
+                : Fits(job, start)
+            : null;
 
     private long Next(Work job, long from)
     {

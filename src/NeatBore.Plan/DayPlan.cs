@@ -193,11 +193,11 @@ public static class DayPlan
         return new Search(new Problem(request), progress, cancel).Solve();
     }
 
-    /// <summary>The same for a shop, whose builds bring a crank each.</summary>
-    internal static Answer SolveShop(Request request, IProgress<Progress>? progress, CancellationToken cancel)
+    /// <summary>The same for a shop, whose builds bring a crank and a stand each.</summary>
+    internal static Answer SolveShop(Request request, IProgress<Progress>? progress, CancellationToken cancel, bool why = true)
     {
         Soundness.Check(request, MostJobs);
-        return new Search(new Problem(request), progress, cancel).Solve();
+        return new Search(new Problem(request), progress, cancel, why).Solve();
     }
 
     /// <summary>How far a search is: the aim it is at, 1 to 5, and the best plan so far.</summary>

@@ -58,7 +58,7 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
         return best;
     }
 
-    private (long Late, long Finish) Value(Solution plan) => (plan.Late(problem), plan.Finish(problem));
+    private (long Late, long Finish, long Moved) Value(Solution plan) => (plan.Late(problem), plan.Finish(problem), problem.Moved(plan));
 
     /// <summary>The jobs of builds that are late.</summary>
     private List<int> Late(Solution plan)

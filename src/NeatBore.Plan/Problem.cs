@@ -84,6 +84,14 @@ internal sealed class Problem
 
     public IReadOnlyList<(int Job, long Start, IReadOnlyList<int>? People)> Before { get; }
 
+    /// <summary>How many jobs of a plan lie elsewhere, or with others, than before.</summary>
+    public long Moved(Solution plan) => Before.Count(b => !Same(plan, b));
+
+    private static bool Same(Solution plan, (int Job, long Start, IReadOnlyList<int>? People) before) =>
+        before.People is { } people
+        && plan.Starts[before.Job] == before.Start
+        && plan.People[before.Job].Order().SequenceEqual(people.Order());
+
     /// <summary>Which jobs windows tie together.</summary>
     public Tied Tied => _tied ??= new Tied(this);
 

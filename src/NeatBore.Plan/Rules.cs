@@ -28,13 +28,27 @@ internal static class Rules
     /// <summary>The plan of each rule that comes to an end, with the order that made it, the best first.</summary>
     public static IReadOnlyList<(Solution Plan, double[] Order)> Plans(Problem problem) =>
         [
-            .. All.Select(rule => rule(problem))
-                .Select(order => (Plan: Plan(problem, order), Order: order))
+            .. All.Select(rule => (Order: rule(problem), Again: false))
+                .Concat(problem.Before.Count > 0 ? [(AsBefore(problem), true)] : [])
+                .Select(o => (Plan: Plan(problem, o.Order, o.Again), o.Order))
                 .Where(p => p.Plan is not null)
                 .Select(p => (Plan: p.Plan!, p.Order))
                 .OrderBy(p => p.Plan.Late(problem))
-                .ThenBy(p => p.Plan.Finish(problem)),
+                .ThenBy(p => p.Plan.Finish(problem))
+                .ThenBy(p => problem.Moved(p.Plan)),
         ];
+
+    /// <summary>In the order of the plan before; what is new comes last.</summary>
+    private static double[] AsBefore(Problem problem)
+    {
+        var order = problem.Jobs.Select(_ => (double)problem.Horizon).ToArray();
+        foreach (var (job, start, _) in problem.Before)
+        {
+            order[job] = start;
+        }
+
+        return order;
+    }
 
     // A search looks a week past the worst of the rules.
     private const long WeekMinutes = 7 * 24 * 60;
@@ -44,9 +58,12 @@ internal static class Rules
         Math.Min(problem.Horizon, plans.Select(s => s.Finish(problem)).DefaultIfEmpty(problem.Horizon).Max() + WeekMinutes);
 
     /// <summary>A plan by one order: lowest first, of those whose turn has come.</summary>
-    public static Solution? Plan(Problem problem, IReadOnlyList<double> order)
+    /// <param name="problem">What is planned.</param>
+    /// <param name="order">A number a job.</param>
+    /// <param name="again">Whether each has the place that it had before, where that is free.</param>
+    public static Solution? Plan(Problem problem, IReadOnlyList<double> order, bool again = false)
     {
-        var board = new Board(problem);
+        var board = new Board(problem, again);
         var tied = problem.Tied;
         var open = tied.Before.Select(b => b.Count).ToArray();
         var turn = new PriorityQueue<int, (double, int)>();

@@ -6,7 +6,11 @@ using static NeatBore.Plan.DayPlan;
 namespace NeatBore.Plan;
 
 /// <summary>One aim after the other, each kept while the next is sought; the solver's time is shared between them.</summary>
-internal sealed class Search(Problem problem, IProgress<Progress>? progress, CancellationToken cancel)
+/// <param name="problem">What is planned.</param>
+/// <param name="progress">Told of each better plan.</param>
+/// <param name="cancel">Ends the search; there is no plan then.</param>
+/// <param name="why">Whether the jobs that clash are sought where there is no plan: that may take longer than a plan.</param>
+internal sealed class Search(Problem problem, IProgress<Progress>? progress, CancellationToken cancel, bool why = true)
 {
     private const int Aims = 5;
 
@@ -54,7 +58,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             var (found, impossible) = Step(model, null, null, 0);
             if (impossible)
             {
-                return Never(Clashes.Smallest(problem, cancel));
+                return Never(why ? Clashes.Smallest(problem, cancel) : new Clash("There is no plan.", []));
             }
 
             if (found is null)
@@ -188,19 +192,8 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             kept.Add(same);
         }
 
-        return Least(
-            model,
-            LinearExpr.Constant(problem.Before.Count) - LinearExpr.Sum(kept),
-            best,
-            s => problem.Before.Count(b => !Same(s, b)),
-            "moved",
-            3,
-            1
-        );
+        return Least(model, LinearExpr.Constant(problem.Before.Count) - LinearExpr.Sum(kept), best, problem.Moved, "moved", 3, 1);
     }
-
-    private static bool Same(Solution s, (int Job, long Start, IReadOnlyList<int>? People) before) =>
-        before.People is { } people && s.Starts[before.Job] == before.Start && s.People[before.Job].Order().SequenceEqual(people.Order());
 
     private Solution Changes(PlanModel model, Solution best)
     {

@@ -10,7 +10,7 @@ public sealed record KeptHours(string Person, string Body);
 public sealed record KeptThing(string Id, string Name, int Count);
 
 /// <summary>What is settled of a job by hand.</summary>
-public sealed record KeptPin(string Job, string? Person, DateTimeOffset? At);
+public sealed record KeptPin(string Job, string? Person, DateTimeOffset? At, DateTimeOffset? NotBefore, int? Minutes, string By);
 
 /// <summary>A plan as it was agreed, as it is written.</summary>
 public sealed record KeptPlan(DateTimeOffset At, string By, string Body);
@@ -47,7 +47,8 @@ public sealed class PlanShelf(Database database)
                 select zone from shop;
                 select person, body::text as body from hours order by person;
                 select id, name, count from thing order by rank, id;
-                select job, person, at from plan_pin where person is not null or at is not null order by job;
+                select job, person, at, not_before, minutes, by_name from plan_pin
+                where person is not null or at is not null or not_before is not null or minutes is not null order by job;
                 select at, by_name as by, body::text as body from plan_agreed;
                 select build, kind, place, count, minutes from took;
                 """,
@@ -57,14 +58,14 @@ public sealed class PlanShelf(Database database)
         var zone = await all.ReadFirstOrDefaultAsync<string?>();
         var hours = await all.ReadAsync<(string Person, string Body)>();
         var things = await all.ReadAsync<(string Id, string Name, int Count)>();
-        var pins = await all.ReadAsync<(string Job, string? Person, DateTime? At)>();
+        var pins = await all.ReadAsync<(string Job, string? Person, DateTime? At, DateTime? NotBefore, int? Minutes, string By)>();
         var agreed = (await all.ReadAsync<(DateTime At, string By, string Body)>()).ToList();
         var took = await all.ReadAsync<(Guid Build, string Kind, string Place, int Count, double Minutes)>();
         return new Kept(
             zone,
             [.. hours.Select(h => new KeptHours(h.Person, h.Body))],
             [.. things.Select(t => new KeptThing(t.Id, t.Name, t.Count))],
-            [.. pins.Select(p => new KeptPin(p.Job, p.Person, p.At))],
+            [.. pins.Select(p => new KeptPin(p.Job, p.Person, p.At, p.NotBefore, p.Minutes, p.By))],
             agreed is [var plan] ? new KeptPlan(plan.At, plan.By, plan.Body) : null,
             [.. took.Select(t => new KeptTook(t.Build, t.Kind, t.Place, t.Count, t.Minutes))]
         );
@@ -96,18 +97,22 @@ public sealed class PlanShelf(Database database)
         SettingAsync(("zone", "zone", JsonSerializer.Serialize(zone), by), "update shop set zone = @zone", new { zone }, cancel);
 
     /// <summary>Settles something of a job, or nothing any more.</summary>
-    public Task PutPinAsync(KeptPin pin, string by, CancellationToken cancel = default) =>
+    public Task PutPinAsync(KeptPin pin, CancellationToken cancel = default) =>
         RunAsync(
             """
-            insert into plan_pin (job, person, at, by_name) values (@Job, @Person, @At, @by)
-            on conflict (job) do update set person = excluded.person, at = excluded.at, by_name = excluded.by_name
+            insert into plan_pin (job, person, at, not_before, minutes, by_name)
+            values (@Job, @Person, @At, @NotBefore, @Minutes, @By)
+            on conflict (job) do update set person = excluded.person, at = excluded.at, not_before = excluded.not_before,
+                minutes = excluded.minutes, by_name = excluded.by_name
             """,
             new
             {
                 pin.Job,
                 pin.Person,
                 At = pin.At?.UtcDateTime,
-                by,
+                NotBefore = pin.NotBefore?.UtcDateTime,
+                pin.Minutes,
+                pin.By,
             },
             cancel
         );

@@ -576,6 +576,15 @@ public sealed class Builder : IDisposable
 
     public void Click(string xpath) => Find(xpath).Click();
 
+    /// <summary>Takes something with the mouse and lets it go so many pixels away.</summary>
+    public void Drag(IWebElement what, int right, int down) =>
+        new OpenQA.Selenium.Interactions.Actions(_driver)
+            .ClickAndHold(what)
+            .MoveByOffset(right / 2, down / 2)
+            .MoveByOffset(right - (right / 2), down - (down / 2))
+            .Release()
+            .Perform();
+
     /// <summary>Picks a tool of the crib at the open place, whose list the key that led there may have opened already.</summary>
     public void FromCrib(string tool)
     {

@@ -65,6 +65,8 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         builder.See("018 is ");
         builder.Wait("return [...document.querySelectorAll('section p')].some(p => /^018 is .* late/.test(p.textContent))");
         builder.See("is pinned elsewhere by hand");
+        builder.Click("//button[.='Agree this one']");
+        builder.SeeNot("As agreed it can’t be kept");
         builder.Open($"{app.Address}/plan?day={later}");
         builder.Click(label);
         builder.IsAccessible();
@@ -76,6 +78,41 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         Assert.Equal("Ines", (string)(await PlanAsync())["agreedBy"]!);
         var pinned = Block(await PlanAsync(), "018", "old ones out");
         Assert.NotNull(pinned["pinnedAt"]);
+    }
+
+    [Fact]
+    public async Task A_block_is_dragged_to_another_time_given_its_minutes_and_freed_again()
+    {
+        var plan = await PlanAsync();
+        var before = Block(plan, "014", "Gear off");
+        async Task<JsonNode> Settled() => Block(await PlanAsync(), "014", "Gear off");
+        using var builder = new Builder();
+        builder.Open($"{app.Address}/plan?day={((string)before["startAt"]!)[..10]}");
+        const string label = "//main//button[contains(@aria-label, 'gear off, 014')]";
+        builder.Drag(builder.Find(label), 120, 0);
+        await App.Until(async () => (await Settled())["pinnedAt"] is not null);
+        var at = DateTimeOffset.Parse((string)(await Settled())["pinnedAt"]!, CultureInfo.InvariantCulture);
+        var moved = at - DateTimeOffset.Parse((string)before["startAt"]!, CultureInfo.InvariantCulture);
+        Assert.InRange(moved.TotalMinutes, 20, 240);
+        Assert.Equal(0, at.Minute % 5);
+        builder.Click(label);
+        builder.Find("//label[contains(., 'All of it')]//input").SendKeys("35" + Keys.Enter);
+        await App.Until(async () => (int?)(await Settled())["typedMinutes"] == 35);
+        var typed = await Settled();
+        Assert.Equal(
+            ("typed by Ines", at),
+            ((string)typed["minutes"]!, DateTimeOffset.Parse((string)typed["startAt"]!, CultureInfo.InvariantCulture))
+        );
+        Assert.Equal(at.AddMinutes(35), DateTimeOffset.Parse((string)typed["endAt"]!, CultureInfo.InvariantCulture));
+        builder.Open($"{app.Address}/plan?day={((string)typed["startAt"]!)[..10]}");
+        builder.Click(label);
+        builder.Click("//button[.='Not before then']");
+        await App.Until(async () => (await Settled())["notBefore"] is not null);
+        Assert.Null((await Settled())["pinnedAt"]);
+        builder.Open($"{app.Address}/plan?day={((string)typed["startAt"]!)[..10]}");
+        builder.Click(label);
+        builder.Click("//button[starts-with(., 'Free again')]");
+        await App.Until(async () => (await Settled()) is var free && free["notBefore"] is null && free["typedMinutes"] is null);
     }
 
     [Fact]

@@ -13,7 +13,7 @@ public class DayTests
     private static readonly TaskRef s_cover = new("timing-cover", "cover");
     private static readonly TaskRef s_seal = new("front-seal", "cover");
 
-    private static BuildDay Day(Workbench bench, double minutes = 0, LearnedMinutes? learned = null) =>
+    private static BuildDay Day(Workbench bench, double minutes = 0, LearnedMinutes? learned = null, string typed = "") =>
         new BuildJobs(
             bench.Build,
             "014",
@@ -21,6 +21,7 @@ public class DayTests
             Workbench.Demo<Shop>("shop.json"),
             Workbench.Start.AddMinutes(bench.Minutes + minutes),
             learned ?? LearnedMinutes.Nothing,
+            job => job == typed ? (90, "Ines") : null,
             day => new DateTimeOffset(day.ToDateTime(new TimeOnly(8, 0)), TimeSpan.Zero)
         ).Jobs();
 
@@ -106,6 +107,11 @@ public class DayTests
         var left = Day(bench).Jobs;
         Assert.Equal(whole.Select(j => j.Id), left.Select(j => j.Id));
         Assert.True(left[0].Minutes < whole[0].Minutes, $"{left[0].Minutes} of {whole[0].Minutes}");
+        // Typed minutes win, and are for the whole of it.
+        var typed = Day(bench, typed: left[0].Id).Jobs[0];
+        Assert.Equal("typed by Ines", typed.From.Words);
+        Assert.InRange(typed.Minutes, 1, 89);
+        Assert.Equal(90, Day(Asked(Workbench.BalancerOn), typed: left[0].Id).Jobs[0].Minutes);
         Assert.Equal(("goes on", "ines"), (left[0].Left, left[0].UnderWay?.Id));
         Assert.All(left.Skip(1), j => Assert.Null(j.UnderWay));
         Assert.Null(Day(bench, minutes: 31).Jobs[0].UnderWay);

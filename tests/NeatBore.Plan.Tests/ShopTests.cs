@@ -190,7 +190,7 @@ public class ShopTests
         var agreed = Agreed(plan);
         Assert.Equal("", Compared.Broken(plan, agreed, [], s_now));
         var other = plan.Blocks.Single(b => b.Number == late);
-        var pins = (List<Pin>)[new Pin(other.Id, null, s_now)];
+        var pins = (List<Settled>)[new Settled(other.Id, null, s_now)];
         var pinned = Plan(shop with { Pins = pins, Agreed = [] });
         Assert.Equal(s_now, At(pinned, other.Id).StartAt);
         Assert.Equal(0, pinned.Builds.Single(b => b.Number == late).LateHours);
@@ -203,6 +203,119 @@ public class ShopTests
         Assert.Equal("A better plan: all ready 45 min sooner.", Compared.Gain(sooner, plan));
         Assert.Equal("", Compared.Gain(plan, plan));
     }
+
+    [Fact]
+    public void One_works_at_an_engine_at_a_time_and_another_at_the_bench()
+    {
+        var (one, two) = (Job("014", "one", 60) with { Stand = true }, Job("014", "two", 60) with { Stand = true });
+        var bench = Job("014", "bench", 60);
+        var plan = Plan(Shop(Build("014", null, one, two, bench)));
+        Assert.Equal(s_now.AddMinutes(120), plan.FinishAt);
+        var (first, second) = (At(plan, one.Id), At(plan, two.Id));
+        Assert.True(first.EndAt <= second.StartAt || second.EndAt <= first.StartAt);
+        // Without a stand between them two people have three jobs done in the same time, but nothing keeps them apart.
+        var apart = Plan(Shop(Build("014", null, one with { Stand = false }, two with { Stand = false })));
+        Assert.Equal(s_now.AddMinutes(60), apart.FinishAt);
+    }
+
+    [Fact]
+    public void A_job_that_is_not_to_begin_before_a_time_does_not_and_says_so()
+    {
+        var job = Job("014", "cover", 30);
+        var from = s_now.AddMinutes(73).AddSeconds(20);
+        var shop = Shop(Build("014", null, job)) with { Pins = [new Settled(job.Id, NotBefore: from)] };
+        var block = Assert.Single(Plan(shop).Blocks);
+        Assert.Equal((s_now.AddMinutes(74), from, "typed so by hand"), (block.StartAt, block.NotBefore, block.Waits));
+        // It may still come later than that: Ines and Tomas are at something until ten.
+        var busy = Plan(
+            Shop(Build("014", null, job), Build("015", s_today, Job("015", "a", 120), Job("015", "b", 120))) with
+            {
+                Pins = shop.Pins,
+            }
+        );
+        Assert.Equal(s_now.AddMinutes(120), At(busy, job.Id).StartAt);
+        Assert.Equal(s_now, Assert.Single(Plan(shop with { Pins = [new Settled(job.Id, At: s_now.AddDays(-1))] }).Blocks).StartAt);
+        var agreed = (List<Planned>)[new Planned(job.Id, s_now.AddMinutes(60), ["ines"])];
+        Assert.Contains("pinned elsewhere", Compared.Broken(Plan(shop), agreed, shop.Pins, s_now), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_pin_by_hand_takes_the_place_of_what_somebody_was_to_do_next()
+    {
+        var (next, other) = (Job("014", "next", 60), Job("015", "other", 60));
+        var shop = Shop(Build("014", null, next), Build("015", null, other)) with
+        {
+            People = [s_ines],
+            Agreed = [new Planned(next.Id, s_now, ["ines"]), new Planned(other.Id, s_now.AddMinutes(60), ["ines"])],
+            Pins = [new Settled(other.Id, At: s_now)],
+        };
+        var plan = Plan(shop);
+        Assert.Equal((s_now, s_now.AddMinutes(60)), (At(plan, other.Id).StartAt, At(plan, next.Id).StartAt));
+    }
+
+    [Fact]
+    public void A_pin_moves_no_more_of_what_was_agreed_than_it_must()
+    {
+        // Thirty jobs of ten engines, as they were agreed; one is put an hour later at the end of the plan.
+        var builds = Enumerable
+            .Range(1, 9)
+            .Select(n => Build($"01{n}"[^3..], null, [.. Enumerable.Range(0, 3).Select(k => Job($"01{n}"[^3..], $"{k}", 45))]))
+            .ToArray();
+        var shop = Shop(builds);
+        var plan = Plan(shop);
+        var last = plan.Blocks[^1];
+        var pinned = shop with { Agreed = Agreed(plan), Pins = [new Settled(last.Id, At: last.StartAt.AddMinutes(60))] };
+        var moved = Plan(pinned)
+            .Blocks.Where(b =>
+                pinned.Agreed.Single(a => a.Job == b.Id) is var a && (a.StartAt != b.StartAt || !a.People.SequenceEqual(b.People))
+            );
+        Assert.Equal([last.Id], moved.Select(b => b.Id));
+    }
+
+    private static readonly DateOnly s_today = new(2026, 6, 1);
+
+    [Fact]
+    public void Advice_names_the_first_change_that_has_a_late_build_in_time_and_no_other_later()
+    {
+        string Said(ShopDay shop) => Assert.Single(Advice.Of(shop, Plan(shop), TestContext.Current.CancellationToken));
+        var long9 = Job("014", "long", 9 * 60) with { Splits = true };
+        var day = Shop(Build("014", s_today, long9)) with { People = [s_ines] };
+        // Nine hours' work in a day of eight.
+        Assert.Equal("014 is in time if Ines works 2 hours longer today.", Said(day with { People = [s_ines] }));
+        Assert.Equal(
+            "014 is in time if what is pinned of 014 is free again.",
+            Said(Shop(Build("014", s_today, Job("014", "a", 60))) with { Pins = [new Settled("014/a", NotBefore: s_now.AddDays(1))] })
+        );
+        // Two presses' work for one press, and people enough.
+        var press = Job("014", "a", 300) with
+        {
+            Uses = ["press"],
+        };
+        Assert.Equal(
+            "014 is in time if there is a second press.",
+            Said(
+                Shop(
+                    Build("014", s_today, press, press with { Id = "014/b" }, press with { Id = "014/c" }, press with { Id = "014/d" }),
+                    Build("015", null)
+                ) with
+                {
+                    People = [s_ines with { Week = Round }, s_tomas with { Week = Round }],
+                }
+            )
+        );
+        Assert.StartsWith(
+            "014: neither",
+            Said(Shop(Build("014", s_today, long9 with { Then = new Pause("cures", 1440) }))),
+            StringComparison.Ordinal
+        );
+        Assert.Contains("a day that is over", Said(Shop(Build("014", s_today.AddDays(-3), long9))), StringComparison.Ordinal);
+        var fine = Shop(Build("014", s_today.AddDays(9), long9));
+        Assert.Empty(Advice.Of(fine, Plan(fine), TestContext.Current.CancellationToken));
+    }
+
+    /// <summary>Every day from six to midnight: no longer hours to be had.</summary>
+    private static WorkingWeek Round { get; } =
+        new([.. Enum.GetValues<Weekday>().Select(d => new WorkingDay(d, [new(new(8, 0), new(23, 59))]))], []);
 
     [Fact]
     public void What_should_have_begun_and_what_is_new_break_an_agreed_plan()

@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Ical.Net;
 using Xunit;
@@ -7,11 +8,13 @@ namespace NeatBore.Server.Tests;
 /// <summary>The plan of the demo's shop, kept in the background and asked for from outside.</summary>
 public sealed class PlanTests(Site site) : IClassFixture<Site>
 {
-    private async Task<JsonNode> PlanAsync()
+    private Task<JsonNode> PlanAsync() => PlanAsync(site.GetAsync);
+
+    private static async Task<JsonNode> PlanAsync(Func<string, Task<JsonNode>> get)
     {
         for (var n = 0; ; n++)
         {
-            var plan = await site.GetAsync("/api/plan");
+            var plan = await get("/api/plan");
             if (plan["plan"] is not null && !(bool)plan["searching"]!)
             {
                 Assert.Empty(plan["plan"]!["impossible"]!.AsArray());
@@ -137,6 +140,74 @@ public sealed class PlanTests(Site site) : IClassFixture<Site>
         Assert.NotNull(Blocks(clash).Single(b => (string)b["id"]! == (string)job["id"]!)["pinnedAt"]);
         await site.PostAsync("/api/plan", Pin("null"));
         Assert.Equal(Blocks(before).Count(), Blocks(await PlanAsync()).Count());
+    }
+
+    [Fact]
+    public async Task A_search_that_is_stopped_says_so_and_leaves_the_plan()
+    {
+        var before = await PlanAsync();
+        // Nothing is looked for now, so nothing is said.
+        var (_, idle) = await site.PostAsync("/api/plan", """{"by":"ines","stop":true}""");
+        Assert.Equal("", (string)idle["fault"]!);
+        Assert.Equal(200, (await SetAsync(""" "thing":{"id":"freezer","name":"Freezer","count":2} """)).Status);
+        var (status, stopped) = await site.PostAsync("/api/plan", """{"by":"ines","stop":true}""");
+        for (var n = 0; n < 100 && (bool)stopped["searching"]!; n++)
+        {
+            await Task.Delay(100, TestContext.Current.CancellationToken);
+            stopped = await site.GetAsync("/api/plan");
+        }
+
+        Assert.Equal((200, "The search was stopped. The last plan stays."), (status, (string)stopped["fault"]!));
+        Assert.Equal(Blocks(before).Select(b => (string)b["id"]!), Blocks(stopped).Select(b => (string)b["id"]!));
+        // The next thing that is changed is planned for again.
+        Assert.Equal(200, (await SetAsync(""" "thing":{"id":"freezer","name":"Freezer","count":1} """)).Status);
+        Assert.Equal("", (string)(await PlanAsync())["fault"]!);
+    }
+
+    [Fact]
+    public async Task What_is_asked_for_while_a_plan_is_looked_for_is_planned_too_and_what_holds_a_late_build_has_its_advice()
+    {
+        await PlanAsync();
+        Assert.Equal(200, (await SetAsync(""" "thing":{"id":"freezer","name":"Freezer","count":3} """)).Status);
+        var build = await site.BeginAsync();
+        await site.WorkAsync(build, """{"do":"ask-work","tasks":[{"kind":"crank-float","place":"rear-seal"}]}""");
+        JsonNode plan = null!;
+        for (var n = 0; n < 200 && (plan is null || plan["advice"]!.AsArray().Count == 0 || !Has(plan)); n++)
+        {
+            await Task.Delay(200, TestContext.Current.CancellationToken);
+            plan = await site.GetAsync("/api/plan");
+        }
+
+        Assert.True(Has(plan));
+        Assert.StartsWith("016", (string)plan["advice"]![0]!, StringComparison.Ordinal);
+        bool Has(JsonNode p) =>
+            p["plan"] is not null && Blocks(p).Any(b => (string)b["build"]! == $"{build}" && ((string)b["id"]!).Contains("crank-float"));
+    }
+
+    [Fact]
+    public async Task Another_instance_on_the_same_database_shows_what_was_settled_at_this_one()
+    {
+        var before = await PlanAsync();
+        using var other = site.Beside();
+        using var client = other.CreateClient();
+        async Task<JsonNode> There() =>
+            await PlanAsync(async path => (await client.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!);
+        var job = Blocks(before).Last(b => !(bool)b["underWay"]! && b["pinnedAt"] is null);
+        JsonNode Of(JsonNode plan) => Blocks(plan).Single(b => (string)b["id"]! == (string)job["id"]!);
+        Assert.Null(Of(await There())["typedMinutes"]);
+        string Pin(string minutes) => $$"""{"by":"tomas","pin":{"job":"{{job["id"]}}","minutes":{{minutes}}} }""";
+        Assert.Equal(200, (await site.PostAsync("/api/plan", Pin("25"))).Status);
+        var there = await There();
+        for (var n = 0; n < 60 && (int?)Of(there)["typedMinutes"] != 25; n++)
+        {
+            there = await There();
+        }
+
+        Assert.Equal((25, "typed by Tomas"), ((int)Of(there)["typedMinutes"]!, (string)Of(there)["minutes"]!));
+        Assert.Equal(422, (await site.PostAsync("/api/plan", Pin("0"))).Status);
+        Assert.Equal(422, (await site.PostAsync("/api/plan", Pin("1441"))).Status);
+        Assert.Equal(200, (await site.PostAsync("/api/plan", Pin("null"))).Status);
+        Assert.Null(Of(await PlanAsync())["typedMinutes"]);
     }
 
     [Fact]

@@ -96,6 +96,9 @@ public sealed class Site : IAsyncLifetime
         return ((int)response.StatusCode, JsonNode.Parse(await response.Content.ReadAsStringAsync())!);
     }
 
+    /// <summary>Another instance of the app on the same database.</summary>
+    public WebApplicationFactory<Program> Beside() => _app.WithWebHostBuilder(_ => { });
+
     /// <summary>Makes the lines of Today that are old.</summary>
     public Task MakeLinesAsync() => _app.Services.GetRequiredService<Builds.LineKeeper>().MakeAsync(int.MaxValue, CancellationToken.None);
 

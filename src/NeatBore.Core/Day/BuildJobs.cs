@@ -12,6 +12,7 @@ namespace NeatBore.Core.Day;
 /// <param name="shop">The shop.</param>
 /// <param name="now">Now.</param>
 /// <param name="learned">What the shop's own work took.</param>
+/// <param name="typed">Minutes that were typed for a job, by whom; null where none were.</param>
 /// <param name="morning">When work begins on a day: what comes that day is there then.</param>
 public sealed class BuildJobs(
     WorkedBuild build,
@@ -20,6 +21,7 @@ public sealed class BuildJobs(
     Shop shop,
     DateTimeOffset now,
     LearnedMinutes learned,
+    Func<string, (int Minutes, string By)?> typed,
     Func<DateOnly, DateTimeOffset> morning
 )
 {
@@ -83,8 +85,8 @@ public sealed class BuildJobs(
     private void Add(string title, TaskRef task, Procedure procedure, EngineSheet sheet, IReadOnlyList<StepState> steps, TaskState? state)
     {
         var planned = new Planned(sheet, choice => Chosen(procedure, sheet, state, choice));
-        var from = learned.Of(task.Kind, LearnedMinutes.Items(steps), Default(steps));
-        var share = Default(steps) == 0 ? 1 : (double)from.Typical / Default(steps);
+        var took = learned.Of(task.Kind, LearnedMinutes.Items(steps), Default(steps));
+        var share = Default(steps) == 0 ? 1 : (double)took.Typical / Default(steps);
         var after = Comes(task).Select(_last.GetValueOrDefault).OfType<string>().ToList();
         var hold = Parts(procedure, sheet, task, out var missing);
         var first = true;
@@ -108,20 +110,23 @@ public sealed class BuildJobs(
             if (stretch.First(planned) is { } pause && !own.Any(Touched))
             {
                 _jobs.Add(
-                    new DayJob($"{id}/first", task, pause.Begun, "", PutInMinutes, from)
+                    new DayJob($"{id}/first", task, pause.Begun, "", PutInMinutes, took)
                     {
                         Then = pause,
                         After = after,
                         NotBefore = first ? Later(hold, Waits(task)) : null,
                     }
                 );
-                (after, within, first) = ([$"{id}/first"], pause.Within is { } minutes ? ($"{id}/first", minutes) : null, false);
+                (after, within, first) = ([$"{id}/first"], pause.Within is { } most ? ($"{id}/first", most) : null, false);
             }
 
+            var hand = typed(id);
+            var minutes = hand is { } h ? (int)Math.Ceiling(h.Minutes * Part(own, left)) : Rounded(share * Minutes(left));
             _jobs.Add(
-                new DayJob(id, task, stretch.Title, Left(own, left), Rounded(share * Minutes(left)), from)
+                new DayJob(id, task, stretch.Title, Left(own, left), minutes, hand is null ? took : took with { TypedBy = hand.Value.By })
                 {
                     People = stretch.People,
+                    Stand = stretch.Stand,
                     Uses = [.. stretch.Uses.Select(u => u.Id)],
                     Crank = stretch.Crank,
                     Then = stretch.Then(planned),
@@ -177,6 +182,10 @@ public sealed class BuildJobs(
 
     private static double Minutes(IEnumerable<StepState> steps) =>
         steps.Sum(s => JobCard.MinutesAStep + (JobCard.MinutesAReading * s.Rounds[^1].Slots.Count(x => x.Slot.Required && x.Live is null)));
+
+    /// <summary>How much of a stretch is left, above 0 to 1.</summary>
+    private static double Part(List<StepState> own, List<StepState> left) =>
+        left.Count == own.Count || Minutes(own) <= 0 ? 1 : Math.Clamp(Minutes(left) / Minutes(own), 0.01, 1);
 
     private static int Rounded(double minutes) => (int)Math.Max(WholeMinutes, WholeMinutes * Math.Ceiling(minutes / WholeMinutes));
 

@@ -18,6 +18,9 @@ public sealed record DayJob(string Id, TaskRef Task, string Title, string Left, 
     /// <summary>The shop's things that it takes, by id.</summary>
     public IReadOnlyList<string> Uses { get; init; } = [];
 
+    /// <summary>Whether it is done at the engine on its stand.</summary>
+    public bool Stand { get; init; }
+
     /// <summary>Whether it turns the crank or pushes on it.</summary>
     public bool Crank { get; init; }
 
@@ -53,8 +56,14 @@ public sealed record Hold(DateTimeOffset Until, string Because);
 /// <param name="Times">From how many of the shop's own; 0 for a default.</param>
 public sealed record MinutesFrom(int Typical, int Low, int High, int Times)
 {
+    /// <summary>Who typed them for this job; empty where nobody did.</summary>
+    public string TypedBy { get; init; } = "";
+
     /// <summary>As the builder reads it.</summary>
-    public string Words => Times == 0 ? "a default" : $"about {Typical} min, {Low} to {High}, from {Times} of ours";
+    public string Words =>
+        TypedBy.Length > 0 ? $"typed by {TypedBy}"
+        : Times == 0 ? "a default"
+        : $"about {Typical} min, {Low} to {High}, from {Times} of ours";
 }
 
 /// <summary>What can't be planned, and why.</summary>

@@ -14,6 +14,9 @@ public sealed record Stretch(StepName From, string Title)
     /// <summary>The shop's things that are taken while hands are on it.</summary>
     public IReadOnlyList<ShopThing> Uses { get; init; } = [];
 
+    /// <summary>Whether it is done at the engine on its stand, where one works at a time; else at the press or on the bench.</summary>
+    public bool Stand { get; init; } = true;
+
     /// <summary>Whether it turns the crank or pushes on it.</summary>
     public bool Crank { get; init; }
 

@@ -16,7 +16,7 @@ public static class Compared
     /// <param name="agreed">As it was agreed.</param>
     /// <param name="pins">What is settled by hand since.</param>
     /// <param name="now">Now.</param>
-    public static string Broken(ShopPlan fresh, IReadOnlyList<Planned> agreed, IReadOnlyList<Pin> pins, DateTimeOffset now)
+    public static string Broken(ShopPlan fresh, IReadOnlyList<Planned> agreed, IReadOnlyList<Settled> pins, DateTimeOffset now)
     {
         var at = agreed.ToDictionary(p => p.Job, p => p.StartAt, StringComparer.Ordinal);
         var open = fresh.Blocks.Where(b => !b.UnderWay).ToList();
@@ -40,8 +40,10 @@ public static class Compared
             : $"{Called(added[0])} and {added.Count - 1} more are new.";
     }
 
-    private static bool Elsewhere(Pin pin, Planned agreed) =>
-        (pin.At is { } at && at != agreed.StartAt) || (pin.Person is { } person && !agreed.People.Contains(person));
+    private static bool Elsewhere(Settled pin, Planned agreed) =>
+        pin.NotBefore > agreed.StartAt
+        || (pin.At is { } at && at != agreed.StartAt)
+        || (pin.Person is { } person && !agreed.People.Contains(person));
 
     /// <summary>What a plan gains over another, in a line; empty where that is too little to move anything for.</summary>
     public static string Gain(ShopPlan better, ShopPlan than) =>

@@ -9,7 +9,7 @@ namespace NeatBore.Plan.Shop;
 /// <param name="People">Who works, and when.</param>
 /// <param name="Things">What it has one or a few of.</param>
 /// <param name="Builds">The builds on the bench.</param>
-/// <param name="Pins">What is settled by hand.</param>
+/// <param name="Pins">What is settled of jobs by hand.</param>
 /// <param name="Agreed">The plan as it was agreed; empty where none was.</param>
 public sealed record ShopDay(
     DateTimeOffset Now,
@@ -17,8 +17,22 @@ public sealed record ShopDay(
     IReadOnlyList<Worker> People,
     IReadOnlyList<Thing> Things,
     IReadOnlyList<ShopBuild> Builds,
-    IReadOnlyList<Pin> Pins,
+    IReadOnlyList<Settled> Pins,
     IReadOnlyList<Planned> Agreed
+);
+
+/// <summary>What is settled of a job by hand; each of it may be left to the plan.</summary>
+/// <param name="Job">The job.</param>
+/// <param name="Person">Who does it.</param>
+/// <param name="At">Exactly when it begins.</param>
+/// <param name="NotBefore">When it begins at the earliest.</param>
+/// <param name="Minutes">How long the whole of it takes, minutes.</param>
+public sealed record Settled(
+    string Job,
+    string? Person = null,
+    DateTimeOffset? At = null,
+    DateTimeOffset? NotBefore = null,
+    int? Minutes = null
 );
 
 /// <summary>Somebody who works.</summary>

@@ -59,7 +59,7 @@ public sealed record ShopPlan(
             };
         }
 
-        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel);
+        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel, why: shop.Agreed.Count == 0);
         if (answer.Status == DayPlan.Status.Impossible && shop.Agreed.Count > 0)
         {
             // What was agreed to come next may be out of hours since, or of what is out of use.
@@ -92,6 +92,8 @@ public sealed record ShopPlan(
 /// <param name="UnderWay">Whether somebody is at it now.</param>
 /// <param name="PinnedTo">To whom it is pinned by hand; null for nobody.</param>
 /// <param name="PinnedAt">When it is pinned to begin; null for no time.</param>
+/// <param name="NotBefore">Before when it is not to begin, typed by hand; null for no time.</param>
+/// <param name="TypedMinutes">How long it takes, typed by hand; null where the plan says.</param>
 /// <param name="Waits">Why it does not begin sooner; empty where it does.</param>
 public sealed record Block(
     string Id,
@@ -114,6 +116,8 @@ public sealed record Block(
     bool UnderWay,
     string? PinnedTo,
     DateTimeOffset? PinnedAt,
+    DateTimeOffset? NotBefore,
+    int? TypedMinutes,
     string Waits
 );
 

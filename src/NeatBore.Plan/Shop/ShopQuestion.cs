@@ -64,6 +64,9 @@ public sealed class ShopQuestion
     /// <summary>The crank of a build among the resources.</summary>
     public static string Crank(ShopBuild build) => $"crank/{build.Build:N}";
 
+    /// <summary>The stand of a build among the resources: one works at an engine at a time.</summary>
+    public static string Stand(ShopBuild build) => $"stand/{build.Build:N}";
+
     /// <summary>The end of the working day on which a build is promised.</summary>
     public static DateTimeOffset? Due(ShopDay shop, ShopBuild build) =>
         build.Due is not { } day
@@ -98,7 +101,7 @@ public sealed class ShopQuestion
             [
                 .. _shop.Things.Where(t => t.Count > 0).Select(t => new Resource(t.Id, t.Count)),
                 .. _shop
-                    .Builds.Select(Crank)
+                    .Builds.SelectMany(b => (string[])[Crank(b), Stand(b)])
                     .Where(c => jobs.Any(j => (j.Uses ?? []).Concat(j.WaitUses ?? []).Any(u => u.Resource == c)))
                     .Select(c => new Resource(c)),
             ],
@@ -148,7 +151,11 @@ public sealed class ShopQuestion
             job.Minutes,
             Math.Min(job.People, _shop.People.Count),
             null,
-            [.. job.Uses.Select(u => new Use(u)), .. job.Crank ? [new Use(Crank(build))] : Array.Empty<Use>()],
+            [
+                .. job.Uses.Select(u => new Use(u)),
+                .. job.Crank ? [new Use(Crank(build))] : Array.Empty<Use>(),
+                .. job.Stand ? [new Use(Stand(build))] : Array.Empty<Use>(),
+            ],
             job.Then is null ? 0
                 : Parted(job) ? job.Then.CrankMinutes
                 : job.Then.Minutes,
@@ -162,9 +169,16 @@ public sealed class ShopQuestion
                 ),
             ],
             window,
-            job.NotBefore is { } hold && hold.Until > start ? Minute(hold.Until.AddSeconds(59)) : null,
+            NotBefore(job, start),
             Splits: job.Splits
         );
+    }
+
+    private DateTimeOffset? NotBefore(DayJob job, DateTimeOffset start)
+    {
+        var typed = _shop.Pins.FirstOrDefault(p => p.Job == job.Id)?.NotBefore;
+        var until = job.NotBefore?.Until > typed || typed is null ? job.NotBefore?.Until : typed;
+        return until > start ? Minute(until.Value.AddSeconds(59)) : null;
     }
 
     /// <summary>What is left of a wait once the crank may turn again; whatever comes after the job comes after that.</summary>
@@ -249,13 +263,12 @@ public sealed class ShopQuestion
         var begun = settled.ToHashSet(StringComparer.Ordinal);
         foreach (var pin in _shop.Pins.Where(p => known.Contains(p.Job) && !begun.Contains(p.Job)))
         {
-            if (pin.Person is null || people.Exists(p => p.Id == pin.Person))
+            // A time that is over pins nothing.
+            DateTimeOffset? at = pin.At >= start ? Minute(pin.At.Value) : null;
+            if ((pin.Person ?? (object?)at) is not null && (pin.Person is null || people.Exists(p => p.Id == pin.Person)))
             {
                 settled.Add(pin.Job);
-                yield return pin with
-                {
-                    At = pin.At is { } at && at >= start ? Minute(at) : null,
-                };
+                yield return new Pin(pin.Job, pin.Person, at);
             }
         }
 
@@ -267,11 +280,26 @@ public sealed class ShopQuestion
                 && !settled.Contains(next.Job)
                 && next.StartAt >= start
                 && !_jobs[next.Job].Job.After.Any(known.Contains)
+                && !_shop.Pins.Any(p => p.At is not null && known.Contains(p.Job) && InTheWay(p, person, next))
             )
             {
                 yield return new Pin(next.Job, person.Id, next.StartAt);
             }
         }
+    }
+
+    /// <summary>Whether a job that is pinned by hand takes the time of somebody's next, or what that needs.</summary>
+    private bool InTheWay(Settled pin, Worker person, DayPlan.Planned next)
+    {
+        var ((build, job), (ofBuild, of)) = (_jobs[pin.Job], _jobs[next.Job]);
+        return pin.At < next.StartAt.AddMinutes(of.Minutes)
+            && next.StartAt < pin.At!.Value.AddMinutes(job.Minutes)
+            && (
+                pin.Person is null
+                || pin.Person == person.Id
+                || job.Uses.Intersect(of.Uses).Any()
+                || (build == ofBuild && (job.Stand || job.Crank) && (of.Stand || of.Crank))
+            );
     }
 
     private static DateTimeOffset Minute(DateTimeOffset time) => time.AddTicks(-(time.Ticks % TimeSpan.TicksPerMinute));

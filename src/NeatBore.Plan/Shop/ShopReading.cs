@@ -88,7 +88,10 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
             job.UnderWay is not null,
             pins.Find(p => p.Person is not null)?.Person,
             pins.Find(p => p.At is not null)?.At,
+            pins.Find(p => p.NotBefore is not null)?.NotBefore,
+            pins.Find(p => p.Minutes is not null)?.Minutes,
             _waits.TryGetValue(job.Id, out var waits) ? Said(waits.Because)
+                : pins.Exists(p => p.NotBefore > shop.Now) ? "typed so by hand"
                 : job.NotBefore is { } hold && hold.Until > shop.Now ? hold.Because
                 : ""
         );
@@ -183,6 +186,7 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
         shop.Things.FirstOrDefault(t => because.StartsWith($"“{t.Id}” is taken", StringComparison.Ordinal)) is { } thing
             ? $"The {thing.Name.ToLowerInvariant()}"
         : because.StartsWith("“crank/", StringComparison.Ordinal) ? "What must not be turned"
+        : because.StartsWith("“stand/", StringComparison.Ordinal) ? "One engine, one pair of hands at a time,"
         : shop.People.FirstOrDefault(p => because.StartsWith($"{p.Id} ", StringComparison.Ordinal)) is { } person ? $"{person.Name}’s day"
         : "";
 
@@ -220,7 +224,9 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
 
         foreach (var build in shop.Builds)
         {
-            because = because.Replace($"“{ShopQuestion.Crank(build)}”", $"the crank of {build.Number}", StringComparison.Ordinal);
+            because = because
+                .Replace($"“{ShopQuestion.Crank(build)}”", $"the crank of {build.Number}", StringComparison.Ordinal)
+                .Replace($"“{ShopQuestion.Stand(build)}”", $"{build.Number} on its stand", StringComparison.Ordinal);
         }
 
         foreach (var thing in shop.Things)

@@ -14,6 +14,7 @@ namespace NeatBore.Server.Planning;
 internal static class PlanEndpoints
 {
     private const int MostThings = 50;
+    private const int MostMinutes = 24 * 60;
 
     // A first plan is there within a second, as a rule; a change is shown with what follows from it.
     private static readonly TimeSpan s_first = TimeSpan.FromSeconds(1);
@@ -79,7 +80,7 @@ internal static class PlanEndpoints
             ?? throw new UnusableInputException("by", $"must be somebody who works here; “{change.By}” does not");
         if (change.Stop)
         {
-            plan.Stop();
+            await plan.StopSearchAsync(cancel);
             return TypedResults.Ok(await plan.NowAsync(TimeSpan.Zero, cancel));
         }
 
@@ -89,7 +90,7 @@ internal static class PlanEndpoints
         }
         else if (change.Pin is { } pin)
         {
-            await shelf.PutPinAsync(Checked(pin, plan, shop), by.Name, cancel);
+            await shelf.PutPinAsync(Checked(pin, by.Name, plan, shop), cancel);
             plan.Anew();
         }
         else
@@ -100,7 +101,7 @@ internal static class PlanEndpoints
         return TypedResults.Ok(await plan.NowAsync(s_changed, cancel));
     }
 
-    private static KeptPin Checked(DayPlan.Pin pin, PlanKeeper plan, Shop shop)
+    private static KeptPin Checked(Settled pin, string by, PlanKeeper plan, Shop shop)
     {
         var faults = new Faults();
         var job = plan.Find(pin.Job);
@@ -112,8 +113,19 @@ internal static class PlanEndpoints
             $"must be somebody who works here; “{pin.Person}” does not"
         );
         faults.Require(pin.At is not { } at || at > DateTimeOffset.UtcNow, "pin.at", "must be still to come");
+        faults.Require(pin.NotBefore is not { } from || from > DateTimeOffset.UtcNow, "pin.notBefore", "must be still to come");
+        faults.Require(
+            pin.NotBefore is null || pin.NotBefore < DateTimeOffset.UtcNow.AddDays(DayPlan.MostDays),
+            "pin.notBefore",
+            $"must be within {DayPlan.MostDays} days: a plan goes no further"
+        );
+        if (pin.Minutes is { } minutes)
+        {
+            faults.Within(minutes, 1, MostMinutes, "pin.minutes");
+        }
+
         faults.ThrowIfAny();
-        return new KeptPin(pin.Job, pin.Person, pin.At);
+        return new KeptPin(pin.Job, pin.Person, pin.At, pin.NotBefore, pin.Minutes, by);
     }
 
     private static async Task<Ok<PlanSettings>> SettingsAsync(ShopDayReader reader, CancellationToken cancel)

@@ -45,13 +45,23 @@ internal sealed class PlanKeeper(
     private int _asked;
     private int _answered;
 
+    // What is settled, as it was last planned for or a search for it was stopped.
+    private string _seen = "";
+
+    // A search may be stopped before its thread has begun it.
+    private int _stopped;
+
     /// <summary>What came of the last search.</summary>
     /// <param name="Read">The shop then.</param>
     /// <param name="Plan">The plan that is shown.</param>
     /// <param name="Better">The one that is offered; null for none.</param>
     /// <param name="Broken">What keeps the agreed one from being kept.</param>
     /// <param name="Offer">What the better one gains.</param>
-    private sealed record Result(ShopDayReader.Read Read, ShopPlan Plan, ShopPlan? Better, string Broken, string Offer);
+    private sealed record Result(ShopDayReader.Read Read, ShopPlan Plan, ShopPlan? Better, string Broken, string Offer)
+    {
+        /// <summary>What would have late builds in time; null while that is not tried yet.</summary>
+        public IReadOnlyList<string>? Advice { get; init; }
+    }
 
     /// <summary>The plan as it stands, waiting a little for a first one.</summary>
     public async Task<PlanNow> NowAsync(TimeSpan patience, CancellationToken cancel)
@@ -99,11 +109,18 @@ internal sealed class PlanKeeper(
     }
 
     /// <summary>Ends the search that runs; the last plan stays.</summary>
-    public void Stop()
+    public async Task StopSearchAsync(CancellationToken cancel)
     {
+        var kept = ShopDayReader.Of((await reader.SettingsAsync(cancel)).Kept);
         lock (_lock)
         {
-            _fault = _result is null ? "" : "The search was stopped. The last plan stays.";
+            if (Busy && _result is not null)
+            {
+                _fault = "The search was stopped. The last plan stays.";
+            }
+
+            (_stopped, _seen) = (_asked, kept);
+
             _search?.Cancel();
         }
     }
@@ -144,10 +161,15 @@ internal sealed class PlanKeeper(
             lock (_lock)
             {
                 (_search, _progress, asked) = (search, "", _asked);
+                if (_stopped >= asked)
+                {
+                    search.Cancel();
+                }
             }
 
             try
             {
+                search.Token.ThrowIfCancellationRequested();
                 _result = await PlanAsync(search.Token);
                 _fault = "";
             }
@@ -177,6 +199,42 @@ internal sealed class PlanKeeper(
                     _done.TrySetResult();
                 }
             }
+
+            await AdviseAsync(stoppingToken);
+        }
+    }
+
+    /// <summary>Tries what would have late builds in time, once the plan is shown and until another is wanted.</summary>
+    private async Task AdviseAsync(CancellationToken stop)
+    {
+        using var search = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        Result? result;
+        lock (_lock)
+        {
+            result = Busy ? null : _result;
+            _search = result is null ? null : search;
+        }
+
+        if (result is { Advice: null })
+        {
+            try
+            {
+                var advice = await ApartAsync(() => Advice.Of(result.Read.Day, result.Better ?? result.Plan, search.Token));
+                _result = result with { Advice = advice };
+            }
+            catch (OperationCanceledException)
+            {
+                // Something newer is planned; what is late then is tried then.
+            }
+            catch (Exception e)
+            {
+                logger.LogError(e, "What would have late builds in time could not be worked out");
+            }
+        }
+
+        lock (_lock)
+        {
+            _search = null;
         }
     }
 
@@ -256,7 +314,7 @@ internal sealed class PlanKeeper(
                     .. agreed
                         .Where(p => open.Contains(p.Job))
                         .SelectMany(p =>
-                            p.People.Select(who => new DayPlan.Pin(p.Job, who, p.StartAt)).DefaultIfEmpty(new(p.Job, null, p.StartAt))
+                            p.People.Select(who => new Settled(p.Job, who, p.StartAt)).DefaultIfEmpty(new(p.Job, null, p.StartAt))
                         ),
                 ],
             },
@@ -283,11 +341,13 @@ internal sealed class PlanKeeper(
     }
 
     /// <summary>What was only kept as agreed was not pinned by hand.</summary>
-    private static Block ByHand(Block block, IReadOnlyList<DayPlan.Pin> pins) =>
+    private static Block ByHand(Block block, IReadOnlyList<Settled> pins) =>
         block with
         {
             PinnedTo = pins.FirstOrDefault(p => p.Job == block.Id && p.Person is not null)?.Person,
             PinnedAt = pins.FirstOrDefault(p => p.Job == block.Id && p.At is not null)?.At,
+            NotBefore = pins.FirstOrDefault(p => p.Job == block.Id)?.NotBefore,
+            TypedMinutes = pins.FirstOrDefault(p => p.Job == block.Id)?.Minutes,
             Waits = block.Waits == "it is pinned" && pins.All(p => p.Job != block.Id) ? "" : block.Waits,
         };
 
@@ -304,15 +364,18 @@ internal sealed class PlanKeeper(
             cancel
         );
 
-    /// <summary>Searches on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
-    private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel)
+    private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel) =>
+        ApartAsync(() => ShopPlan.Of(day, effort, progress: new Told(this, day.Zone), cancel: cancel));
+
+    /// <summary>Works on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
+    private static Task<T> ApartAsync<T>(Func<T> work)
     {
-        var found = new TaskCompletionSource<ShopPlan>(TaskCreationOptions.RunContinuationsAsynchronously);
+        var found = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
         var thread = new Thread(() =>
         {
             try
             {
-                found.SetResult(ShopPlan.Of(day, effort, progress: new Told(this, day.Zone), cancel: cancel));
+                found.SetResult(work());
             }
             catch (OperationCanceledException e)
             {
@@ -340,9 +403,19 @@ internal sealed class PlanKeeper(
 
     private async Task<PlanNow> WordsAsync(CancellationToken cancel)
     {
-        var (_, zone, people, things) = await reader.SettingsAsync(cancel);
+        var (kept, zone, people, things) = await reader.SettingsAsync(cancel);
         var now = TimeZoneInfo.ConvertTime(time.GetUtcNow(), zone);
         var result = _result;
+        lock (_lock)
+        {
+            // Another instance on this database has settled something since.
+            if (result is not null && !Busy && ShopDayReader.Of(kept) is var of && result.Read.Kept != of && _seen != of)
+            {
+                _seen = of;
+                Want();
+            }
+        }
+
         var names = people.ToDictionary(p => p.Id, p => p.Name, StringComparer.Ordinal);
         var last = result?.Plan.FinishAt is { } finish ? Math.Clamp((int)(finish - now).TotalDays + 3, 7, DayPlan.MostDays) : 7;
         return new PlanNow(
@@ -360,6 +433,7 @@ internal sealed class PlanKeeper(
             result?.Offer ?? "",
             result is null ? [] : Compared.Moved(result.Better ?? result.Plan, result.Read.Day.Agreed, names),
             result?.Read.Unlisted ?? [],
+            result?.Advice ?? [],
             _fault
         );
     }

@@ -18,6 +18,7 @@ namespace NeatBore.Server.Planning;
 /// <param name="Offer">What a better one gains, in words; empty where there is none.</param>
 /// <param name="Moved">What lies elsewhere than it was agreed, in words.</param>
 /// <param name="Unlisted">Builds of which nobody has said what is to be done, and nothing is begun.</param>
+/// <param name="Advice">What would have late builds in time, in words; empty while that is tried, or where none is late.</param>
 /// <param name="Fault">Why the last search ended without a plan, in words; empty where it did not.</param>
 public sealed record PlanNow(
     DateTimeOffset Now,
@@ -34,6 +35,7 @@ public sealed record PlanNow(
     string Offer,
     IReadOnlyList<string> Moved,
     IReadOnlyList<UnlistedBuild> Unlisted,
+    IReadOnlyList<string> Advice,
     string Fault
 );
 
@@ -48,10 +50,10 @@ public sealed record UnlistedBuild(Guid Build, string Number, string Name);
 
 /// <summary>What is done about the plan: one of its parts.</summary>
 /// <param name="By">Who, by id.</param>
-/// <param name="Pin">Settle who does a job or when it begins; with neither it is free again.</param>
+/// <param name="Pin">Settle who does a job, when it begins, how long it takes; with none of it it is free again.</param>
 /// <param name="Agree">Agree the plan that is shown, or take the better one that is offered.</param>
 /// <param name="Stop">End the search that runs; the last plan stays.</param>
-public sealed record ChangePlan(string By, DayPlan.Pin? Pin = null, bool Agree = false, bool Stop = false);
+public sealed record ChangePlan(string By, Settled? Pin = null, bool Agree = false, bool Stop = false);
 
 /// <summary>When people work and what the shop has; what a plan goes by.</summary>
 /// <param name="Zone">The zone of the shop's clock.</param>

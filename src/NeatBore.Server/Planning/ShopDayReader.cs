@@ -26,7 +26,8 @@ internal sealed class ShopDayReader(
     /// <param name="Agreed">The plan as it was agreed; null for none.</param>
     /// <param name="Unlisted">Those builds.</param>
     /// <param name="Of">What a plan of it depends on, but for how far what is under way has got: the same for the same.</param>
-    public sealed record Read(ShopDay Day, KeptPlan? Agreed, IReadOnlyList<UnlistedBuild> Unlisted, string Of);
+    /// <param name="Kept">What of it is settled by hand, agreed, or set.</param>
+    public sealed record Read(ShopDay Day, KeptPlan? Agreed, IReadOnlyList<UnlistedBuild> Unlisted, string Of, string Kept);
 
     /// <summary>What the plan goes by, without the builds.</summary>
     public async Task<(PlanShelf.Kept Kept, TimeZoneInfo Zone, IReadOnlyList<WeekOf> People, IReadOnlyList<Thing> Things)> SettingsAsync(
@@ -65,6 +66,10 @@ internal sealed class ShopDayReader(
         var shop = await register.ReadAsync(cancel);
         var now = clock.GetUtcNow();
         var learned = new LearnedMinutes(kept.Took.Select(t => new LearnedMinutes.Took(t.Kind, t.Count, t.Minutes)));
+        var typed = kept
+            .Pins.Where(p => p.Minutes is not null)
+            .ToDictionary(p => p.Job, p => (p.Minutes!.Value, p.By), StringComparer.Ordinal);
+        (int, string)? Typed(string job) => typed.TryGetValue(job, out var minutes) ? minutes : null;
         DateTimeOffset Morning(DateOnly day) =>
             people.SelectMany(p => p.Week.Hours(day, 1, zone)).Select(h => (DateTimeOffset?)h.From).Min()
             ?? WorkingWeek.At(day, new TimeOnly(8, 0), zone);
@@ -92,7 +97,7 @@ internal sealed class ShopDayReader(
                         )
                         .OfType<KeptTook>()
                 );
-                var day = new BuildJobs(build, line.Id.ToString("N"), book, shop, now, learned, Morning).Jobs();
+                var day = new BuildJobs(build, line.Id.ToString("N"), book, shop, now, learned, Typed, Morning).Jobs();
                 if (day.Jobs.Count + day.Held.Count > 0)
                 {
                     planned.Add(new ShopBuild(line.Id, line.Number, line.Name, line.Stand ?? "", line.Due, day));
@@ -116,23 +121,34 @@ internal sealed class ShopDayReader(
                 [.. people.Select(p => new Worker(p.Id, p.Name, p.Week))],
                 things,
                 planned,
-                [.. kept.Pins.Select(p => new DayPlan.Pin(p.Job, p.Person, p.At))],
+                [.. kept.Pins.Select(p => new Settled(p.Job, p.Person, p.At, p.NotBefore, p.Minutes))],
                 kept.Agreed is { } agreed ? JsonSerializer.Deserialize(agreed.Body, Json.Of<IReadOnlyList<DayPlan.Planned>>())! : []
             ),
             kept.Agreed,
             unlisted,
-            Of(kept, people, things, planned)
+            Of(kept, people, things, planned),
+            Of(kept)
         );
     }
 
-    private static string Of(PlanShelf.Kept kept, IReadOnlyList<WeekOf> people, IReadOnlyList<Thing> things, List<ShopBuild> builds) =>
+    /// <summary>What is settled by hand, agreed, or set: the same for the same.</summary>
+    public static string Of(PlanShelf.Kept kept) =>
         JsonSerializer.Serialize(
             new
             {
                 kept.Zone,
                 kept.Hours,
+                kept.Things,
                 kept.Pins,
                 Agreed = kept.Agreed?.At,
+            }
+        );
+
+    private static string Of(PlanShelf.Kept kept, IReadOnlyList<WeekOf> people, IReadOnlyList<Thing> things, List<ShopBuild> builds) =>
+        JsonSerializer.Serialize(
+            new
+            {
+                kept = Of(kept),
                 people = people.Select(p => p.Id),
                 things,
                 builds = builds.Select(b => new

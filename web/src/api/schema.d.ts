@@ -4643,6 +4643,10 @@ export interface components {
             pinnedTo: null | string;
             /** Format: date-time */
             pinnedAt: null | string;
+            /** Format: date-time */
+            notBefore: null | string;
+            /** Format: int32 */
+            typedMinutes: null | number;
             waits: string;
         };
         /** @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm. */
@@ -6199,7 +6203,7 @@ export interface components {
         };
         ChangePlan: {
             by: string;
-            pin?: null | components["schemas"]["DayPlanPin"];
+            pin?: null | components["schemas"]["Settled"];
             /** @default false */
             agree: boolean;
             /** @default false */
@@ -9474,6 +9478,7 @@ export interface components {
             offer: string;
             moved: string[];
             unlisted: components["schemas"]["UnlistedBuild"][];
+            advice: string[];
             fault: string;
         };
         PlanSettings: {
@@ -10527,6 +10532,16 @@ export interface components {
             by: string;
             /** Format: date-time */
             at: string;
+        };
+        Settled: {
+            job: string;
+            person?: null | string;
+            /** Format: date-time */
+            at?: null | string;
+            /** Format: date-time */
+            notBefore?: null | string;
+            /** Format: int32 */
+            minutes?: null | number;
         };
         /**
          * @description What shape a hole has.

@@ -95,6 +95,7 @@ export type Verdict = Schema['Verdict'];
 export type Gap = Schema['TaskWorkGap'];
 export type Block = Schema['Block'];
 export type ChangePlan = Schema['ChangePlan'];
+export type Settled = Schema['Settled'];
 export type ChangePlanSettings = Schema['ChangePlanSettings'];
 export type PlanNow = Schema['PlanNow'];
 export type PlanSettings = Schema['PlanSettings'];

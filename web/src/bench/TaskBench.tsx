@@ -1,3 +1,4 @@
+import { Closing } from '../screens/plan/Closing';
 import { NextUp } from '../screens/plan/NextUp';
 import { useState, type ReactNode } from 'react';
 import { useNavigate } from 'react-router';
@@ -115,6 +116,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
   );
   const also = (
     <>
+      <Closing open={{ build, task: task.ref }} />
       {task.standing === 'done' && <ToolsBack bench={bench} task={task.ref} />}
       <GapAsked bench={bench} build={build} task={task.ref} />
       {task.standing === 'done' && <NextUp only={bench.me} />}

@@ -18,6 +18,7 @@ import { writeSentence } from '../entry/wording';
 import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from './FilesIn';
 import { Find } from './Find';
 import { NoLine } from './NoLine';
+import { Closing } from './plan/Closing';
 import { NextUp } from './plan/NextUp';
 
 /** The builds on the bench, one above another, trouble first. */
@@ -73,6 +74,7 @@ export function Today() {
       <main className="flex grow flex-col">
         <NoLine of={[builds, shop]} what="The bench" />
         <FilesSaid said={files.said} />
+        {total > 0 && <Closing />}
         {total > 0 && <NextUp />}
         {builds.data && lines.length === 0 && (
           <p className="px-5 py-10 font-read text-sentence font-semibold">

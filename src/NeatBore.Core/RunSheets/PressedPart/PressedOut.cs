@@ -88,7 +88,7 @@ public static class PressedOut
         )
         {
             Pressed = kind,
-            Stretches = [new(StackStep.Name, title) { Uses = [ShopThing.Press] }],
+            Stretches = [new(StackStep.Name, title) { Stand = false, Uses = [ShopThing.Press] }],
             Wants = PressedValues.PartOf(kind) is { } part ? new Wants(part) : Wants.Nothing,
         };
     }

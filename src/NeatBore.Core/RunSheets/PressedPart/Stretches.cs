@@ -7,9 +7,10 @@ public static partial class PressedPart
     /// <summary>Measured at leisure; then pressed cold, or out of the oven and on in one.</summary>
     private static IReadOnlyList<Stretch> Stretched(PressedKind kind, string title) =>
         [
-            new(FacingStep.Name, $"{title}: measured, the way in"),
+            new(FacingStep.Name, $"{title}: measured, the way in") { Stand = kind is PressedKind.Gear or PressedKind.Race },
             new(kind == PressedKind.Pin ? HeatStep.Name : StackStep.Name, $"{title}: in, home, looked at")
             {
+                Stand = kind is PressedKind.Gear or PressedKind.Race,
                 Crank = kind is PressedKind.Gear or PressedKind.Race,
                 Uses = kind is PressedKind.Gear or PressedKind.Race ? [] : [ShopThing.Press],
                 Splits = false,

@@ -96,9 +96,9 @@ public static partial class RockerTrunnions
         {
             Stretches =
             [
-                new(SetStep.Name, "Rockers: sorted, supports set up"),
-                new(OutStep.Name, "Rockers: trunnions out and in") { Uses = [ShopThing.Press] },
-                new(TrayStep.Name, "Rockers: looked through, back on"),
+                new(SetStep.Name, "Rockers: sorted, supports set up") { Stand = false },
+                new(OutStep.Name, "Rockers: trunnions out and in") { Stand = false, Uses = [ShopThing.Press] },
+                new(TrayStep.Name, "Rockers: looked through, back on") { Stand = false },
             ],
             Wants = new("rockers"),
             Supplies = Supplied,

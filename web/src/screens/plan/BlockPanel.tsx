@@ -1,7 +1,7 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import type { Block, PlanNow } from '../../api/types';
+import type { Block, PlanNow, Settled } from '../../api/types';
 import { addressOf } from '../../bench/address';
 import { Button } from '../../ui/Button';
 import { lower } from './layout';
@@ -21,14 +21,27 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
   const [day, setDay] = useState(dayOf(block.startAt));
   const [time, setTime] = useState(block.startAt.slice(11, 16));
   const names = block.people.map((id) => plan.people.find((p) => p.id === id)?.name ?? id);
-  const pinned = block.pinnedAt != null || block.pinnedTo != null;
-  const settle = async (pin: { person?: string | null; at?: string | null }) => {
+  const [minutes, setMinutes] = useState(block.typedMinutes == null ? '' : String(block.typedMinutes));
+  const pinned =
+    block.pinnedAt != null || block.pinnedTo != null || block.notBefore != null || block.typedMinutes != null;
+  const settle = async (pin: Partial<Omit<Settled, 'job'>>) => {
     const kept = await changing.change({
-      pin: { job: block.id, person: block.pinnedTo ?? null, at: block.pinnedAt ?? null, ...pin },
+      pin: {
+        job: block.id,
+        person: block.pinnedTo ?? null,
+        at: block.pinnedAt ?? null,
+        notBefore: block.notBefore ?? null,
+        minutes: block.typedMinutes ?? null,
+        ...pin,
+      },
       agree: false,
       stop: false,
     });
     if (kept) onClose();
+  };
+  const typed = (): string => {
+    const hours = plan.people.flatMap((p) => p.hours).find((h) => dayOf(h.from) === day);
+    return timeAt(day, minuteOf(`${day}T${time}`), offsetOf(hours?.from ?? plan.now));
   };
   const first = firstOf(plan, block.people[0] ?? '');
   return (
@@ -83,7 +96,11 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
               </div>
               <h3 className="mt-5 text-title font-bold">When</h3>
               {first && (
-                <Button low className="mt-1 w-full" onClick={() => void settle({ at: first })}>
+                <Button
+                  low
+                  className="mt-1 w-full"
+                  onClick={() => void settle({ at: first, notBefore: null })}
+                >
                   First, {saidOn(today, first)}
                 </Button>
               )}
@@ -91,10 +108,7 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
                 className="mt-2 flex flex-wrap items-end gap-2 text-base"
                 onSubmit={(e) => {
                   e.preventDefault();
-                  const hours = plan.people.flatMap((p) => p.hours).find((h) => dayOf(h.from) === day);
-                  void settle({
-                    at: timeAt(day, minuteOf(`${day}T${time}`), offsetOf(hours?.from ?? plan.now)),
-                  });
+                  void settle({ at: typed(), notBefore: null });
                 }}
               >
                 <label>
@@ -118,13 +132,51 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
                     onChange={(e) => setTime(e.target.value)}
                   />
                 </label>
-                <Button low type="submit" className="h-12">
+                <Button low type="submit" className="h-12 grow">
                   Pin it there
+                </Button>
+                <Button
+                  low
+                  className="h-12 grow"
+                  disabled={day === '' || time === ''}
+                  onClick={() => void settle({ at: null, notBefore: typed() })}
+                >
+                  Not before then
+                </Button>
+              </form>
+              <h3 className="mt-5 text-title font-bold">How long</h3>
+              <form
+                className="mt-1 flex items-end gap-2 text-base"
+                onSubmit={(e) => {
+                  e.preventDefault();
+                  void settle({ minutes: minutes === '' ? null : Number(minutes) });
+                }}
+              >
+                <label>
+                  All of it, min
+                  <input
+                    type="number"
+                    min={1}
+                    max={1440}
+                    step={1}
+                    inputMode="numeric"
+                    className="mt-0.5 block h-12 w-28 border-2 border-ink bg-page px-2 font-read text-title"
+                    value={minutes}
+                    placeholder={block.left === '' ? String(handsOn(block)) : ''}
+                    onChange={(e) => setMinutes(e.target.value)}
+                  />
+                </label>
+                <Button low type="submit" className="h-12">
+                  {minutes === '' && block.typedMinutes != null ? 'As the plan says' : 'It takes so long'}
                 </Button>
               </form>
               {pinned && (
-                <Button low className="mt-4 w-full" onClick={() => void settle({ person: null, at: null })}>
-                  Free again: the plan says who and when
+                <Button
+                  low
+                  className="mt-4 w-full"
+                  onClick={() => void settle({ person: null, at: null, notBefore: null, minutes: null })}
+                >
+                  Free again: the plan says who, when, how long
                 </Button>
               )}
             </>
@@ -142,6 +194,10 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
     </Dialog.Root>
   );
 }
+
+/** How long hands are on it, in minutes. */
+const handsOn = (block: Block): number =>
+  block.parts.reduce((sum, p) => sum + (Date.parse(p.to) - Date.parse(p.from)) / 60_000, 0);
 
 /** When somebody can begin anything new: after what they are at, within their hours. */
 function firstOf(plan: PlanNow, person: string): string | null {

@@ -34,7 +34,13 @@ export function Plan() {
   const drop = (dropped: Block, minute: number, person: string) => {
     const hours = now!.people.flatMap((p) => p.hours).find((h) => dayOf(h.from) === day);
     void changing.change({
-      pin: { job: dropped.id, person, at: timeAt(day, minute, offsetOf(hours?.from ?? now!.now)) },
+      pin: {
+        job: dropped.id,
+        person,
+        at: timeAt(day, minute, offsetOf(hours?.from ?? now!.now)),
+        notBefore: null,
+        minutes: dropped.typedMinutes ?? null,
+      },
       agree: false,
       stop: false,
     });
@@ -168,6 +174,11 @@ function TheCall({ plan, changing }: { plan: PlanNow; changing: ReturnType<typeo
       <div className="font-read text-sentence leading-tight font-semibold">
         {lines.map((words) => (
           <p key={words}>{words}</p>
+        ))}
+        {plan.advice.map((words) => (
+          <p key={words} className="mt-1 text-title">
+            {words}
+          </p>
         ))}
         {plan.broken !== '' && <p className="mt-1 text-title">As agreed it can’t be kept: {plan.broken}</p>}
         {plan.offer !== '' && <p className="mt-1 text-title">{plan.offer}</p>}

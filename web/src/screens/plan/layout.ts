@@ -1,4 +1,4 @@
-import type { Block, PlanNow } from '../../api/types';
+import type { Block, PlanNow, TaskRef } from '../../api/types';
 import { clockText, dayAfter, dayOf, minuteOf } from './wall';
 
 const day = 24 * 60;
@@ -77,6 +77,18 @@ export function bandsOf(plan: PlanNow, shown: string): Band[] {
     ...engines.filter((b) => b.pieces.length > 0).sort((a, b) => a.name.localeCompare(b.name)),
   ];
 }
+
+/** A window that closes in so long is told of, milliseconds. */
+const soon = 10 * 60_000;
+
+/** The jobs whose window is about to close, but for those of the task that is open. */
+export const closingOf = (plan: PlanNow, now: number, open?: { build: string; task: TaskRef }): Block[] =>
+  (plan.plan?.blocks ?? []).filter((b) => {
+    const left = b.beginBy == null ? NaN : Date.parse(b.beginBy) - now;
+    const here =
+      b.build === open?.build && b.task.kind === open.task.kind && b.task.place === open.task.place;
+    return left > 0 && left <= soon && !here;
+  });
 
 /** The hours that a day is drawn over, in minutes: everybody's, and what is done outside of them. */
 export function spanOf(bands: readonly Band[]): [number, number] {

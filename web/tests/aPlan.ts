@@ -1,0 +1,85 @@
+import type { Block, PlanNow } from '../src/api/types';
+
+/** A plan of two people and three things, with what blocks a test gives it; times are the shop's, in summer. */
+export const at = (time: string, day = '2026-06-01'): string => `${day}T${time}:00+02:00`;
+
+export const block = (
+  id: string,
+  who: string,
+  from: string,
+  to: string,
+  more: Partial<Block> = {},
+): Block => ({
+  id,
+  build: 'b14',
+  number: '014',
+  task: { kind: 'timing-cover', place: 'cover' },
+  title: `Do ${id}`,
+  left: '',
+  minutes: 'a default',
+  people: [who],
+  things: [],
+  startAt: at(from),
+  endAt: at(to),
+  readyAt: at(to),
+  parts: [{ from: at(from), to: at(to) }],
+  wait: '',
+  waitThings: [],
+  beginBy: null,
+  chain: false,
+  underWay: false,
+  pinnedTo: null,
+  pinnedAt: null,
+  notBefore: null,
+  typedMinutes: null,
+  waits: '',
+  ...more,
+});
+
+export const planOf = (...blocks: Block[]): PlanNow => ({
+  now: at('10:21'),
+  zone: 'Europe/Berlin',
+  searching: false,
+  progress: '',
+  people: [
+    { id: 'ines', name: 'Ines', hours: [{ from: at('07:30'), to: at('12:00') }] },
+    { id: 'tomas', name: 'Tomas', hours: [{ from: at('08:00'), to: at('12:00') }] },
+  ],
+  things: [
+    { id: 'oven', name: 'Oven', count: 1 },
+    { id: 'press', name: 'Press', count: 0 },
+    { id: 'freezer', name: 'Freezer', count: 1 },
+  ],
+  plan: {
+    at: at('10:20'),
+    status: 'best',
+    cut: false,
+    best: '',
+    lateMinutes: 0,
+    finishAt: at('12:00'),
+    blocks,
+    builds: [
+      {
+        build: 'b14',
+        number: '014',
+        name: 'Tourer',
+        due: null,
+        readyAt: at('12:00'),
+        lateHours: 0,
+        words: '',
+      },
+    ],
+    next: [],
+    held: [],
+    impossible: [],
+  },
+  agreedAt: null,
+  agreedBy: null,
+  kept: true,
+  broken: '',
+  offer: '',
+  moved: [],
+  unlisted: [],
+  advice: [],
+  fault: '',
+});

@@ -5,7 +5,8 @@ namespace NeatBore.Plan;
 /// <summary>What is taken so far while a plan is made job by job.</summary>
 /// <param name="problem">What is planned.</param>
 /// <param name="again">Whether a job's place is that of the plan before, where that is free.</param>
-internal sealed class Board(Problem problem, bool again = false)
+/// <param name="people">Who does each job; null where anybody who may.</param>
+internal sealed class Board(Problem problem, bool again = false, IReadOnlyList<IReadOnlyList<int>>? people = null)
 {
     private readonly Dictionary<int, (long Start, IReadOnlyList<int> People)> _before = again
         ? problem.Before.Where(b => b.People is not null).DistinctBy(b => b.Job).ToDictionary(b => b.Job, b => (b.Start, b.People!))
@@ -17,7 +18,10 @@ internal sealed class Board(Problem problem, bool again = false)
     // In the order of time: a person's never meet.
     private readonly List<(int Job, Span Span)>[] _busy = [.. problem.Hours.Select(_ => new List<(int, Span)>())];
     private readonly List<(int Job, Span Span, int Count)>[] _used = [.. problem.Capacity.Select(_ => new List<(int, Span, int)>())];
-    private readonly List<long> _begins = [.. problem.Hours.SelectMany(h => h.Select(s => s.From)).Distinct().Order()];
+    private readonly int[][] _alone = [.. problem.Hours.Select((_, p) => (int[])[p])];
+
+    // Up to when somebody is at something, or not in: an order fills a plan from its start, and nothing fits there any more.
+    private readonly long[] _full = new long[problem.Hours.Count];
 
     /// <summary>Where a job lies, and who does it.</summary>
     public sealed record Slot(long Start, long End, IReadOnlyList<int> People);
@@ -48,6 +52,11 @@ internal sealed class Board(Problem problem, bool again = false)
             }
         }
 
+        foreach (var person in at.People)
+        {
+            _full[person] = Full(person, _full[person]);
+        }
+
         foreach (var (resource, count) in job.Wait > 0 ? job.WaitUses : [])
         {
             _used[resource].Add((job.Index, new Span(at.End, at.End + job.Wait), count));
@@ -64,6 +73,7 @@ internal sealed class Board(Problem problem, bool again = false)
         }
 
         _taken.RemoveRange(count, _taken.Count - count);
+        Array.Clear(_full);
     }
 
     public Solution Solution() =>
@@ -86,6 +96,33 @@ internal sealed class Board(Problem problem, bool again = false)
             return same;
         }
 
+        if (job.People > 0 && job.Minutes > 0)
+        {
+            // Those who can, as they are listed.
+            Slot? best = null;
+            if (people is not null)
+            {
+                best = Earliest(job, people[job.Index], from, long.MaxValue);
+            }
+            else if (job.People == 1 && job.Pinned.Count == 0)
+            {
+                foreach (var person in job.Who)
+                {
+                    var until = best?.Start ?? long.MaxValue;
+                    best = (job.Splits ? Earliest(job, _alone[person], from, until) : Earliest(job, person, from, until)) ?? best;
+                }
+            }
+            else
+            {
+                foreach (var some in Sets([.. job.Pinned, .. job.Who.Except(job.Pinned)], job.People, job.Pinned.Count))
+                {
+                    best = Earliest(job, some, from, best?.Start ?? long.MaxValue) ?? best;
+                }
+            }
+
+            return best;
+        }
+
         // Something changes only where hours begin, or where something that is in the way ends.
         for (var time = from; time < long.MaxValue; time = Next(job, time))
         {
@@ -96,6 +133,193 @@ internal sealed class Board(Problem problem, bool again = false)
         }
 
         return null;
+    }
+
+    /// <summary>The earliest place for a job with some people, from one hindrance to the next; null where there is none before a
+    /// time.</summary>
+    private Slot? Earliest(Work job, IReadOnlyList<int> people, long from, long before)
+    {
+        var hours = problem.Together(people);
+        for (var n = 0; n < people.Count; n++)
+        {
+            from = Math.Max(from, _full[people[n]]);
+        }
+
+        for (var at = from; at < before; )
+        {
+            if (Working.End(job, hours, at) is not { } end)
+            {
+                at = Begin(hours, at);
+                continue;
+            }
+
+            if ((Busy(job, people, at, end) ?? Hindered(job, people, at, end)) is { } later)
+            {
+                at = later;
+                continue;
+            }
+
+            return new Slot(at, end, people);
+        }
+
+        return null;
+    }
+
+    /// <summary>The same for one person's job that doesn't pause, which most are: gap by gap, hours by hours.</summary>
+    private Slot? Earliest(Work job, int person, long from, long before)
+    {
+        var (busy, hours, minutes) = (_busy[person], problem.Spans[person], job.Minutes);
+        var at = Math.Max(from, _full[person]);
+        var next = After(busy, at);
+        if (next > 0 && busy[next - 1].Span.To > at)
+        {
+            at = busy[next - 1].Span.To;
+        }
+
+        var n = Working.From(hours, at, true);
+        while (at < before)
+        {
+            while (n < hours.Length && hours[n].To < at + minutes)
+            {
+                // Too little is left of these hours.
+                n++;
+            }
+
+            if (n == hours.Length)
+            {
+                return null;
+            }
+
+            at = Math.Max(at, hours[n].From);
+            while (next < busy.Count && busy[next].Span.From <= at)
+            {
+                at = Math.Max(at, busy[next++].Span.To);
+            }
+
+            if (next < busy.Count && busy[next].Span.From < at + minutes)
+            {
+                at = busy[next++].Span.To;
+            }
+            else if (at + minutes <= hours[n].To)
+            {
+                if (Hindered(job, _alone[person], at, at + minutes) is not { } later)
+                {
+                    return at < before ? new Slot(at, at + minutes, _alone[person]) : null;
+                }
+
+                at = later;
+            }
+        }
+
+        return null;
+    }
+
+    private long Full(int person, long from)
+    {
+        var (busy, hours) = (_busy[person], problem.Hours[person]);
+        for (var at = from; ; )
+        {
+            var next = After(busy, at);
+            var then = next > 0 && busy[next - 1].Span.To > at ? busy[next - 1].Span.To : Working.Within(hours, at);
+            if (then is long.MaxValue || then == at)
+            {
+                return at;
+            }
+
+            at = then;
+        }
+    }
+
+    /// <summary>When to try again where one of them is at something; null where nobody is.</summary>
+    private long? Busy(Work job, IReadOnlyList<int> people, long at, long end)
+    {
+        for (var n = 0; n < people.Count; n++)
+        {
+            var busy = _busy[people[n]];
+            var next = After(busy, at);
+            if (next > 0 && busy[next - 1].Span.To > at)
+            {
+                return busy[next - 1].Span.To;
+            }
+
+            // Where it doesn't pause, what comes next lies in its way; where it does, it may lie in a pause.
+            if (next < busy.Count && busy[next].Span.From < end && (!job.Splits || !Free(job, people, n, at, end)))
+            {
+                return busy[next].Span.To;
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The next time at which hours begin.</summary>
+    private static long Begin(IReadOnlyList<Span> hours, long after)
+    {
+        var (low, high) = (0, hours.Count);
+        while (low < high)
+        {
+            var middle = (low + high) / 2;
+            (low, high) = hours[middle].From <= after ? (middle + 1, high) : (low, middle);
+        }
+
+        return low < hours.Count ? hours[low].From : long.MaxValue;
+    }
+
+    private bool Free(Work job, IReadOnlyList<int> people, int which, long at, long end)
+    {
+        foreach (var part in Working.Parts(problem, job, at, end, people))
+        {
+            if (!Free(people[which], part))
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /// <summary>When to try again where what it takes is taken; null where there is enough.</summary>
+    private long? Hindered(Work job, IReadOnlyList<int> people, long at, long end)
+    {
+        if (job.Uses.Count > 0)
+        {
+            foreach (var part in Working.Parts(problem, job, at, end, people))
+            {
+                foreach (var (resource, count) in job.Uses)
+                {
+                    if (!Room(resource, count, part))
+                    {
+                        return Ends(resource, at);
+                    }
+                }
+            }
+        }
+
+        if (job.Wait > 0)
+        {
+            foreach (var (resource, count) in job.WaitUses)
+            {
+                if (!Room(resource, count, new Span(end, end + job.Wait)))
+                {
+                    // The wait has to begin once another's is over.
+                    return Ends(resource, end) is < long.MaxValue and var over ? at + over - end : long.MaxValue;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>When the next of those that take a resource is over.</summary>
+    private long Ends(int resource, long after)
+    {
+        var ends = long.MaxValue;
+        foreach (var (_, span, _) in _used[resource])
+        {
+            ends = span.To > after && span.To < ends ? span.To : ends;
+        }
+
+        return ends;
     }
 
     private Slot? Again(Work job, long start, IReadOnlyList<int> people) =>
@@ -109,10 +333,11 @@ internal sealed class Board(Problem problem, bool again = false)
     {
         var next = long.MaxValue;
         void Add(long time) => next = time > from && time < next ? time : next;
-        var begin = _begins.BinarySearch(from + 1);
+        var begins = problem.Begins;
+        var begin = begins.BinarySearch(from + 1);
         Add(
             begin >= 0 ? from + 1
-            : ~begin < _begins.Count ? _begins[~begin]
+            : ~begin < begins.Count ? begins[~begin]
             : long.MaxValue
         );
         foreach (var person in job.Who)
@@ -155,20 +380,6 @@ internal sealed class Board(Problem problem, bool again = false)
         if (job.People == 0)
         {
             return Free(job, new Slot(start, start, [])) ? new Slot(start, start, []) : null;
-        }
-
-        if (job.People == 1 && job.Pinned.Count == 0)
-        {
-            // Those who can, as they are listed.
-            foreach (var person in job.Who)
-            {
-                if (Try(job, start, [person]) is { } slot)
-                {
-                    return slot;
-                }
-            }
-
-            return null;
         }
 
         var able = job.Who.Where(p => Working.End(job, problem.Hours[p], start) is not null).ToList();

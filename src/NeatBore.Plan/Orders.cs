@@ -9,7 +9,7 @@ namespace NeatBore.Plan;
 /// </remarks>
 internal sealed class Orders(Problem problem, CancellationToken cancel)
 {
-    private const int History = 40;
+    private const int History = 120;
 
     // Of a hundred tries so many move one job of a late build, one job, a whole build; the others change two jobs' turns.
     private const int LateOne = 25;
@@ -19,7 +19,7 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
     private readonly Random _random = new(problem.Request.Seed);
 
     /// <summary>What a try costs of the effort.</summary>
-    public double Price { get; } = 0.5e-5 * problem.Jobs.Count;
+    public double Price { get; } = 0.07e-5 * problem.Jobs.Count;
 
     /// <summary>The best plan of so many orders, or the one given.</summary>
     /// <param name="from">The plan to begin at.</param>
@@ -58,7 +58,23 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
         return best;
     }
 
-    private (long Late, long Finish, long Moved) Value(Solution plan) => (plan.Late(problem), plan.Finish(problem), problem.Moved(plan));
+    // Where there was no plan before, of two that finish together the one is better whose people are done sooner: it leads on.
+    private (long Late, long Finish, long Then) Value(Solution plan) =>
+        (plan.Late(problem), plan.Finish(problem), problem.Before.Count > 0 ? problem.Moved(plan) : Done(plan));
+
+    private long Done(Solution plan)
+    {
+        var done = new long[problem.Hours.Count];
+        for (var job = 0; job < plan.People.Count; job++)
+        {
+            foreach (var person in plan.People[job])
+            {
+                done[person] = Math.Max(done[person], plan.Ends[job]);
+            }
+        }
+
+        return done.Sum();
+    }
 
     /// <summary>The jobs of builds that are late.</summary>
     private List<int> Late(Solution plan)

@@ -7,6 +7,8 @@ internal sealed class Problem
 {
     private readonly Dictionary<int, IReadOnlyList<Span>> _together = [];
     private Tied? _tied;
+    private List<long>? _begins;
+    private Span[][]? _spans;
 
     public Problem(Request request)
     {
@@ -91,6 +93,12 @@ internal sealed class Problem
         before.People is { } people
         && plan.Starts[before.Job] == before.Start
         && plan.People[before.Job].Order().SequenceEqual(people.Order());
+
+    /// <summary>The hours as arrays: a plan job by job looks at little else.</summary>
+    public Span[][] Spans => _spans ??= [.. Hours.Select(h => h.ToArray())];
+
+    /// <summary>When somebody's hours begin, in order.</summary>
+    public List<long> Begins => _begins ??= [.. Hours.SelectMany(h => h.Select(s => s.From)).Distinct().Order()];
 
     /// <summary>Which jobs windows tie together.</summary>
     public Tied Tied => _tied ??= new Tied(this);

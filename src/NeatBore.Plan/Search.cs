@@ -30,7 +30,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
     private const int FewJobs = 20;
 
     // What of the effort goes into other orders of the rules.
-    private const double OrdersShare = 0.7;
+    private const double OrdersShare = 0.8;
 
     private readonly Stopwatch _clock = Stopwatch.StartNew();
     private readonly Bounds _bounds = new(problem);
@@ -148,7 +148,8 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(late >= model.Ready(j.Index) - j.Due.Value);
             return late * j.Weight;
         });
-        return Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit, _bounds.Late);
+        return Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit, _bounds.Late)
+            .Closed(problem);
     }
 
     private Solution Finish(PlanModel model, Solution best)
@@ -159,7 +160,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(finish >= model.Ready(job.Index));
         }
 
-        return Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1, _bounds.Finish);
+        return Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1, _bounds.Finish).Closed(problem);
     }
 
     private Solution Moved(PlanModel model, Solution best)

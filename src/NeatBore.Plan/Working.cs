@@ -45,8 +45,12 @@ internal static class Working
         return null;
     }
 
+    /// <summary>The first minute from one on that is in hours; the largest number where there is none.</summary>
+    public static long Within(IReadOnlyList<Span> hours, long at) =>
+        From(hours, at, true) is var n && n < hours.Count ? Math.Max(at, hours[n].From) : long.MaxValue;
+
     // The first stretch that is not over then; one that ends just then is, for what takes any time.
-    private static int From(IReadOnlyList<Span> hours, long at, bool takes)
+    public static int From(IReadOnlyList<Span> hours, long at, bool takes)
     {
         var (low, high) = (0, hours.Count);
         while (low < high)
@@ -66,8 +70,20 @@ internal static class Working
     }
 
     /// <summary>The parts that it is worked in.</summary>
-    public static IReadOnlyList<Span> Parts(Problem problem, Problem.Work job, long start, long end, IReadOnlyList<int> people) =>
-        job.Minutes == 0 ? []
-        : !job.Splits ? [new Span(start, end)]
-        : [.. problem.Together(people).Select(h => new Span(Math.Max(h.From, start), Math.Min(h.To, end))).Where(h => h.From < h.To)];
+    public static IReadOnlyList<Span> Parts(Problem problem, Problem.Work job, long start, long end, IReadOnlyList<int> people)
+    {
+        if (job.Minutes == 0 || !job.Splits)
+        {
+            return job.Minutes == 0 ? [] : [new Span(start, end)];
+        }
+
+        var hours = problem.Together(people);
+        var parts = new List<Span>();
+        for (var n = From(hours, start, true); n < hours.Count && hours[n].From < end; n++)
+        {
+            parts.Add(new Span(Math.Max(hours[n].From, start), Math.Min(hours[n].To, end)));
+        }
+
+        return parts;
+    }
 }

@@ -80,6 +80,30 @@ public class DayPlanTests
     }
 
     [Fact]
+    public void A_plan_that_begins_a_day_late_is_closed_up_and_keeps_all_that_was_asked()
+    {
+        const long day = 24 * 60;
+        for (var seed = 0; seed < 30; seed++)
+        {
+            var request = Cases.Large(seed, 4, 6, 3, 0.1);
+            var problem = new Problem(request);
+            foreach (var (plan, _) in Rules.Plans(problem))
+            {
+                // Each day has the same hours: a day later all of it is as possible.
+                var late = plan with
+                {
+                    Starts = [.. plan.Starts.Select(s => s + day)],
+                    Ends = [.. plan.Ends.Select(e => e + day)],
+                };
+                var closed = late.Closed(problem);
+                Assert.Empty(Checker.Faults(request, new Reading(problem, closed).Answer(Status.Good, false, null).Jobs));
+                Assert.All(problem.Jobs, j => Assert.True(closed.Ready(problem, j.Index) <= late.Ready(problem, j.Index)));
+                Assert.True(closed.Starts.Sum() < late.Starts.Sum());
+            }
+        }
+    }
+
+    [Fact]
     public void The_same_question_has_the_same_plan()
     {
         var request = Cases.Large(7, 4, 6, 3, 0.2);

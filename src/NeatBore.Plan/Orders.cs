@@ -7,7 +7,10 @@ namespace NeatBore.Plan;
 /// taken where its plan is no worse than the one before it, or than the one that stood some tries ago. A fixed seed and a fixed
 /// number of tries: the same question has the same plan.
 /// </remarks>
-internal sealed class Orders(Problem problem, CancellationToken cancel)
+/// <param name="problem">What is planned.</param>
+/// <param name="least">No plan is less late.</param>
+/// <param name="cancel">Ends it.</param>
+internal sealed class Orders(Problem problem, long least, CancellationToken cancel)
 {
     private const int History = 120;
 
@@ -76,10 +79,13 @@ internal sealed class Orders(Problem problem, CancellationToken cancel)
         return done.Sum();
     }
 
-    /// <summary>The jobs of builds that are late.</summary>
+    /// <summary>The jobs of builds that are late; where none need be later than they are, of the one that is ready last.</summary>
     private List<int> Late(Solution plan)
     {
-        var builds = problem.Jobs.Where(j => plan.Ready(problem, j.Index) > j.Due).Select(j => j.Build).ToHashSet();
+        var builds =
+            plan.Late(problem) > least
+                ? problem.Jobs.Where(j => plan.Ready(problem, j.Index) > j.Due).Select(j => j.Build).ToHashSet()
+                : [problem.Jobs.MaxBy(j => plan.Ready(problem, j.Index))!.Build];
         return [.. problem.Jobs.Where(j => builds.Contains(j.Build)).Select(j => j.Index)];
     }
 

@@ -93,7 +93,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             return plan;
         }
 
-        var orders = new Orders(problem, cancel);
+        var orders = new Orders(problem, _bounds.Late, cancel);
         var spent = _left * OrdersShare;
         _left -= spent;
         return orders.Better(

@@ -281,7 +281,7 @@ internal sealed class PlanKeeper(
                 _result?.Plan is { Blocks.Count: > 0 } there ? there
                 : read.Day.Pins.Count > 0 ? await SearchAsync(read.Day with { Pins = [] }, Effort, cancel)
                 : fresh;
-            var shown = good with { Impossible = fresh.Impossible, Blocks = [.. good.Blocks.Select(b => ByHand(b, read.Day.Pins))] };
+            var shown = good with { Impossible = fresh.Impossible };
             return new Result(read, shown, null, "", "");
         }
 
@@ -327,20 +327,10 @@ internal sealed class PlanKeeper(
         }
 
         var gain = Compared.Gain(fresh, kept);
-        return new Result(
-            read,
-            kept with
-            {
-                Blocks = [.. kept.Blocks.Select(b => ByHand(b, read.Day.Pins))],
-                Best = fresh.Best,
-            },
-            gain.Length > 0 ? fresh : null,
-            "",
-            gain
-        );
+        return new Result(read, kept with { Best = fresh.Best }, gain.Length > 0 ? fresh : null, "", gain);
     }
 
-    /// <summary>What was only kept as agreed was not pinned by hand.</summary>
+    /// <summary>With what is settled of it by hand now: what was only kept as agreed was not.</summary>
     private static Block ByHand(Block block, IReadOnlyList<Settled> pins) =>
         block with
         {
@@ -416,6 +406,7 @@ internal sealed class PlanKeeper(
             }
         }
 
+        var settled = ShopDayReader.Settled(kept);
         var names = people.ToDictionary(p => p.Id, p => p.Name, StringComparer.Ordinal);
         var last = result?.Plan.FinishAt is { } finish ? Math.Clamp((int)(finish - now).TotalDays + 3, 7, DayPlan.MostDays) : 7;
         return new PlanNow(
@@ -425,7 +416,14 @@ internal sealed class PlanKeeper(
             Busy ? _progress : "",
             [.. people.Select(p => new PersonHours(p.Id, p.Name, [.. p.Week.Hours(DateOnly.FromDateTime(now.DateTime), last, zone)]))],
             things,
-            result?.Plan,
+            // What is settled shows at once, also while its plan is looked for: whoever settles more of a job then takes nothing back.
+            result?.Plan
+                is { } plan
+                ? plan with
+                {
+                    Blocks = [.. plan.Blocks.Select(b => ByHand(b, settled))],
+                }
+                : null,
             result?.Read.Agreed is { } agreed ? TimeZoneInfo.ConvertTime(agreed.At, zone) : null,
             result?.Read.Agreed?.By,
             result is { Broken: "" },

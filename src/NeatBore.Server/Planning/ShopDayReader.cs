@@ -121,7 +121,7 @@ internal sealed class ShopDayReader(
                 [.. people.Select(p => new Worker(p.Id, p.Name, p.Week))],
                 things,
                 planned,
-                [.. kept.Pins.Select(p => new Settled(p.Job, p.Person, p.At, p.NotBefore, p.Minutes))],
+                Settled(kept),
                 kept.Agreed is { } agreed ? JsonSerializer.Deserialize(agreed.Body, Json.Of<IReadOnlyList<DayPlan.Planned>>())! : []
             ),
             kept.Agreed,
@@ -130,6 +130,10 @@ internal sealed class ShopDayReader(
             Of(kept)
         );
     }
+
+    /// <summary>What is settled of jobs by hand.</summary>
+    public static IReadOnlyList<Settled> Settled(PlanShelf.Kept kept) =>
+        [.. kept.Pins.Select(p => new Settled(p.Job, p.Person, p.At, p.NotBefore, p.Minutes))];
 
     /// <summary>What is settled by hand, agreed, or set: the same for the same.</summary>
     public static string Of(PlanShelf.Kept kept) =>

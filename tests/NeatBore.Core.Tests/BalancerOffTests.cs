@@ -31,6 +31,22 @@ public class BalancerOffTests
     }
 
     [Theory]
+    // Ninety at the screw is what the fit takes; five is a hub that had lost its grip.
+    [InlineData("90", Verdict.Go, "It held well: it goes back as it is.")]
+    [InlineData("5", Verdict.Decide, "It came off too easily: measure nose and bore, or say why it will hold.")]
+    public void The_same_hub_back_is_held_against_what_it_came_off_with(string peak, Verdict verdict, string says)
+    {
+        var bench = Started().Take("puller", "tool", "hp-1").Take("puller", "engaged", "18");
+        bench.TakeAll("yoke", "gap", "41.2", "41.3", "41.2").Take("pull", "grease").Take("pull", "peak", peak).Take("pull", "off");
+        bench.TakeAll("after").Turn(Workbench.BalancerOn).Choose("which", "same").TakeAll("parts").Pick("look", "found", "clean");
+        var call = bench.Step("look").Now.Call!;
+        Assert.Equal((verdict, verdict), (call.Verdict, Assert.Single(call.Checks).Verdict));
+        Assert.Equal(says, Says(bench, "look"));
+        // What was read stands for what would be asked: nobody is asked how it came off.
+        Assert.DoesNotContain(bench.Step("look").Rounds[^1].Slots, s => s.Slot.Key == "came");
+    }
+
+    [Theory]
     [InlineData("jp-1", "it is a jaw-puller, a hub-puller is wanted")]
     [InlineData("hp-3", "it is rated for 30 kN")]
     [InlineData("hp-4", "it takes 2 screws, the part has 3 evenly spaced holes")]

@@ -103,7 +103,8 @@ public class CoverAndSealTests
         var bench = Snug().Take("sealant", "shop", "15").Take("sealant", "spread");
         Assert.Single(bench.State.Waits, w => w.IsDeadline && w.Task == s_cover && w.At > Workbench.Start);
         bench.Wait(minutes).Take("close", "closed");
-        Assert.Equal(verdict, bench.Step("close").Now.Call!.Verdict);
+        var call = bench.Step("close").Now.Call!;
+        Assert.Equal((verdict, verdict, "time open"), (call.Verdict, Assert.Single(call.Checks).Verdict, call.Checks[0].Name));
         Assert.DoesNotContain(bench.State.Waits, w => w.IsDeadline && verdict == Verdict.Go);
     }
 
@@ -145,14 +146,18 @@ public class CoverAndSealTests
         bench.Sweep("final", 0.015, 80, 0.02);
         Assert.Single(bench.State.Waits, w => !w.IsDeadline);
         bench.Wait(60).Take("cure", "oil");
-        Assert.Equal(Verdict.Stop, bench.Step("cure").Now.Call!.Verdict);
+        Assert.Equal((Verdict.Stop, Verdict.Stop), Cured(bench));
         bench
             .Do((id, at) => new Strike(id, at, bench.Step("cure").Rounds[0].Slots[0].Live!.Id, StrikeReason.RubbedOut))
             .Wait(60 * 36)
             .Take("cure", "oil");
+        Assert.Equal((Verdict.Go, Verdict.Go), Cured(bench));
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.Empty(bench.State.Waits);
     }
+
+    private static (Verdict Call, Verdict Check) Cured(Workbench bench) =>
+        bench.Step("cure").Now.Call is var call ? (call!.Verdict, Assert.Single(call.Checks).Verdict) : default;
 
     [Fact]
     public void Shims_are_found_in_the_crib_and_the_rear_seal_waits_for_the_float()

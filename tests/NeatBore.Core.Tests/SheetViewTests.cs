@@ -90,6 +90,14 @@ public class SheetViewTests
         Assert.Equal("the oil hole can’t be wider than the bearing", At(wide, "cam/bearings/2/widthMm").Fault);
     }
 
+    [Fact]
+    public void The_best_float_is_the_middle_of_what_it_may_be()
+    {
+        var sheet = Bare();
+        KnownValue[] ends = [Typed(sheet, "endFloat/allowed/low", "0.08"), Typed(sheet, "endFloat/allowed/high", "0.22")];
+        Assert.Equal(0.15, At(SheetView.Of(sheet, ends), "endFloat/idealMm").Number!.Value, 1e-9);
+    }
+
     private static WantedValue At(SheetView view, string path) => view.Parts.SelectMany(p => p.Values).Single(v => v.Path == path);
 
     [Fact]
@@ -129,6 +137,15 @@ public class SheetViewTests
                 );
         Assert.All(whole.Bolts, b => Assert.True(Inside(b.XMm, b.YMm), b.Id));
         Assert.True(Inside(0, 31) && Inside(0, -31) && !Inside(0, 170) && !Inside(120, 0));
+
+        // Where bolts stand on one side only, the edge goes round the seal's bore on the other.
+        edge = SheetView
+            .Of(sheet, [.. cover, .. Bolt(1, 0, 36), .. Bolt(2, 20, 30), .. Bolt(3, -20, 30), .. Bolt(4, 30, 20)])
+            .Sheet.Cover!.Outline;
+        Assert.All(
+            Enumerable.Range(0, 36).Select(i => i * Math.PI / 18),
+            a => Assert.True(Inside(31.5 * Math.Sin(a), 31.5 * Math.Cos(a)), $"{a}")
+        );
 
         var twice = SheetView.Of(sheet, [.. all, .. Bolt(3, -70, 148)]);
         Assert.Equal("bolts 3 and 4 can’t stand at one place", At(twice, "cover/bolt3/xMm").Fault);

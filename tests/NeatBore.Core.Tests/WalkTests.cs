@@ -74,11 +74,42 @@ public class WalkTests
 
             (build, var refused) = Try(desk, build, command, at);
             var stands = build.Tasks.Single();
+            foreach (var step in stands.Steps.Where(s => s.Ref == At(command)))
+            {
+                Holds(step);
+            }
+
             yield return refused is null
                 ? $"  {Walk.Digest(JsonSerializer.Serialize(BuildLine.Of(Guid.Empty, build.State), CoreJson.Default.BuildLine))} "
                     + $"{stands.Standing}, next {stands.Next?.Step}@{stands.Next?.Item}; "
                     + string.Join(" || ", stands.Steps.Where(s => s.Ref == At(command) || s.Ref == stands.Next).Select(Read))
                 : $"  refused: {refused}";
+        }
+    }
+
+    /// <summary>A Go has no check that says otherwise, what stops a check stops the call, and a check stands on the side of its limit that it says.</summary>
+    private static void Holds(StepState step)
+    {
+        if (step.Now.Call is not { } call)
+        {
+            return;
+        }
+
+        Assert.All(
+            call.Checks,
+            k =>
+                Assert.True(
+                    k.Verdict is Verdict.Stop ? call.Verdict is Verdict.Stop : k.Verdict is Verdict.Go || call.Verdict is not Verdict.Go,
+                    $"{step.Ref}: {call.Verdict}, but {k.Name} says {k.Verdict}"
+                )
+        );
+        foreach (var check in call.Checks.Where(k => double.IsFinite(k.Value)))
+        {
+            var over = check.Side == Side.Upper ? check.Value - check.Limit : check.Limit - check.Value;
+            Assert.False(
+                check.Verdict == Verdict.Go ? over > 1e-6 : check.Verdict == Verdict.Stop && over < -1e-6,
+                $"{step.Ref}: {check.Name} of {check.Value} against {check.Limit} ({check.Side}) says {check.Verdict}"
+            );
         }
     }
 

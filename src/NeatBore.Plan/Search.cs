@@ -148,8 +148,7 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(late >= model.Ready(j.Index) - j.Due.Value);
             return late * j.Weight;
         });
-        return Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit, _bounds.Late)
-            .Closed(problem);
+        return Closed(Least(model, LinearExpr.Sum(terms), best, s => s.Late(problem), "lateness", 1, Problem.WeightUnit, _bounds.Late));
     }
 
     private Solution Finish(PlanModel model, Solution best)
@@ -160,7 +159,16 @@ internal sealed class Search(Problem problem, IProgress<Progress>? progress, Can
             model.Model.Add(finish >= model.Ready(job.Index));
         }
 
-        return Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1, _bounds.Finish).Closed(problem);
+        return Closed(Least(model, finish + 0, best, s => s.Finish(problem), "finish", 2, 1, _bounds.Finish));
+    }
+
+    /// <summary>Without gaps; where there was a plan before, only if that is better for it: what need not move stays.</summary>
+    private Solution Closed(Solution plan)
+    {
+        var closed = plan.Closed(problem);
+        return problem.Before.Count == 0 || closed.Late(problem) < plan.Late(problem) || closed.Finish(problem) < plan.Finish(problem)
+            ? closed
+            : plan;
     }
 
     private Solution Moved(PlanModel model, Solution best)

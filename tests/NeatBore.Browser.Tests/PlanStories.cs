@@ -46,6 +46,13 @@ public sealed class PlanStories(App app) : IClassFixture<App>
     public async Task A_build_that_a_pin_made_late_is_put_right_by_a_pin_and_agreed()
     {
         var plan = await PlanAsync();
+        // What is late has its advice, a few seconds later.
+        await App.Until(async () =>
+        {
+            plan = await PlanAsync();
+            var late = plan["plan"]!["builds"]!.AsArray().Count(b => (double)b!["lateHours"]! > 0);
+            return plan["advice"]!.AsArray().Count == Math.Min(2, late);
+        });
         var first = Block(plan, "018", "old ones out");
         var start = (string)first["startAt"]!;
         using var builder = new Builder();
@@ -54,6 +61,11 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         builder.Open($"{app.Address}/plan?day={start[..10]}");
         var label = $"//main//button[contains(@aria-label, 'old ones out, 018')]";
         builder.Find(label);
+        if (plan["advice"]!.AsArray() is [var advice, ..])
+        {
+            builder.See((string)advice!);
+        }
+
         builder.IsAccessible();
         builder.Picture("plan");
         // Not before four days from now: its cover can't be cured by then.

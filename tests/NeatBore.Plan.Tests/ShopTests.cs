@@ -272,6 +272,24 @@ public class ShopTests
         Assert.Equal([last.Id], moved.Select(b => b.Id));
     }
 
+    [Fact]
+    public void What_was_agreed_with_a_gap_keeps_it_where_nothing_is_sooner_for_closing_it()
+    {
+        // Agreed an hour later than need be, while another job holds the finish anyway.
+        var (early, other, last) = (Job("014", "early", 30), Job("014", "other", 30), Job("015", "last", 200));
+        var shop = Shop(Build("014", null, early, other), Build("015", null, last)) with
+        {
+            Agreed =
+            [
+                new Planned(last.Id, s_now, ["tomas"]),
+                new Planned(early.Id, s_now.AddMinutes(30), ["ines"]),
+                new Planned(other.Id, s_now.AddMinutes(120), ["ines"]),
+            ],
+        };
+        var plan = Plan(shop);
+        Assert.Equal(shop.Agreed.OrderBy(a => a.StartAt).Select(a => (a.Job, a.StartAt)), plan.Blocks.Select(b => (b.Id, b.StartAt)));
+    }
+
     private static readonly DateOnly s_today = new(2026, 6, 1);
 
     [Fact]

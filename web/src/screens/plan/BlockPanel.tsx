@@ -24,13 +24,16 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
   const [minutes, setMinutes] = useState(block.typedMinutes == null ? '' : String(block.typedMinutes));
   const pinned =
     block.pinnedAt != null || block.pinnedTo != null || block.notBefore != null || block.typedMinutes != null;
+  // A time that is over is no pin any more, and no longer taken.
+  const ahead = (at: string | null | undefined): string | null =>
+    at != null && Date.parse(at) > Date.parse(plan.now) ? at : null;
   const settle = async (pin: Partial<Omit<Settled, 'job'>>) => {
     const kept = await changing.change({
       pin: {
         job: block.id,
         person: block.pinnedTo ?? null,
-        at: block.pinnedAt ?? null,
-        notBefore: block.notBefore ?? null,
+        at: ahead(block.pinnedAt),
+        notBefore: ahead(block.notBefore),
         minutes: block.typedMinutes ?? null,
         ...pin,
       },

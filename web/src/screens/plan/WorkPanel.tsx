@@ -26,7 +26,10 @@ export function WorkPanel({ plan }: { plan: PlanNow }) {
       }}
       trigger={
         <button type="button" className="min-h-11 text-base font-semibold underline">
-          What is to be done{plan.unlisted.length > 0 ? ` · ${plan.unlisted.length} engines not listed` : ''}
+          What is to be done
+          {plan.unlisted.length > 0
+            ? ` · ${plan.unlisted.length} ${plan.unlisted.length === 1 ? 'engine' : 'engines'} not listed`
+            : ''}
         </button>
       }
     >

@@ -165,7 +165,6 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
                     inputMode="numeric"
                     className="mt-0.5 block h-12 w-28 border-2 border-ink bg-page px-2 font-read text-title"
                     value={minutes}
-                    placeholder={block.left === '' ? String(handsOn(block)) : ''}
                     onChange={(e) => setMinutes(e.target.value)}
                   />
                 </label>
@@ -197,10 +196,6 @@ export function BlockPanel({ plan, block, changing, onClose }: Props) {
     </Dialog.Root>
   );
 }
-
-/** How long hands are on it, in minutes. */
-const handsOn = (block: Block): number =>
-  block.parts.reduce((sum, p) => sum + (Date.parse(p.to) - Date.parse(p.from)) / 60_000, 0);
 
 /** When somebody can begin anything new: after what they are at, within their hours. */
 function firstOf(plan: PlanNow, person: string): string | null {

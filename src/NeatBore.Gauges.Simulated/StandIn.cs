@@ -7,7 +7,8 @@ namespace NeatBore.Gauges.Simulated;
 /// readings.</summary>
 internal abstract class StandIn(string id, int seed)
 {
-    private readonly Random _noise = new(HashCode.Combine(seed, Stable(id)));
+    // .NET's own hash codes differ from run to run: only Stable's do for a seed.
+    private readonly Random _noise = new((int)Stable($"{seed}/{id}"));
 
     public string Id { get; } = id;
 
@@ -43,7 +44,7 @@ internal abstract class StandIn(string id, int seed)
 
     private static uint Stable(string word)
     {
-        // FNV-1a: .NET's own string hash differs from run to run.
+        // FNV-1a.
         var hash = 2166136261u;
         foreach (var b in Encoding.UTF8.GetBytes(word))
         {

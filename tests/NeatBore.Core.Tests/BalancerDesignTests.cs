@@ -129,9 +129,11 @@ public class BalancerDesignTests
     public void Flange_bolts_and_body_screws_are_turned_on_by_their_angle(string found, Verdict verdict)
     {
         var flanged = Workbench.Demo<EngineSheet>("sheets/v8-4.4.v2.json");
-        flanged = flanged with { Balancer = flanged.Balancer! with { Flange = flanged.Balancer.Flange! with { AngleDeg = 60 } } };
+        var flange = (FlangeBalancer)flanged.Balancer!;
+        flanged = flanged with { Balancer = flange with { Flange = flange.Flange! with { AngleDeg = 60 } } };
         var screwed = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
-        screwed = screwed with { Balancer = screwed.Balancer! with { Body = screwed.Balancer.Body! with { AngleDeg = 60 } } };
+        var body = (ScrewedBodyBalancer)screwed.Balancer!;
+        screwed = screwed with { Balancer = body with { Body = body.Body! with { AngleDeg = 60 } } };
         foreach (var (sheet, step, torque) in ((EngineSheet, string, double)[])[(flanged, "flange-bolts", 62), (screwed, "body", 24)])
         {
             var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == "balancer-on").Steps.Single(s => s.Id == step);

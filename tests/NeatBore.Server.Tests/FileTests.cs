@@ -60,6 +60,7 @@ public sealed class FileTests : IAsyncLifetime
             { "newer", "format", "A newer one may read it" },
             { "short", "log", "entries are missing, or it was cut short" },
             { "unknown", "zap", "is not known here; the fields are format, id" },
+            { "designless", "sheets[0].balancer.design", "must be one of solid, screwed-body, spoked, flange" },
             { "sheetless", "log", "can’t be worked out" },
         };
 
@@ -78,6 +79,9 @@ public sealed class FileTests : IAsyncLifetime
                 break;
             case "unknown":
                 file["zap"] = 1;
+                break;
+            case "designless":
+                file["sheets"]![0]!["balancer"]!.AsObject().Remove("design");
                 break;
             default:
                 file["sheets"] = new JsonArray();

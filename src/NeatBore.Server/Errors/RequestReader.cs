@@ -112,6 +112,8 @@ public static class RequestReader
         string At(string name) => path.Length == 0 ? name : $"{path}.{name}";
 
         string? discriminator = null;
+        // What only another kind has may stand here as null, as older files have it.
+        var ofOthers = new HashSet<string>(StringComparer.Ordinal);
         if (type.PolymorphismOptions is { } kinds)
         {
             discriminator = kinds.TypeDiscriminatorPropertyName;
@@ -126,6 +128,7 @@ public static class RequestReader
                 return;
             }
 
+            ofOthers.UnionWith(known.Values.SelectMany(other => type.Options.GetTypeInfo(other).Properties).Select(p => p.Name));
             type = type.Options.GetTypeInfo(derived);
         }
 
@@ -152,7 +155,11 @@ public static class RequestReader
                     malformed.Add(At(property.Name), "must not be null");
                 }
             }
-            else if (property.Name != discriminator && !worked.Contains(property.Name))
+            else if (
+                property.Name != discriminator
+                && !worked.Contains(property.Name)
+                && !(property.Value.ValueKind == JsonValueKind.Null && ofOthers.Contains(property.Name))
+            )
             {
                 malformed.Add(At(property.Name), $"is not known here; the fields are {string.Join(", ", fields.Keys)}");
             }

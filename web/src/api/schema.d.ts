@@ -4534,12 +4534,6 @@ export interface components {
              */
             rockers: number;
         };
-        /**
-         * @description How a balancer is made and held on the crank.
-         * @default solid
-         * @enum {unknown}
-         */
-        BalancerDesign: "solid" | "screwed-body" | "spoked" | "flange";
         /** @description The sizes of a balancer that its outline is drawn from, mm. */
         BalancerOutline: {
             /** Format: double */
@@ -4551,8 +4545,13 @@ export interface components {
             /** Format: double */
             ringWidthMm: number;
         };
-        /** @description The balancer and the nose it is pressed on. */
-        BalancerSheet: {
+        /** @description The balancer and the nose it is pressed on, by how it is made and held; lengths in mm. */
+        BalancerSheet: components["schemas"]["BalancerSheetSolidBalancer"] | components["schemas"]["BalancerSheetScrewedBodyBalancer"] | components["schemas"]["BalancerSheetSpokedBalancer"] | components["schemas"]["BalancerSheetFlangeBalancer"];
+        /** @description Bolted to a flange on a pilot; nothing is pressed. */
+        BalancerSheetFlangeBalancer: {
+            /** @enum {string} */
+            design?: "flange";
+            flange?: null | components["schemas"]["FlangeSheet"];
             /** @description The crank's nose. */
             nose: components["schemas"]["NoseSheet"];
             /** @description The balancer's hub. */
@@ -4578,11 +4577,107 @@ export interface components {
             taper?: null | components["schemas"]["Limit"];
             tilt?: null | components["schemas"]["Limit"];
             puller?: null | components["schemas"]["PullerSheet"];
-            /** @description How it is made and held. */
-            design?: components["schemas"]["BalancerDesign"];
+            warm?: null | components["schemas"]["WarmSheet"];
+            ringRunOut?: null | components["schemas"]["RingRunOutSheet"];
+            sealTrack?: null | components["schemas"]["SealTrackSheet"];
+        };
+        /** @description A light-alloy body screwed to a steel hub that is pressed on the nose. */
+        BalancerSheetScrewedBodyBalancer: {
+            /** @enum {string} */
+            design?: "screwed-body";
             body?: null | components["schemas"]["BodySheet"];
+            /** @description The crank's nose. */
+            nose: components["schemas"]["NoseSheet"];
+            /** @description The balancer's hub. */
+            hub: components["schemas"]["HubSheet"];
+            /** @description The balancer's outer ring. */
+            ring: components["schemas"]["RingSheet"];
+            /**
+             * Format: double
+             * @description Depth of the nose's end below the hub's front face when seated.
+             */
+            seatedDepthMm: number;
+            /** @description What the seated depth may be. */
+            seatedDepth: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Radius at which the seated depth is taken.
+             */
+            measureRadiusMm: number;
+            /** @description What may be used on nose and bore; the first is usual. */
+            lubricants: components["schemas"]["Lubricant"][];
+            interference?: null | components["schemas"]["Limit"];
+            roundness?: null | components["schemas"]["Limit"];
+            taper?: null | components["schemas"]["Limit"];
+            tilt?: null | components["schemas"]["Limit"];
+            puller?: null | components["schemas"]["PullerSheet"];
+            warm?: null | components["schemas"]["WarmSheet"];
+            ringRunOut?: null | components["schemas"]["RingRunOutSheet"];
+            sealTrack?: null | components["schemas"]["SealTrackSheet"];
+        };
+        /** @description A solid hub pressed on the nose, pulled by its threaded holes. */
+        BalancerSheetSolidBalancer: {
+            /** @enum {string} */
+            design?: "solid";
+            /** @description The crank's nose. */
+            nose: components["schemas"]["NoseSheet"];
+            /** @description The balancer's hub. */
+            hub: components["schemas"]["HubSheet"];
+            /** @description The balancer's outer ring. */
+            ring: components["schemas"]["RingSheet"];
+            /**
+             * Format: double
+             * @description Depth of the nose's end below the hub's front face when seated.
+             */
+            seatedDepthMm: number;
+            /** @description What the seated depth may be. */
+            seatedDepth: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Radius at which the seated depth is taken.
+             */
+            measureRadiusMm: number;
+            /** @description What may be used on nose and bore; the first is usual. */
+            lubricants: components["schemas"]["Lubricant"][];
+            interference?: null | components["schemas"]["Limit"];
+            roundness?: null | components["schemas"]["Limit"];
+            taper?: null | components["schemas"]["Limit"];
+            tilt?: null | components["schemas"]["Limit"];
+            puller?: null | components["schemas"]["PullerSheet"];
+            warm?: null | components["schemas"]["WarmSheet"];
+            ringRunOut?: null | components["schemas"]["RingRunOutSheet"];
+            sealTrack?: null | components["schemas"]["SealTrackSheet"];
+        };
+        /** @description A spoked hub pressed on the nose, gripped behind its spokes. */
+        BalancerSheetSpokedBalancer: {
+            /** @enum {string} */
+            design?: "spoked";
             spokes?: null | components["schemas"]["SpokeSheet"];
-            flange?: null | components["schemas"]["FlangeSheet"];
+            /** @description The crank's nose. */
+            nose: components["schemas"]["NoseSheet"];
+            /** @description The balancer's hub. */
+            hub: components["schemas"]["HubSheet"];
+            /** @description The balancer's outer ring. */
+            ring: components["schemas"]["RingSheet"];
+            /**
+             * Format: double
+             * @description Depth of the nose's end below the hub's front face when seated.
+             */
+            seatedDepthMm: number;
+            /** @description What the seated depth may be. */
+            seatedDepth: components["schemas"]["Limit"];
+            /**
+             * Format: double
+             * @description Radius at which the seated depth is taken.
+             */
+            measureRadiusMm: number;
+            /** @description What may be used on nose and bore; the first is usual. */
+            lubricants: components["schemas"]["Lubricant"][];
+            interference?: null | components["schemas"]["Limit"];
+            roundness?: null | components["schemas"]["Limit"];
+            taper?: null | components["schemas"]["Limit"];
+            tilt?: null | components["schemas"]["Limit"];
+            puller?: null | components["schemas"]["PullerSheet"];
             warm?: null | components["schemas"]["WarmSheet"];
             ringRunOut?: null | components["schemas"]["RingRunOutSheet"];
             sealTrack?: null | components["schemas"]["SealTrackSheet"];
@@ -4649,7 +4744,10 @@ export interface components {
             typedMinutes: null | number;
             waits: string;
         };
-        /** @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm. */
+        /**
+         * @description A light body screwed to a steel hub: an even number of screws, so that every other one can come out; lengths in mm, torque in
+         *                 N·m.
+         */
         BodySheet: {
             /** Format: int32 */
             screws: number;
@@ -9130,9 +9228,7 @@ export interface components {
              * @description How long it is.
              */
             lengthMm: number;
-            /** @description Where it is measured, from its end. */
             stationsMm: number[];
-            /** @description What it is made of. */
             material: components["schemas"]["Material"];
             /**
              * Format: double

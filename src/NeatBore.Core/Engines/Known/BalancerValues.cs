@@ -11,7 +11,6 @@ internal static class BalancerValues
     private const string Hub = "balancer/hub/outerDiameterMm";
     private const string HubLength = "balancer/hub/lengthMm";
     private const string Seated = "balancer/seatedDepthMm";
-    private const string Design = "balancer/design";
     private const string Torque = "crankBolt/torqueNm";
     private const string Hold = "balancer/nose/hold";
 
@@ -21,14 +20,7 @@ internal static class BalancerValues
         new(
             "balancer",
             [
-                Ask.Word(
-                    Design,
-                    "How it is made and held",
-                    new("solid", "solid, pressed on"),
-                    new("screwed-body", "body on a hub"),
-                    new("spoked", "spoked, pressed on"),
-                    new("flange", "bolted to a flange")
-                ),
+                Ask.Word(BalancerDesign.Path, "How it is made and held", [.. BalancerDesign.All.Select(d => new NamedWord(d.Id, d.Name))]),
                 Ask.Mm(Nose, "Nose, across", 10, 150) with
                 {
                     Drawn = _ => 36,
@@ -118,7 +110,7 @@ internal static class BalancerValues
                 Rz("balancer/hub/roughnessRzUm", "Hub bore’s roughness, Rz in µm", 6),
                 .. Of(
                     "balancer/puller",
-                    k => k.Word(Design) is "solid" or "screwed-body",
+                    k => BalancerDesign.All.Any(d => d.Tapped && d.Is(k)),
                     [
                         Ask.Count("balancer/puller/holes", "Puller holes in the hub", 2, 6),
                         Ask.Mm("balancer/puller/boltCircleMm", "Puller holes, on a circle of", 15, 250),
@@ -149,39 +141,7 @@ internal static class BalancerValues
                         },
                     ]
                 ),
-                .. Of(
-                    "balancer/spokes",
-                    k => k.Word(Design) == "spoked",
-                    [
-                        Ask.Count("balancer/spokes/spokes", "Spokes", 2, 8),
-                        Ask.Mm("balancer/spokes/gripDiameterMm", "Jaws open to", 20, 400),
-                        Ask.Mm("balancer/spokes/reachMm", "Jaws reach", 10, 300),
-                    ]
-                ),
-                .. Of(
-                    "balancer/body",
-                    k => k.Word(Design) == "screwed-body",
-                    [
-                        .. Ask.Ring("balancer/body", "screws", "screwCircleMm", "Body screws"),
-                        Ask.Mm("balancer/body/thicknessMm", "Body, thick at the screws", 2, 60),
-                    ]
-                ),
-                .. Of(
-                    "balancer/flange",
-                    k => k.Word(Design) == "flange",
-                    [
-                        .. Ask.Ring("balancer/flange", "bolts", "boltCircleMm", "Flange bolts"),
-                        Ask.Mm("balancer/flange/pilotMm", "Pilot, across", 10, 250),
-                    ]
-                ),
-                Ask.Turn("balancer/body/angleDeg", "Body screws, then turned on by") with
-                {
-                    When = k => k.Word(Design) == "screwed-body",
-                },
-                Ask.Turn("balancer/flange/angleDeg", "Flange bolts, then turned on by") with
-                {
-                    When = k => k.Word(Design) == "flange",
-                },
+                .. BalancerDesign.OwnValues,
                 .. Of(
                         "balancer/warm",
                         _ => true,

@@ -7,6 +7,7 @@ namespace NeatBore.Core.Engines;
 [JsonSourceGenerationOptions(
     System.Text.Json.JsonSerializerDefaults.Web,
     NumberHandling = JsonNumberHandling.Strict,
+    AllowOutOfOrderMetadataProperties = true,
     RespectNullableAnnotations = true,
     RespectRequiredConstructorParameters = true
 )]

@@ -7,22 +7,17 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>What a balancer's design makes of the work on it. A file a design; a new one adds its line here.</summary>
 internal abstract class DesignRules
 {
-    private static readonly Dictionary<BalancerDesign, DesignRules> s_all = new()
-    {
-        [BalancerDesign.Solid] = new SolidHub(),
-        [BalancerDesign.ScrewedBody] = new ScrewedBody(),
-        [BalancerDesign.Spoked] = new SpokedHub(),
-        [BalancerDesign.Flange] = new PilotFlange(),
-    };
-
     /// <summary>All of them.</summary>
-    public static IReadOnlyCollection<DesignRules> All => s_all.Values;
+    public static IReadOnlyList<DesignRules> All { get; } = [new SolidHub(), new ScrewedBody(), new SpokedHub(), new PilotFlange()];
 
     /// <summary>Those of an engine's balancer.</summary>
-    public static DesignRules Of(EngineSheet sheet) => s_all[sheet.Balancer!.Design];
+    public static DesignRules Of(EngineSheet sheet) => All.First(rules => rules.IsFor(sheet.Balancer!));
 
     /// <summary>Those of a step's engine.</summary>
     public static DesignRules Of(StepContext c) => Of(c.Sheet);
+
+    /// <summary>Whether they are those of a balancer.</summary>
+    protected abstract bool IsFor(BalancerSheet balancer);
 
     /// <summary>How it is held and comes off, where nothing is pressed on; null where it is pressed.</summary>
     public virtual (string On, string Off)? Held => null;
@@ -60,7 +55,19 @@ internal abstract class DesignRules
 
     /// <summary>The same of taking it off.</summary>
     public static Applies PressedOff(StepContext c) => Of(c).Held is var (_, off) ? Applies.If(false, off) : Applies.Yes;
+}
 
-    /// <summary>Whether an engine's balancer is of this design, and if not, what is said instead.</summary>
-    protected Func<StepContext, Applies> Mine(string otherwise) => c => Applies.If(Of(c) == this, otherwise);
+/// <summary>The rules of one design.</summary>
+/// <typeparam name="TBalancer">The design.</typeparam>
+internal abstract class DesignRules<TBalancer> : DesignRules
+    where TBalancer : BalancerSheet
+{
+    /// <inheritdoc/>
+    protected sealed override bool IsFor(BalancerSheet balancer) => balancer is TBalancer;
+
+    /// <summary>The balancer that they are for; null where it is of another design.</summary>
+    protected static TBalancer? Mine(EngineSheet sheet) => sheet.Balancer as TBalancer;
+
+    /// <summary>Whether a step's engine has this design, and if not, what is said instead.</summary>
+    protected static Func<StepContext, Applies> Only(string otherwise) => c => Applies.If(Mine(c.Sheet) is not null, otherwise);
 }

@@ -7,7 +7,7 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>Bolted to a flange on a pilot: nothing is pressed, and it is prised off square.</summary>
-internal sealed class PilotFlange : DesignRules
+internal sealed class PilotFlange : DesignRules<FlangeBalancer>
 {
     private static class PriseStep
     {
@@ -44,7 +44,7 @@ internal sealed class PilotFlange : DesignRules
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => null;
 
     /// <inheritdoc/>
-    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer!.Flange is not null;
+    public override bool ComesOff(EngineSheet sheet) => Mine(sheet)?.Flange is not null;
 
     /// <inheritdoc/>
     public override IReadOnlyList<Slot> PullerSlots(StepContext c) => [];
@@ -57,7 +57,7 @@ internal sealed class PilotFlange : DesignRules
         [
             new Step(PriseStep.Name, "Prise it off square", "prise")
             {
-                When = Mine("It is pressed on: the puller takes it off."),
+                When = Only("It is pressed on: the puller takes it off."),
                 Slots = _ =>
                     [
                         Slot.Tick(PriseStep.Bolts, "Flange marked to the crank, its bolts out in turn"),
@@ -87,7 +87,7 @@ internal sealed class PilotFlange : DesignRules
             {
                 Leaves = [new("balancer on its pilot, not bolted", FlangeBoltsStep.Name)],
                 Afresh = true,
-                When = Mine("It is pressed on: it has no pilot."),
+                When = Only("It is pressed on: it has no pilot."),
                 Slots = _ =>
                     [
                         Slot.Tick("faces", "Both faces clean, no burr, no paint"),
@@ -99,8 +99,8 @@ internal sealed class PilotFlange : DesignRules
             },
             new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
             {
-                When = Mine("It is held by the crank bolt."),
-                Fasteners = sheet => Of(sheet) == this ? [Bolts(sheet.Balancer!.Flange!)] : [],
+                When = Only("It is held by the crank bolt."),
+                Fasteners = sheet => Mine(sheet)?.Flange is { } flange ? [Bolts(flange)] : [],
                 Slots = c => BoltStar.Slots(Bolts(Flange(c)), Flange(c).AngleDeg),
                 Judge = c => BoltStar.Judge(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Gate = "every bolt tight",
@@ -108,7 +108,7 @@ internal sealed class PilotFlange : DesignRules
             },
         ];
 
-    private static FlangeSheet Flange(StepContext c) => c.Sheet.Balancer!.Flange!;
+    private static FlangeSheet Flange(StepContext c) => Mine(c.Sheet)!.Flange!;
 
     private static FastenerSet Bolts(FlangeSheet flange) =>
         BoltStar.Set(

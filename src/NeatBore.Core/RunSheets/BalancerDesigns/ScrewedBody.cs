@@ -7,7 +7,7 @@ namespace NeatBore.Core.RunSheets;
 
 /// <summary>A light-alloy body screwed to a steel hub that is pressed on the nose: the puller's screws go right through the hub, in
 /// place of every other body screw.</summary>
-internal sealed class ScrewedBody : DesignRules
+internal sealed class ScrewedBody : DesignRules<ScrewedBodyBalancer>
 {
     private static class BodyStep
     {
@@ -20,7 +20,7 @@ internal sealed class ScrewedBody : DesignRules
     }
 
     /// <inheritdoc/>
-    public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, sheet.Balancer!.Body!.ThicknessMm);
+    public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, Mine(sheet)!.Body!.ThicknessMm);
 
     /// <inheritdoc/>
     public override IReadOnlyList<Slot> PullerSlots(StepContext c) =>
@@ -66,7 +66,7 @@ internal sealed class ScrewedBody : DesignRules
         [
             new Step(BodyScrewsStep.Name, "Every other body screw out", "body-screws")
             {
-                When = Mine("No body is screwed to this hub."),
+                When = Only("No body is screwed to this hub."),
                 Slots = c =>
                     BalancerOff.First(c)
                         ?
@@ -95,15 +95,15 @@ internal sealed class ScrewedBody : DesignRules
         [
             new Step(BodyStep.Name, "Body screws back", "bolt-ring")
             {
-                When = Mine("No body is screwed to this hub."),
-                Fasteners = sheet => Of(sheet) == this ? [Screws(sheet.Balancer!.Body!)] : [],
+                When = Only("No body is screwed to this hub."),
+                Fasteners = sheet => Mine(sheet)?.Body is { } body ? [Screws(body)] : [],
                 Slots = c => BoltStar.Slots(Screws(Body(c)), Body(c).AngleDeg),
                 Judge = c => BoltStar.Judge(c, Screws(Body(c)), Body(c).AngleDeg),
                 Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
             },
         ];
 
-    private static BodySheet Body(StepContext c) => c.Sheet.Balancer!.Body!;
+    private static BodySheet Body(StepContext c) => Mine(c.Sheet)!.Body!;
 
     private static FastenerSet Screws(BodySheet body) =>
         BoltStar.Set(

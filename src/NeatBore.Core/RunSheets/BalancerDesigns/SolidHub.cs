@@ -5,7 +5,7 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>A solid hub pressed on the nose, pulled by its threaded holes.</summary>
-internal sealed class SolidHub : DesignRules
+internal sealed class SolidHub : DesignRules<SolidBalancer>
 {
     /// <inheritdoc/>
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, throughMm: 0);

@@ -5,11 +5,11 @@ using NeatBore.Core.Measures;
 namespace NeatBore.Core.RunSheets;
 
 /// <summary>A spoked hub pressed on the nose, gripped behind its spokes.</summary>
-internal sealed class SpokedHub : DesignRules
+internal sealed class SpokedHub : DesignRules<SpokedBalancer>
 {
     /// <inheritdoc/>
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) =>
-        sheet.Balancer!.Spokes is { } spokes
+        Mine(sheet)?.Spokes is { } spokes
             ? new ToolMatch.ToolNeed(
                 "jaw-puller",
                 [],
@@ -21,7 +21,7 @@ internal sealed class SpokedHub : DesignRules
             : null;
 
     /// <inheritdoc/>
-    public override bool ComesOff(EngineSheet sheet) => sheet.Balancer!.Spokes is not null;
+    public override bool ComesOff(EngineSheet sheet) => Mine(sheet)?.Spokes is not null;
 
     /// <inheritdoc/>
     public override string? SquareByItself => "Jaws pull square by themselves: look along them from two sides.";
@@ -46,8 +46,8 @@ internal sealed class SpokedHub : DesignRules
             return new Judgement(
                 Sentence.Of(
                     "Jaws right behind the hub, between its {count} spokes, {reach} in. Nothing on the ring.",
-                    ("count", Quantity.Count(c.Sheet.Balancer!.Spokes!.Spokes)),
-                    ("reach", Quantity.Mm(c.Sheet.Balancer!.Spokes.ReachMm, 1))
+                    ("count", Quantity.Count(Mine(c.Sheet)!.Spokes!.Spokes)),
+                    ("reach", Quantity.Mm(Mine(c.Sheet)!.Spokes!.ReachMm, 1))
                 )
             );
         }

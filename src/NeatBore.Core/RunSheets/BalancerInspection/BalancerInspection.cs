@@ -1,3 +1,4 @@
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
@@ -203,9 +204,7 @@ public static partial class BalancerInspection
                     "balancer/tilt",
                     "balancer/measureRadiusMm",
                     "balancer/puller",
-                    "balancer/spokes",
-                    "balancer/body",
-                    "balancer/flange",
+                    .. BalancerDesign.All.Select(d => d.Part).OfType<string>(),
                     "balancer/ring/inner",
                     "balancer/ring/width",
                     "balancer/ring/rubber",

@@ -13,7 +13,10 @@ export function Hub({
   front: number;
   ring?: boolean;
 }) {
-  const { hub, nose, ring: outer, design, body, spokes } = sheet.balancer!;
+  const balancer = sheet.balancer!;
+  const { hub, nose, ring: outer } = balancer;
+  const body = balancer.design === 'screwed-body' ? balancer.body : null;
+  const spokes = balancer.design === 'spoked' ? balancer.spokes : null;
   const bore = nose.diameterMm / 2;
   const web = front + hub.lengthMm / 2;
   // A light body is a thick disc over the hub's face; spokes are drawn where the cut passes through one.
@@ -37,7 +40,7 @@ export function Hub({
         ...(ring
           ? [
               // The cut passes through a spoke above, and between two below.
-              ...(design === 'spoked' && sign < 0
+              ...(balancer.design === 'spoked' && sign < 0
                 ? []
                 : [
                     box(
@@ -46,7 +49,7 @@ export function Hub({
                       discFrom,
                       rubber - outer.rubberMm,
                       sign,
-                      design === 'screwed-body' ? 'var(--color-field)' : 'url(#cut-back)',
+                      balancer.design === 'screwed-body' ? 'var(--color-field)' : 'url(#cut-back)',
                     ),
                   ]),
               ...(body

@@ -3,11 +3,15 @@ import { Words } from '../kit/Words';
 import type { Scale } from '../scene';
 
 /** What a jaw puller finds on a spoked hub, in the same terms as a yoke. */
-export const jawsOf = (sheet: EngineSheet) => ({
-  boltCircleMm: sheet.balancer!.spokes?.gripDiameterMm ?? sheet.balancer!.flange?.boltCircleMm ?? 60,
-  majorMm: 8,
-  noseTip: 'nose cap',
-});
+export function jawsOf({ balancer }: EngineSheet) {
+  const across =
+    balancer?.design === 'spoked'
+      ? balancer.spokes?.gripDiameterMm
+      : balancer?.design === 'flange'
+        ? balancer.flange?.boltCircleMm
+        : undefined;
+  return { boltCircleMm: across ?? 60, majorMm: 8, noseTip: 'nose cap' };
+}
 
 export function Yoke({
   sheet,

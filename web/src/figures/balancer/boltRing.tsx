@@ -8,14 +8,16 @@ import { onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../s
 
 /** Whether a sheet's balancer is held by bolts on a circle, and which. */
 const ringOf = (sheet: EngineSheet) => {
-  const { body, flange } = sheet.balancer!;
+  const balancer = sheet.balancer!;
+  const flange = balancer.design === 'flange' ? balancer.flange : null;
+  const body = balancer.design === 'screwed-body' ? balancer.body : null;
   return flange
     ? { circle: flange.boltCircleMm, major: flange.majorMm, torque: flange.torqueNm, pilot: flange.pilotMm }
     : {
         circle: body!.screwCircleMm,
         major: body!.majorMm,
         torque: body!.torqueNm,
-        pilot: sheet.balancer!.nose.diameterMm,
+        pilot: balancer.nose.diameterMm,
       };
 };
 

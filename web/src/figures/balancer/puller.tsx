@@ -12,14 +12,15 @@ import { jawsOf, Yoke } from './Yoke';
 export function puller({ sheet, task, step, reader }: SceneInput): Scene {
   const balancer = sheet.balancer!;
   const holes = balancer.puller ?? jawsOf(sheet);
-  const jaws = balancer.spokes !== null && balancer.spokes !== undefined;
+  const spokes = balancer.design === 'spoked' ? balancer.spokes : null;
+  const body = balancer.design === 'screwed-body' ? balancer.body : null;
   const off = slotsOf(step).some((x) => x.slot.key === 'off' && x.live);
   const front = -balancer.seatedDepthMm - (off ? 44 : 0);
   const s = scaled([690, 262], 2.4);
   const engaged = liveValue(shownOn(task, 'puller') ?? step, 'engaged') ?? 0;
   const yoke = front - 52;
   // The screws of a screwed body pass through it before they bite.
-  const bite = front + (balancer.body ? balancer.body.thicknessMm - 2 : 0);
+  const bite = front + (body ? body.thicknessMm - 2 : 0);
   const places: Record<string, Place> =
     step.figure === 'puller'
       ? {
@@ -29,7 +30,7 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
             at: [24, 196],
             width: 340,
             from: [364, 196],
-            to: [s.x(front + balancer.hub.lengthMm), s.y(-(balancer.spokes?.gripDiameterMm ?? 0) / 2 + 3)],
+            to: [s.x(front + balancer.hub.lengthMm), s.y(-(spokes?.gripDiameterMm ?? 0) / 2 + 3)],
           },
           through: { at: [24, 292], width: 340 },
         }
@@ -58,7 +59,7 @@ export function puller({ sheet, task, step, reader }: SceneInput): Scene {
           bite={bite}
           engaged={engaged}
           holes={holes}
-          jaws={jaws}
+          jaws={Boolean(spokes)}
         />
         {step.figure === 'puller' && engaged > 0 && (
           <Dimension

@@ -21,7 +21,7 @@ using NeatBore.Server.Shops;
 using NeatBore.Store;
 using Npgsql;
 
-var builder = WebApplication.CreateBuilder(args);
+var builder = WebApplication.CreateSlimBuilder(args);
 AppOptions options;
 try
 {
@@ -92,6 +92,7 @@ builder.Services.AddSingleton<PlanShelf>();
 builder.Services.AddSingleton<ShopDayReader>();
 builder.Services.AddSingleton<PlanKeeper>();
 builder.Services.AddHostedService(services => services.GetRequiredService<PlanKeeper>());
+builder.Services.AddHostedService<MemoryKeeper>();
 builder.Services.AddSingleton<BuildWatch>();
 builder.Services.AddHostedService(services => services.GetRequiredService<BuildWatch>());
 

@@ -21,6 +21,7 @@ public sealed class Database : IAsyncDisposable
 
     private readonly string _owner;
     private readonly NpgsqlConnectionStringBuilder _app;
+    private readonly SharedRead<long> _revision;
 
     /// <summary>Opens nothing yet; the first query does.</summary>
     /// <param name="connectionString">An Npgsql connection string, of the role that the app works as.</param>
@@ -34,6 +35,11 @@ public sealed class Database : IAsyncDisposable
         _app.MaxAutoPrepare = Math.Max(_app.MaxAutoPrepare, 50);
         Source = NpgsqlDataSource.Create(_app);
         Ringer = new Ringer(Source);
+        _revision = new SharedRead<long>(async () =>
+        {
+            await using var connection = await Source.OpenConnectionAsync();
+            return await connection.ExecuteScalarAsync<long>("select n from revision");
+        });
     }
 
     internal NpgsqlDataSource Source { get; }
@@ -41,8 +47,7 @@ public sealed class Database : IAsyncDisposable
     internal Ringer Ringer { get; }
 
     /// <summary>Counts the changes of shop, people, tools, crib and sheets: while it stays, none of them has changed.</summary>
-    internal static Task<long> RevisionAsync(NpgsqlConnection connection, CancellationToken cancel) =>
-        connection.ExecuteScalarAsync<long>(new CommandDefinition("select n from revision", cancellationToken: cancel));
+    internal Task<long> RevisionAsync(CancellationToken cancel) => _revision.ReadAsync(cancel);
 
     /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a
     /// time.</summary>

@@ -25,13 +25,13 @@ public sealed class SheetShelf(Database database)
     /// <summary>Every version of every sheet that this version of Neat Bore can read; the same map as before while none has come.</summary>
     public async Task<IReadOnlyDictionary<SheetRef, EngineSheet>> AllAsync(CancellationToken cancel = default)
     {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var revision = await Database.RevisionAsync(connection, cancel);
+        var revision = await database.RevisionAsync(cancel);
         if (_known is var known && known.Revision == revision)
         {
             return known.Sheets;
         }
 
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var refs = (
             await connection.QueryAsync<SheetRef>(
                 new CommandDefinition("select id, version from sheet_version order by id, version", cancellationToken: cancel)

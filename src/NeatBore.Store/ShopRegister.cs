@@ -28,13 +28,13 @@ public sealed class ShopRegister(Database database)
     /// <summary>The shop as it is now, with its id and its units.</summary>
     public async Task<KeptShop> KeptAsync(CancellationToken cancel = default)
     {
-        await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        var revision = await Database.RevisionAsync(connection, cancel);
+        var revision = await database.RevisionAsync(cancel);
         if (_known is { } known && known.Revision == revision)
         {
             return known.Kept;
         }
 
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
         var kept = await ReadAsync(connection, cancel);
         _known = new Known(revision, kept);
         return kept;

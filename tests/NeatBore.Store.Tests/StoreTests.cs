@@ -50,6 +50,40 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_change_is_seen_by_whoever_asks_after_it_however_many_ask_meanwhile()
+    {
+        var (register, settings) = (new ShopRegister(_database), new ShopSettings(_database));
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(TestContext.Current.CancellationToken);
+        var asked = 0;
+        var others = Enumerable
+            .Range(0, 8)
+            .Select(_ =>
+                Task.Run(
+                    async () =>
+                    {
+                        while (!stop.IsCancellationRequested)
+                        {
+                            await register.KeptAsync(TestContext.Current.CancellationToken);
+                            Interlocked.Increment(ref asked);
+                        }
+                    },
+                    TestContext.Current.CancellationToken
+                )
+            )
+            .ToList();
+        await settings.PutPersonAsync(s_ines, "Ines", stop.Token);
+        for (var i = 0; i < 40; i++)
+        {
+            await settings.PutPersonAsync(new Signer($"p{i}", $"Person {i}", Role.Builder), "Ines", stop.Token);
+            Assert.Contains((await register.ReadAsync(stop.Token)).People, p => p.Id == $"p{i}");
+        }
+
+        await stop.CancelAsync();
+        await Task.WhenAll(others);
+        Assert.True(asked > 40);
+    }
+
+    [Fact]
     public async Task The_bell_rings_for_what_was_committed_in_this_or_any_other_instance()
     {
         var rung = System.Threading.Channels.Channel.CreateUnbounded<(Guid Build, long UpTo)?>();

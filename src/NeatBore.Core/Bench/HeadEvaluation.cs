@@ -78,14 +78,15 @@ internal static class HeadEvaluation
     }
 
     /// <summary>The engine strip: every place, with what can be done there and how that stands.</summary>
-    public static List<PlaceState> PlacesOf(EngineSheet sheet, ProcedureBook book, List<TaskState> tasks) =>
-        EnginePlaces
+    public static List<PlaceState> PlacesOf(EngineSheet sheet, ProcedureBook book, List<TaskState> tasks)
+    {
+        var done = book.Newest.Select(p => (Procedure: p, Places: p.Places(sheet))).ToList();
+        return EnginePlaces
             .Of(sheet)
             .ConvertAll(place =>
             {
-                var here = book
-                    .Newest.Where(p => p.Places(sheet).Contains(place.Id))
-                    .Select(p => (Procedure: p, Ref: new TaskRef(p.Id, p.Home ?? place.Id)))
+                var here = done.Where(p => p.Places.Contains(place.Id))
+                    .Select(p => (p.Procedure, Ref: new TaskRef(p.Procedure.Id, p.Procedure.Home ?? place.Id)))
                     .Select(p => new PlaceTask(
                         p.Ref,
                         p.Procedure.Title,
@@ -111,4 +112,5 @@ internal static class HeadEvaluation
                     (open.FirstOrDefault() ?? here.LastOrDefault())?.Ref
                 );
             });
+    }
 }

@@ -203,12 +203,17 @@ internal sealed class Journal
     /// where nothing was told by then, and where nothing was read.</summary>
     public string? ChosenAt(StepRef step, string choice)
     {
+        if (_shared.GetValueOrDefault(choice) is not { } told)
+        {
+            return null;
+        }
+
         var read = _slotAt
             .Where(s => s.Key.Step == step && Live(step, s.Key.Slot) is not null)
             .Select(s => s.Value)
             .DefaultIfEmpty(0)
             .Max();
-        return read == 0 || _shared.GetValueOrDefault(choice) is not { } told ? null : told.LastOrDefault(t => t.Seq < read).Option;
+        return read == 0 ? null : told.LastOrDefault(t => t.Seq < read).Option;
     }
 
     /// <summary>When anything was read last at some steps of a task of this kind, or at any of them where none is named; 0 where nothing

@@ -17,7 +17,6 @@ public static class BoreCentring
         + "up))/2 taken off";
 
     private const double SamePlaceDeg = 1;
-    private const double NoOffsetMm = 1e-9;
 
     /// <summary>What a larger value means.</summary>
     [JsonConverter(typeof(JsonStringEnumConverter<Sense>))]
@@ -132,7 +131,7 @@ public static class BoreCentring
         var uncertainty = Math.Sqrt(Math.Pow(fit.AmplitudeUncertainty, 2) + Math.Pow(request.ExtraUncertaintyMm, 2));
 
         var offset = fit.Amplitude;
-        var towards = offset < NoOffsetMm ? null : fit.LargestDeg;
+        var towards = fit.LargestDeg;
         double? move = towards is { } deg ? Clock.Normalise(deg + 180) : null;
         return new Answer(
             offset,

@@ -1,0 +1,35 @@
+namespace NeatBore.Server.Health;
+
+/// <summary>Gives memory back once there is little to do: by itself the runtime collects only when it is asked for more, and the shop's
+/// machine is small.</summary>
+internal sealed class MemoryKeeper(TimeProvider time) : BackgroundService
+{
+    private const long LittleBytes = 4 << 20;
+
+    /// <summary>What has a finalizer, and what was pooled for a rush, goes with a later one.</summary>
+    private const int Collections = 3;
+
+    private static readonly TimeSpan s_look = TimeSpan.FromSeconds(30);
+
+    /// <inheritdoc/>
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using var look = new PeriodicTimer(s_look, time);
+        var (before, left) = (GC.GetTotalAllocatedBytes(), Collections);
+        while (await look.WaitForNextTickAsync(stoppingToken))
+        {
+            var now = GC.GetTotalAllocatedBytes();
+            if (now - before > LittleBytes)
+            {
+                left = Collections;
+            }
+            else if (left > 0)
+            {
+                GC.Collect(GC.MaxGeneration, GCCollectionMode.Aggressive, blocking: true, compacting: true);
+                left--;
+            }
+
+            before = now;
+        }
+    }
+}

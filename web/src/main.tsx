@@ -14,6 +14,7 @@ import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './entry/reader';
 import { findShop } from './api/shopHere';
 import { typedKept } from './bench/state/typed';
+import { ownKeys } from './ui/ownKeys';
 import { Broken } from './screens/Broken';
 import { Crib } from './screens/Crib';
 import { Found } from './screens/Found';
@@ -30,6 +31,7 @@ import { Settings } from './screens/settings/Settings';
 import { Tag } from './screens/Tag';
 import { Today } from './screens/Today';
 
+ownKeys(document);
 const shop = await findShop();
 await typedKept;
 createRoot(document.getElementById('root')!).render(

@@ -32,6 +32,34 @@ public class AnswerTests
         );
     }
 
+    [Theory]
+    [MemberData(nameof(Names))]
+    public void What_lies_far_out_is_answered_as_before(string name)
+    {
+        var calculator = CalculatorBook.Default.All.Single(c => c.Name == name);
+        var paths = Numbers(Sound[name]!).Select(n => n.GetPath()).ToList();
+        Walk.Same(
+            $"answers-{name}-far-out",
+            paths.SelectMany(path =>
+                ((double[])[-1e9, 1e9]).Select(far =>
+                {
+                    var asked = Sound[name]!.DeepClone();
+                    Numbers(asked).Single(n => $"$.{name}{n.GetPath()[1..]}" == path).ReplaceWith(far);
+                    return $"{path} {far}: {Answered(calculator, asked)}";
+                })
+            )
+        );
+    }
+
+    private static List<JsonValue> Numbers(JsonNode? node) =>
+        node switch
+        {
+            JsonObject o => [.. o.SelectMany(p => Numbers(p.Value))],
+            JsonArray a => [.. a.SelectMany(Numbers)],
+            JsonValue v when v.GetValueKind() == JsonValueKind.Number => [v],
+            _ => [],
+        };
+
     private static string Answered(Calculator calculator, JsonNode asked)
     {
         object request;

@@ -236,6 +236,18 @@ public class CentringTests
             );
 
     [Fact]
+    public void A_bore_that_is_not_off_lies_in_no_direction()
+    {
+        foreach (var off in (double[])[0, 1e-12])
+        {
+            var answer = Solve(Made((off, 70, 0.02, 30, 0, 0)));
+            Assert.Equal((null, null, null, null), (answer.OffsetDeg, answer.OffsetClock, answer.MoveDeg, answer.MoveClock));
+        }
+
+        Assert.Equal(70, Solve(Made((1e-6, 70, 0.02, 30, 0, 0))).OffsetDeg!.Value, 1);
+    }
+
+    [Fact]
     public void What_the_holes_allow_is_asked_only_where_it_has_to_move()
     {
         Assert.Equal(Verdict.Stop, Solve(Worked with { LimitMm = 0.05, FreeMoveMm = 0.05 }).Call!.Verdict);

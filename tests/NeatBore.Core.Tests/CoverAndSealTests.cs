@@ -306,6 +306,17 @@ public class CoverAndSealTests
     }
 
     [Fact]
+    public void A_range_that_ends_before_it_begins_is_read_again()
+    {
+        var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json"), new("rear-sleeve", "rear-seal")).Begin();
+        bench.TakeAll("parts", "RSL-84", "dry", "lip-side").TakeAll("size", "84.00", "84.10", "83.90");
+        Assert.Equal(
+            (Verdict.LookAgain, "Read its packet again: from the smaller to the larger."),
+            (bench.Step("size").Now.Call!.Verdict, bench.Says("size"))
+        );
+    }
+
+    [Fact]
     public void A_sleeve_that_will_not_come_even_is_drawn_off_again()
     {
         var bench = new Workbench(Workbench.Demo<EngineSheet>("sheets/four-1.8.v1.json"), new("rear-sleeve", "rear-seal")).Begin();

@@ -7,6 +7,15 @@ namespace NeatBore.Core.Tests;
 
 public class MeasuresTests
 {
+    [Theory]
+    [InlineData(3600, 3600, "1.0 h")]
+    [InlineData(90_000, 3600, "25 h")]
+    [InlineData(3600, 60, "60 min")]
+    [InlineData(90, 60, "1.5 min")]
+    [InlineData(90, 59, "90 s")]
+    public void A_time_is_written_in_the_unit_that_its_resolution_asks_for(double seconds, double resolution, string written) =>
+        Assert.Equal(written, Wording.Write(new Quantity(seconds, Dimension.Seconds, resolution)));
+
     [Fact]
     public void Entries_are_understood_as_the_shared_table_says()
     {

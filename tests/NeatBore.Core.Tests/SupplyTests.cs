@@ -65,6 +65,10 @@ public class SupplyTests
                 : "";
         Assert.StartsWith("supply: must be one of seal, ", Refused("gasket", SupplyPlace.Here));
         Assert.Equal("due: is for what is ordered or at a machinist", Refused("seal", SupplyPlace.Here, new DateOnly(2026, 12, 2)));
+        Assert.EndsWith(
+            " fits no part and uses nothing up",
+            Refused("seal", SupplyPlace.Here, task: new TaskRef("balancer-inspect", "balancer"))
+        );
         Assert.StartsWith("task: there is no task", Refused("seal", SupplyPlace.Here, task: new TaskRef("front-seal", "sump")));
     }
 

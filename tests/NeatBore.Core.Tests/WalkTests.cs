@@ -77,6 +77,11 @@ public class WalkTests
             foreach (var step in stands.Steps.Where(s => s.Ref == At(command)))
             {
                 Holds(step);
+                Holds(step, stands.Steps, procedure);
+                if (step.Rounds[^1].Slots.Any(s => s.Slot.Bolt is not null))
+                {
+                    Holds(FastenerBoard.Of(build.State, ProcedureBook.Default, build.SheetOf, build.Newest));
+                }
             }
 
             yield return refused is null
@@ -112,6 +117,45 @@ public class WalkTests
             );
         }
     }
+
+    /// <summary>What a step says is measured at itself, where it asks for anything, and at what it needs and weighs for the same
+    /// item.</summary>
+    private static void Holds(StepState step, IReadOnlyList<StepState> all, Procedure procedure)
+    {
+        var declared = procedure.Steps.Single(s => s.Id == step.Ref.Step);
+        if (step.Status == StepStatus.LeftOut)
+        {
+            return;
+        }
+
+        var others = all.Where(s =>
+                (declared.Needs.Contains(s.Ref.Step) || declared.Weighs.Contains(s.Ref.Step))
+                && (s.Ref.Item == step.Ref.Item || s.Ref.Item.Length == 0)
+                && s.Status != StepStatus.LeftOut
+            )
+            .Select(s => s.Ref);
+        var own = step.Rounds[^1].Slots.Count > 0 || declared.Needs.Count + declared.Weighs.Count == 0;
+        Assert.Equal(own ? others.Prepend(step.Ref).ToHashSet() : [.. others], step.MeasuredAt.ToHashSet());
+    }
+
+    /// <summary>A group is wrong or missed where one of its bolts is, done where all are, and planned where none was pulled.</summary>
+    private static void Holds(IReadOnlyList<FastenerGroup> board) =>
+        Assert.All(
+            board.Where(g => g.Bolts.Count > 0),
+            group =>
+            {
+                bool Any(FastenerStanding standing) => group.Bolts.Any(b => b.Standing == standing);
+                var expected =
+                    Any(FastenerStanding.Wrong) ? FastenerStanding.Wrong
+                    : Any(FastenerStanding.Missed) ? FastenerStanding.Missed
+                    : group.Bolts.All(b => b.Standing == FastenerStanding.Done) ? FastenerStanding.Done
+                    : group.Bolts.All(b => b.Standing == FastenerStanding.Planned) ? FastenerStanding.Planned
+                    : FastenerStanding.UnderWay;
+                Assert.Equal((group.Name, expected), (group.Name, group.Standing));
+                // And once more round, to check.
+                Assert.All(group.Bolts, b => Assert.InRange(b.PassesDone, 0, group.Passes + 1));
+            }
+        );
 
     private static (WorkedBuild Build, string? Refused) Try(Desk desk, WorkedBuild build, Command command, DateTimeOffset at)
     {

@@ -110,7 +110,7 @@ public sealed class RearEndStories(App app) : IClassFixture<App>
         builder.Pick("holes", "all there, right way round");
         builder.Read("outer", "51.59");
         builder.Read("front-0", "51.5");
-        builder.GoOn("The order and the tool");
+        // Nothing is called there: it goes on by itself.
         builder.FromCrib("Threaded rod with draw plates");
         await App.Until(async () => (string?)Step(await app.StateAsync(build), "order")["now"]!["call"]?["verdict"] == "go");
         // It is come back to where the work stands.

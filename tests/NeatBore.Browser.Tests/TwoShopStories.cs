@@ -66,6 +66,7 @@ public sealed class TwoShopStories(TwoShopStories.OwnShop app) : IClassFixture<T
         builder.Open(address);
         builder.See("Your shop");
         builder.Press(name, Keys.Enter);
+        builder.See("who opens gates and answers for the shop");
         builder.Press(Keys.Tab, "Ada", Keys.Enter);
         builder.See("Nothing is on the bench.");
     }

@@ -3,11 +3,13 @@ import type { Command, WorkAnswer } from '../src/api/types';
 
 // The browser's own database and the network are the two edges of the outbox; both are stood in for here.
 const kept = new Map<string, unknown>();
+/** What the browser does one after another before it keeps anything more. */
+let busy = Promise.resolve();
 vi.mock('../src/api/keep', () => ({
   get: (key: string) => Promise.resolve(kept.get(key)),
-  set: (key: string, value: unknown) => Promise.resolve(void kept.set(key, structuredClone(value))),
+  set: (key: string, value: unknown) => (busy = busy.then(() => void kept.set(key, structuredClone(value)))),
   update: (key: string, change: (old: unknown) => unknown) =>
-    Promise.resolve(void kept.set(key, structuredClone(change(kept.get(key))))),
+    (busy = busy.then(() => void kept.set(key, structuredClone(change(kept.get(key)))))),
 }));
 vi.stubGlobal('window', { addEventListener: () => undefined, removeEventListener: () => undefined });
 
@@ -43,6 +45,7 @@ const reading = (id: string, step: string, round = 1): Command =>
 
 beforeEach(() => {
   kept.clear();
+  busy = Promise.resolve();
   taken.clear();
   replies = [];
   sent = [];
@@ -87,6 +90,21 @@ describe('the outbox', () => {
     expect(sent.flatMap((s) => s.ids)).toEqual(['1', '2', '3']);
     expect(answers.flatMap((a) => a.results.map((r) => r.id))).toEqual(['1', '2', '3']);
     expect(outbox.state()).toEqual({ waiting: [], aside: [], line: 'up' });
+    expect(kept.get('outbox:b')).toEqual([]);
+  });
+
+  test('a browser that is slow to keep it holds up nothing, and keeps nothing that is answered for', async () => {
+    let ready = (): void => undefined;
+    busy = new Promise((done) => (ready = done));
+    const outbox = new Outbox('b', () => undefined, never);
+    outbox.send('ines', note('1'));
+    await vi.advanceTimersByTimeAsync(1);
+    outbox.send('ines', note('2'));
+    await vi.advanceTimersByTimeAsync(1);
+    expect(sent.map((s) => s.ids)).toEqual([['1'], ['2']]);
+    expect(waitingIds(outbox)).toEqual([]);
+    ready();
+    await vi.runAllTimersAsync();
     expect(kept.get('outbox:b')).toEqual([]);
   });
 

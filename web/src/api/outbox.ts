@@ -32,8 +32,8 @@ const mostAtOnce = 100;
 const mostBreaks = 2;
 
 /**
- * What was done at the bench and is not in the record yet. It is kept in the browser's own database before it is
- * sent, sent in order, and sent again until the server has answered for it; the server takes each id once.
+ * What was done at the bench and is not in the record yet. It is kept in the browser's own database while it is sent,
+ * sent in order, and sent again until the server has answered for it; the server takes each id once.
  */
 export class Outbox {
   #state: OutboxState = { waiting: [], aside: [], line: 'up' };
@@ -83,7 +83,7 @@ export class Outbox {
 
   readonly state = (): OutboxState => this.#state;
 
-  /** Keeps the commands, then sends them. */
+  /** Keeps the commands and sends them. */
   send(by: string, ...commands: Command[]): void {
     // Drawn at once, before the next key: a gauge that types does not wait for the keeping.
     this.#change({ waiting: [...this.#state.waiting, ...commands.map((command) => ({ by, command }))] });
@@ -112,7 +112,11 @@ export class Outbox {
   readonly #now = (): void => void this.#flush();
 
   #keepAndGoOn(): void {
-    void this.#loaded.then(() => this.#keep()).then(() => this.#flush());
+    void this.#loaded.then(() => {
+      // Kept and sent at once: a tab that dies before it has kept it would have lost it waiting, too.
+      void this.#keep();
+      return this.#flush();
+    });
   }
 
   async #keep(): Promise<void> {
@@ -163,7 +167,7 @@ export class Outbox {
       this.#pause = firstPause;
       this.#done(batch);
       this.answered(answer, batch);
-      await this.#keep();
+      void this.#keep();
       this.#next = Math.min(this.#next * 2, this.#most);
       if (this.#state.waiting.length === 0) this.#next = this.#most = mostAtOnce;
     } catch (error) {

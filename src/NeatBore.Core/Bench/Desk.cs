@@ -217,6 +217,9 @@ public sealed class Desk(ProcedureBook book, Shop shop)
         return new Guid(hash.AsSpan(0, 16), bigEndian: true);
     }
 
+    private static Footing? StandsOn(WorkedBuild state, StepRef step) =>
+        Step(state, step).StandsOn?.Invoke(new Journal(step.Task, state.Log));
+
     private LogEvent EventOf(Command command, WorkedBuild state, Signer by) =>
         command switch
         {
@@ -237,7 +240,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                 decide.Step,
                 Releasable(state, decide.Step, Verdict.Decide),
                 Reason(decide.Because, "because"),
-                Step(state, decide.Step).StandsOn?.Invoke()
+                StandsOn(state, decide.Step)
             ),
             JudgeByHand judge => ByHand(judge, state, by),
             // What has no call yet was not checked.
@@ -253,7 +256,7 @@ public sealed class Desk(ProcedureBook book, Shop shop)
                     open.Step,
                     Releasable(state, open.Step, Verdict.Stop),
                     Reason(open.Because, "because"),
-                    Step(state, open.Step).StandsOn?.Invoke()
+                    StandsOn(state, open.Step)
                 )
                 : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
             Attach attach => Photo(attach, state),

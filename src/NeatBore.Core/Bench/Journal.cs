@@ -33,7 +33,7 @@ internal sealed class Journal
     public Journal(TaskRef task, IReadOnlyList<LogEntry> log)
     {
         _task = task;
-        var slotOf = new Dictionary<Guid, SlotRef>();
+        var (slotOf, own) = (new Dictionary<Guid, SlotRef>(), new List<LogEntry>());
         foreach (var entry in log)
         {
             if (entry.Event is ReadingTaken taken)
@@ -51,6 +51,7 @@ internal sealed class Journal
             if (Addresses.StepOf(entry.Event, slotOf.GetValueOrDefault) is { } at && at.Task == task)
             {
                 _stepAt[at] = entry.Seq;
+                own.Add(entry);
             }
 
             switch (entry.Event)
@@ -102,36 +103,28 @@ internal sealed class Journal
             }
         }
 
-        _readings = log.Where(e => e.Event is ReadingTaken r && r.Slot.Step.Task == task).ToLookup(e => ((ReadingTaken)e.Event).Slot);
-        _rounds = log.Select(e => e.Event).OfType<RoundBegan>().Where(r => r.Step.Task == task).ToLookup(r => r.Step);
-        _calls = log.Where(e => e.Event is Called c && c.Step.Task == task).ToLookup(e => ((Called)e.Event).Step);
-        _notes = log.Where(e => e.Event is Noted n && n.Step.Task == task)
-            .ToLookup(e => ((Noted)e.Event).Step, e => new NoteState(((Noted)e.Event).Text, e.By, e.Event.DoneAt));
-        var answers = log.Where(e => e.Event is OwnerAnswered a && a.Step.Task == task)
-            .GroupBy(e => ((OwnerAnswered)e.Event).Question)
-            .ToDictionary(g => g.Key, g => g.First());
-        _questions = log.Where(e => e.Event is OwnerAsked a && a.Step.Task == task)
-            .ToLookup(
-                e => ((OwnerAsked)e.Event).Step,
-                e =>
-                    e.Event is OwnerAsked asked
-                        ? new QuestionState(
-                            asked.Id,
-                            asked.Finding,
-                            asked.Choices,
-                            e.By,
-                            asked.DoneAt,
-                            answers.TryGetValue(asked.Id, out var entry) && entry.Event is OwnerAnswered told
-                                ? new OwnerAnswer(told.Answer, told.Who, told.How, entry.By, told.DoneAt)
-                                : null
-                        )
-                        : null!
-            );
-        _photos = log.Where(e => e.Event is Attached a && a.Step.Task == task)
-            .ToLookup(
-                e => ((Attached)e.Event).Step,
-                e => new PhotoState(((Attached)e.Event).Photo, ((Attached)e.Event).Caption, e.By, e.Event.DoneAt)
-            );
+        ILookup<StepRef, TState> Told<TEvent, TState>(Func<TEvent, StepRef> at, Func<TEvent, LogEntry, TState> state)
+            where TEvent : LogEvent => own.Where(e => e.Event is TEvent).ToLookup(e => at((TEvent)e.Event), e => state((TEvent)e.Event, e));
+        _readings = own.Where(e => e.Event is ReadingTaken).ToLookup(e => ((ReadingTaken)e.Event).Slot);
+        _rounds = Told<RoundBegan, RoundBegan>(r => r.Step, (r, _) => r);
+        _calls = Told<Called, LogEntry>(c => c.Step, (_, e) => e);
+        _notes = Told<Noted, NoteState>(n => n.Step, (n, e) => new NoteState(n.Text, e.By, n.DoneAt));
+        _photos = Told<Attached, PhotoState>(a => a.Step, (a, e) => new PhotoState(a.Photo, a.Caption, e.By, a.DoneAt));
+        var answers = own.Where(e => e.Event is OwnerAnswered).ToLookup(e => ((OwnerAnswered)e.Event).Question);
+        _questions = Told<OwnerAsked, QuestionState>(
+            a => a.Step,
+            (asked, e) =>
+                new QuestionState(
+                    asked.Id,
+                    asked.Finding,
+                    asked.Choices,
+                    e.By,
+                    asked.DoneAt,
+                    answers[asked.Id].FirstOrDefault() is { Event: OwnerAnswered told } answer
+                        ? new OwnerAnswer(told.Answer, told.Who, told.How, answer.By, told.DoneAt)
+                        : null
+                )
+        );
     }
 
     /// <summary>When its sheet was last moved to another version; 0 where it never was.</summary>
@@ -199,9 +192,12 @@ internal sealed class Journal
     public string? Chosen(string choice) =>
         ChoiceName.Shared.Contains(choice) ? _shared.GetValueOrDefault(choice)?[^1].Option : _chosen.GetValueOrDefault(choice);
 
-    /// <summary>What had been told once a build when a step's newest reading was taken: each reading keeps how the engine hung. Null
-    /// where nothing was told by then, and where nothing was read.</summary>
-    public string? ChosenAt(StepRef step, string choice)
+    /// <summary>What held of the whole build when a step's newest reading was taken: each reading keeps how the engine hung. Null where
+    /// nothing was read, and where it was never told.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="choice">What is told once a build.</param>
+    /// <param name="untold">What holds until it is told.</param>
+    public string? ChosenAt(StepRef step, string choice, string untold)
     {
         if (_shared.GetValueOrDefault(choice) is not { } told)
         {
@@ -213,7 +209,7 @@ internal sealed class Journal
             .Select(s => s.Value)
             .DefaultIfEmpty(0)
             .Max();
-        return read == 0 ? null : told.LastOrDefault(t => t.Seq < read).Option;
+        return read == 0 ? null : told.LastOrDefault(t => t.Seq < read).Option ?? untold;
     }
 
     /// <summary>When anything was read last at some steps of a task of this kind, or at any of them where none is named; 0 where nothing

@@ -88,17 +88,7 @@ internal static class Offers
 
     private static Offer? Known(Slot slot, string same, StepState step, WorkedBuild build, ProcedureBook book)
     {
-        var part = same.Split('/')[0];
-        var worked = build
-            .Tasks.SelectMany(t => t.Steps.Where(s => Steps(t).First(x => x.Id == s.Ref.Step).Works.Contains(part)))
-            .SelectMany(s => s.Rounds)
-            .SelectMany(r => r.Slots)
-            .SelectMany(s => s.Readings)
-            .Where(r => r.Struck is null)
-            .Select(r => r.DoneAt)
-            .DefaultIfEmpty(DateTimeOffset.MinValue)
-            .Max();
-        return build
+        var read = build
             .Tasks.SelectMany(t =>
                 t.Steps.SelectMany(s =>
                     (s.Ref == step.Ref ? Before(s, build) : s.Rounds.TakeLast(1))
@@ -107,22 +97,37 @@ internal static class Offers
                         .Select(x => (Task: t, Step: s, Live: x.Live!))
                 )
             )
-            .Where(r => r.Live.DoneAt > worked)
             .OrderBy(r => r.Live.DoneAt)
-            .Select(r => new Offer(
-                r.Live.Id,
-                r.Live.Typed,
-                r.Live.Value,
-                r.Live.Option,
-                $"{r.Task.Title}, {char.ToLowerInvariant(r.Step.Title[0])}{r.Step.Title[1..]}",
-                r.Live.DoneAt,
-                r.Live.Instrument?.Id,
-                WarmthAt(r.Task, r.Step, r.Live.DoneAt)
-            ))
             .LastOrDefault();
-
-        IReadOnlyList<Step> Steps(TaskState task) => book.Find(task.Ref.Kind, task.Procedure).Steps;
+        return read.Live is { } live && live.DoneAt > WorkedAt(same.Split('/')[0], build, book)
+            ? new Offer(
+                live.Id,
+                live.Typed,
+                live.Value,
+                live.Option,
+                $"{read.Task.Title}, {char.ToLowerInvariant(read.Step.Title[0])}{read.Step.Title[1..]}",
+                live.DoneAt,
+                live.Instrument?.Id,
+                WarmthAt(read.Task, read.Step, live.DoneAt)
+            )
+            : null;
     }
+
+    /// <summary>When a part was worked on last: what was read of it before is not so any more.</summary>
+    private static DateTimeOffset WorkedAt(string part, WorkedBuild build, ProcedureBook book) =>
+        build
+            .Tasks.SelectMany(t =>
+            {
+                var working = book.Find(t.Ref.Kind, t.Procedure).Steps.Where(s => s.Works.Contains(part)).Select(s => s.Id).ToList();
+                return t.Steps.Where(s => working.Contains(s.Ref.Step));
+            })
+            .SelectMany(s => s.Rounds)
+            .SelectMany(r => r.Slots)
+            .SelectMany(s => s.Readings)
+            .Where(r => r.Struck is null)
+            .Select(r => r.DoneAt)
+            .DefaultIfEmpty(DateTimeOffset.MinValue)
+            .Max();
 
     /// <summary>The rounds of a step that ended because something else began anew, not because it was to be read again itself.</summary>
     private static IEnumerable<RoundState> Before(StepState step, WorkedBuild build) =>

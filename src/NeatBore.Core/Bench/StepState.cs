@@ -102,6 +102,6 @@ public sealed record StepState(
     /// <summary>Whether nothing of it was measured, here or in what it stands on.</summary>
     internal bool Unmeasured { get; init; }
 
-    /// <summary>Tells what it says stands on, for a decision to keep; null where nothing is judged.</summary>
-    internal Func<Footing>? StandsOn { get; init; }
+    /// <summary>Tells what it says stands on as the log has it now, for a decision to keep; null where nothing is judged.</summary>
+    internal Func<Journal, Footing>? StandsOn { get; init; }
 }

@@ -14,15 +14,15 @@ internal static class TaskEvaluation
     /// <param name="log">The build's whole log.</param>
     /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
     /// <param name="rests">What of another task has to be left alone, by its kind; null where nothing has.</param>
-    /// <param name="before">What a step's run sheet made of it before, where that is good still.</param>
-    public static (TaskState State, IReadOnlyDictionary<StepRef, Judged> Judged) TaskOf(
+    /// <param name="before">A step as it was worked out before, where what its run sheet made of it is good still.</param>
+    public static (TaskState State, IReadOnlyDictionary<StepRef, WorkedStep> Steps) TaskOf(
         TaskStarted started,
         Procedure procedure,
         EngineSheet sheet,
         IReadOnlyList<LogEntry> log,
         Func<string, TaskState?> other,
         Func<string, Rest?> rests,
-        Func<StepRef, Judged?> before
+        Func<StepRef, WorkedStep?> before
     )
     {
         sheet = procedure.Sees(sheet);
@@ -45,8 +45,8 @@ internal static class TaskEvaluation
         var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
 
         var lacking = CardSupply.Lacking(CardSupply.Of(procedure, sheet, started.Task, log));
-        var steps = new List<StepState>();
-        var judged = new Dictionary<StepRef, Judged>();
+        var steps = new StepsSoFar();
+        var worked = new Dictionary<StepRef, WorkedStep>();
         var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
         string? gate = null;
         for (var first = 0; first < procedure.Steps.Count; )
@@ -67,20 +67,28 @@ internal static class TaskEvaluation
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
-                    var (state, made) = StepOf(
-                        step,
-                        at,
-                        ContextOf(step, item),
-                        before(at),
-                        journal,
-                        steps,
-                        own,
-                        sheet.Ref,
-                        ChosenFor(at),
-                        lacking
-                    );
+                    var (stoodOn, was, toldAt) = (steps.StoodOn(step, item), before(at), journal.ToldAt(at));
+                    if (was is null || !was.Stays(step, toldAt, own, stoodOn))
+                    {
+                        var (made, judged) = StepOf(
+                            step,
+                            at,
+                            ContextOf(step, item),
+                            was?.Judged,
+                            journal,
+                            steps.Needed(step, item),
+                            stoodOn,
+                            own,
+                            sheet.Ref,
+                            ChosenFor(at),
+                            lacking
+                        );
+                        was = new WorkedStep(made, judged, toldAt, own, stoodOn);
+                    }
+
+                    var state = was.State;
                     steps.Add(state);
-                    judged[at] = made;
+                    worked[at] = was;
                     if (state.Gate is not null && !state.Passed)
                     {
                         own ??= state.Title;
@@ -97,7 +105,10 @@ internal static class TaskEvaluation
         // A step keeps what was told once a build when it was read.
         IReadOnlyDictionary<string, string> ChosenFor(StepRef at)
         {
-            var kept = chosen.Keys.Where(ChoiceName.Shared.Contains).Select(id => (Id: id, Told: journal.ChosenAt(at, id))).ToList();
+            var kept = choices
+                .Where(c => ChoiceName.Shared.Contains(c.Id))
+                .Select(c => (c.Id, Told: journal.ChosenAt(at, c.Id, c.Options[0].Id)))
+                .ToList();
             return kept.TrueForAll(k => k.Told is null || k.Told == chosen[k.Id])
                 ? chosen
                 : chosen.ToDictionary(c => c.Key, c => kept.Find(k => k.Id == c.Key).Told ?? c.Value, StringComparer.Ordinal);
@@ -120,15 +131,15 @@ internal static class TaskEvaluation
                 (s, o, i) => journal.RoundsSince(new StepRef(started.Task, s, i), new StepRef(started.Task, o, i))
             );
 
-        var next = Next(steps, procedure);
+        var next = Next(steps.All, procedure);
         var task = new TaskState(
             started.Task,
             procedure.Title,
             procedure.Version,
             sheet.Ref,
-            next is null ? Standing.Done : StandingOf(next, steps),
+            next is null ? Standing.Done : StandingOf(next, steps.All),
             choices,
-            steps,
+            steps.All,
             next?.Ref,
             started.DoneAt,
             journal.LastAt ?? started.DoneAt,
@@ -137,9 +148,9 @@ internal static class TaskEvaluation
             procedure.Pressed
         )
         {
-            Loose = LooseWords.Of(steps, procedure, sheet),
+            Loose = LooseWords.Of(steps.All, procedure, sheet),
         };
-        return (task, judged);
+        return (task, worked);
     }
 
     /// <summary>What of a task has to be left alone: from its readings alone, so that tasks can ask it of one another.</summary>
@@ -224,7 +235,8 @@ internal static class TaskEvaluation
         StepContext context,
         Judged? known,
         Journal journal,
-        List<StepState> before,
+        StepState? needed,
+        IReadOnlyList<StepState> stoodOn,
         string? gate,
         SheetRef sheet,
         IReadOnlyDictionary<string, string> chosen,
@@ -273,8 +285,7 @@ internal static class TaskEvaluation
         var undone = told is { Found: HandFound.NotChecked }
             ? null
             : newest.Slots.FirstOrDefault(s => s is { Live: null, Slot.Required: true } && !HandWays.Measured(s.Slot));
-        var unmeasured =
-            told is null && slots.Count == 0 && judged is { Call: null } ? StoodOn(step, at, before).Find(s => s.Unmeasured) : null;
+        var unmeasured = told is null && slots.Count == 0 && judged is { Call: null } ? stoodOn.FirstOrDefault(s => s.Unmeasured) : null;
         var now =
             (
                 conflict is not null || told is null ? null
@@ -288,9 +299,6 @@ internal static class TaskEvaluation
                 Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))
             );
 
-        var needed = step
-            .Needs.Select(need => before.Find(s => s.Ref.Step == need && (s.Ref.Item == at.Item || s.Ref.Item.Length == 0)))
-            .FirstOrDefault(s => s is { Passed: false });
         var blockedBy =
             gate is not null ? $"Gate: {gate}"
             : needed is not null ? $"First: {needed.Title}"
@@ -328,7 +336,6 @@ internal static class TaskEvaluation
             : complete && (slots.Count > 0 || says.Call is not null) ? StepStatus.Judged
             : newest.Slots.Any(s => s.Readings.Count > 0) || rounds.Count > 1 ? StepStatus.UnderWay
             : StepStatus.Open;
-        var stoodOn = StoodOn(step, at, before);
         var stoodOnAt = stoodOn.Select(s => s.StoodOnAt).Append(changedAt).Max();
         var state = new StepState(
             at,
@@ -362,17 +369,10 @@ internal static class TaskEvaluation
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,
             Hand = hand is null ? null : HandState.Of(hand),
             Unmeasured = told is not null || unmeasured is not null,
-            StandsOn = says.Call is null ? null : () => journal.Footing(looked, sheet, chosen, complete),
+            StandsOn = says.Call is null ? null : now => now.Footing(looked, sheet, chosen, complete),
         };
         return (state, new Judged(looked, left, slots, judged, changedAt, given is null ? null : (given.Id, same)));
     }
-
-    private static List<StepState> StoodOn(Step step, StepRef at, List<StepState> before) =>
-        [
-            .. before.Where(s =>
-                (s.Ref.Item == at.Item || s.Ref.Item.Length == 0) && (step.Needs.Contains(s.Ref.Step) || step.Weighs.Contains(s.Ref.Step))
-            ),
-        ];
 
     /// <summary>What two rounds could not settle is the builder's to decide, with its number and how far that can be off.</summary>
     private static Judgement? Settled(Judgement? judged, Journal journal, StepRef at)

@@ -20,12 +20,12 @@ public sealed class WorkedBuild
     /// <param name="Started">What began it.</param>
     /// <param name="State">How it stands.</param>
     /// <param name="LooksAt">The kinds of other tasks that it looked at, begun or not.</param>
-    /// <param name="Judged">What its run sheet made of each step.</param>
+    /// <param name="Steps">Its steps as they were worked out.</param>
     private sealed record Worked(
         TaskStarted Started,
         TaskState State,
         IReadOnlySet<string> LooksAt,
-        IReadOnlyDictionary<StepRef, Judged> Judged
+        IReadOnlyDictionary<StepRef, WorkedStep> Steps
     );
 
     private WorkedBuild(
@@ -224,11 +224,11 @@ public sealed class WorkedBuild
             var was = _tasks.FirstOrDefault(t => t.Started == started);
             var moved = entries.Any(e => e.Event is SheetMoved m && m.Task == started.Task);
             var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
-            Judged? Before(StepRef step) =>
-                was?.Judged.GetValueOrDefault(step) is { } judged && !moved && !changes.Touch(judged.Looked) ? judged : null;
-            var (state, judged) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, RestOf, Before);
-            looksAt.UnionWith(judged.Values.SelectMany(s => s.Looked.Tasks));
-            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), judged);
+            WorkedStep? Before(StepRef step) =>
+                was?.Steps.GetValueOrDefault(step) is { } stood && !moved && !changes.Touch(stood.Judged.Looked) ? stood : null;
+            var (state, steps) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, RestOf, Before);
+            looksAt.UnionWith(steps.Values.SelectMany(s => s.Judged.Looked.Tasks));
+            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), steps);
             worked[started.Task] = result;
             return result;
         }

@@ -144,6 +144,7 @@ public class CoverAndSealTests
         var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed").Sweep("confirm", 0.01, 80, 0.02);
         bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
         bench.Sweep("final", 0.015, 80, 0.02);
+        Assert.EndsWith("off, tight. Let it cure.", bench.Says("final"), StringComparison.Ordinal);
         Assert.Single(bench.State.Waits, w => !w.IsDeadline);
         bench.Wait(60).Take("cure", "oil");
         Assert.Equal((Verdict.Stop, Verdict.Stop), Cured(bench));
@@ -155,6 +156,37 @@ public class CoverAndSealTests
         Assert.Equal(Standing.Done, bench.Task.Standing);
         Assert.Empty(bench.State.Waits);
     }
+
+    [Fact]
+    public void A_cover_on_a_gasket_is_done_when_it_is_tight_and_central()
+    {
+        var bench = Snug().Choose("sealant", "gasket");
+        foreach (var step in bench.Task.Steps.Select(s => s.Ref.Step).SkipWhile(s => s != "witness").TakeWhile(s => s != "confirm"))
+        {
+            bench.TakeAll(step);
+        }
+
+        bench.Sweep("confirm", 0.01, 80, 0.02);
+        bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
+        bench.Sweep("final", 0.015, 80, 0.02);
+        Assert.EndsWith("off, tight. The cover is done.", bench.Says("final"), StringComparison.Ordinal);
+        Assert.Equal(Standing.Done, bench.Task.Standing);
+    }
+
+    [Fact]
+    public void An_engine_turned_over_on_its_stand_leaves_what_was_swept_before_as_it_was()
+    {
+        var bench = Dry().Sweep("sweep", 0.012, 300, 0.02);
+        var before = Assert.IsType<BoreCentring.Answer>(bench.Step("sweep").Now.Answer);
+        bench.Choose("hang", "upside-down");
+        var (swept, snug) = (bench.Step("sweep").Now.Answer, bench.Sweep("snug", 0.012, 300, 0.02, 180).Step("snug").Now.Answer);
+        Assert.Equal((before.OffsetMm, before.OffsetDeg), Offset(swept));
+        Assert.Equal(0.012, Offset(snug).Mm, 1e-3);
+        Assert.Equal(300, Offset(snug).Deg!.Value, 3.0);
+    }
+
+    private static (double Mm, double? Deg) Offset(CalcAnswer? answer) =>
+        Assert.IsType<BoreCentring.Answer>(answer) is var found ? (found.OffsetMm, found.OffsetDeg) : default;
 
     private static (Verdict Call, Verdict Check) Cured(Workbench bench) =>
         bench.Step("cure").Now.Call is var call ? (call!.Verdict, Assert.Single(call.Checks).Verdict) : default;

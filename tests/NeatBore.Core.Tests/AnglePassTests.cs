@@ -58,6 +58,22 @@ public class AnglePassTests
         Assert.Equal((Verdict.Go, true), (Called(bench)!.Value, bench.Step("torque").Passed));
     }
 
+    [Fact]
+    public void A_pass_that_is_tapped_at_once_is_turned_on_at_once()
+    {
+        var bench = Ready("clicks-pass").Take("torque", "set-1", "10");
+        foreach (var pass in bench.Step("torque").Rounds[^1].Slots.Where(s => s.Slot.Bolt is { Deg: null }).ToList())
+        {
+            bench.Pick("torque", pass.Slot.Key, "clicked");
+        }
+
+        var turn = Assert.Single(Turns(bench));
+        Assert.Equal(("all", 10), (turn.Bolt!.Id, turn.Bolt.All!.Count));
+        Assert.Null(Called(bench));
+        bench.Pick("torque", turn.Key, "turned");
+        Assert.Equal((Verdict.Go, true), (Called(bench)!.Value, bench.Step("torque").Passed));
+    }
+
     [Theory]
     [InlineData("short", "would not turn")]
     [InlineData("over", "was turned past")]

@@ -27,6 +27,17 @@ public class ArrangementTests
             rockers
         );
 
+    /// <summary>With its piston at the top a throw, a rod of 1.65 strokes and the crown over its pin stand under the deck.</summary>
+    [Theory]
+    [InlineData(80, 80)]
+    [InlineData(70, 105)]
+    public void A_deck_stands_over_throw_rod_and_crown(double bore, double stroke) =>
+        Assert.Equal(
+            (stroke / 2) + (1.65 * stroke) + (0.4 * bore),
+            ArrangedLayout.Of(new Arrangement(CylinderBanks.Straight, 4, null, bore, stroke, 5, 0)).DeckMm,
+            1e-9
+        );
+
     /// <summary>Where in a turn each piston is at its top, by the pins and the way its bank leans: an independent count of the firing.</summary>
     private static List<double> TopsDeg(Arrangement engine)
     {

@@ -166,6 +166,18 @@ public class CamRunSheetTests
         Assert.Equal((Verdict.Stop, says), (bench.Step("set").Now.Call!.Verdict, bench.Says("set")));
     }
 
+    [Theory]
+    [InlineData(0, 0, "fully open")]
+    [InlineData(0.004, -1.4, "1.40 mm forwards")]
+    [InlineData(-0.3, 0.5, "0.30 mm anticlockwise, 0.50 mm rearwards")]
+    public void What_is_seen_is_told_in_words(double around, double along, string words)
+    {
+        var bench = LaidOut();
+        bench.Item = "cam-7";
+        bench.TakeAll("start").TakeAll("bite", "in-line", "yes").See("look", "feed", around, along);
+        Assert.Equal(words, bench.Step("look").Rounds[^1].Slots[0].Live!.Typed);
+    }
+
     [Fact]
     public void What_is_seen_becomes_advice_and_the_third_drive_is_a_stop()
     {
@@ -177,6 +189,7 @@ public class CamRunSheetTests
             .See("look", "feed", 1.0, -1.4)
             .See("look", "plug", 1.0, -1.4)
             .Take("look", "turns", "yes");
+        Assert.Equal("1.00 mm clockwise, 1.40 mm forwards", bench.Step("look").Rounds[^1].Slots[0].Live!.Typed);
         Assert.StartsWith(
             "Turn it 2.3° anticlockwise seen from the front while it still turns",
             bench.Says("look"),
@@ -403,7 +416,10 @@ public class CamRunSheetTests
 
         Assert.Equal(Verdict.Stop, bench.Step("turn").Now.Call!.Verdict);
         Assert.Equal(Verdict.Stop, Driven("turn").TakeAll("trial").Pick("turn", "feel", "tight").Step("turn").Now.Call!.Verdict);
-        Assert.Equal(Verdict.Decide, Driven("turn").TakeAll("trial").Pick("turn", "feel", "hitch").Step("turn").Now.Call!.Verdict);
+        var hitches = Driven("turn").TakeAll("trial").Pick("turn", "feel", "hitch");
+        Assert.Equal(Verdict.Decide, hitches.Step("turn").Now.Call!.Verdict);
+        Assert.StartsWith("Look there for dirt", hitches.Says("turn"), StringComparison.Ordinal);
+        Assert.StartsWith("Look at 3:00 for dirt", hitches.Take("turn", "where", "90").Says("turn"), StringComparison.Ordinal);
     }
 
     [Fact]

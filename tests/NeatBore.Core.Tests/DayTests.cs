@@ -220,6 +220,9 @@ public class DayTests
         var done = new Workbench().Done();
         var task = done.Task;
         Assert.Equal(done.Minutes - 1, LearnedMinutes.From(done.Build, task)!.Minutes, 0.01);
+        Assert.Equal(1, LearnedMinutes.From(done.Build, task)!.Count);
+        var rockers = new Workbench(Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json"), new("rocker-trunnions", "rockers")).Begin();
+        Assert.Equal(12, LearnedMinutes.Items(rockers.Task.Steps));
         Assert.Null(LearnedMinutes.From(new Workbench().Measured().Build, new Workbench().Measured().Task));
     }
 }

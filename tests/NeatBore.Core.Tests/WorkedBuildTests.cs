@@ -75,8 +75,8 @@ public class WorkedBuildTests
             {
                 build = desk.Take(
                     build,
-                    begin.Count > 0 && random.Next(3) == 0
-                        ? new StartTask(Guid.CreateVersion7(), at, begin.Dequeue())
+                    begin.Count > 0 && random.Next(3) == 0 ? new StartTask(Guid.CreateVersion7(), at, begin.Dequeue())
+                        : random.Next(12) == 0 && Supplied(build, random, at) is { } told ? told
                         : RandomWork.On(build, random, at),
                     Workbench.Ines,
                     at
@@ -90,6 +90,15 @@ public class WorkedBuildTests
             yield return (before, build);
         }
     }
+
+    /// <summary>Where a part of a task that is begun is, by chance; null where it needs none.</summary>
+    private static TellSupply? Supplied(WorkedBuild build, Random random, DateTimeOffset at) =>
+        build.Tasks.SelectMany(t => build.ProcedureOf(t.Ref).Supplies(build.SheetOf(t.Ref)).Select(s => (t.Ref, s.Id))).ToList()
+            is { Count: > 0 } supplies
+            ? supplies[random.Next(supplies.Count)] is var (task, supply)
+                ? new TellSupply(Guid.CreateVersion7(), at, task, supply, (SupplyPlace)random.Next(Enum.GetValues<SupplyPlace>().Length))
+                : null
+            : null;
 
     public static TheoryData<string> Sheets =>
         [.. Directory.GetFiles(NeatBore.Tests.Repository.At("demo", "sheets")).Select(f => Path.GetFileName(f)!)];
@@ -198,6 +207,7 @@ public class WorkedBuildTests
             GateOpened x => x.Step.Task,
             JudgedByHand x => x.Step.Task,
             Noted x => x.Step.Task,
+            SupplyTold x => x.Task,
             _ => null,
         };
 

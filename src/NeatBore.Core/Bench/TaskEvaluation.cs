@@ -67,8 +67,13 @@ internal static class TaskEvaluation
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
-                    var (stoodOn, was, toldAt) = (steps.StoodOn(step, item), before(at), journal.ToldAt(at));
-                    if (was is null || !was.Stays(step, toldAt, own, stoodOn))
+                    var (stoodOn, was) = (steps.StoodOn(step, item), before(at));
+                    var around = new Around(
+                        Math.Max(journal.ToldAt(at), step.NoWayBack ? journal.SuppliedAt : 0),
+                        own,
+                        step.NoWayBack ? lacking : null
+                    );
+                    if (was is null || !was.Stays(around, stoodOn))
                     {
                         var (made, judged) = StepOf(
                             step,
@@ -78,12 +83,11 @@ internal static class TaskEvaluation
                             journal,
                             steps.Needed(step, item),
                             stoodOn,
-                            own,
+                            around,
                             sheet.Ref,
-                            ChosenFor(at),
-                            lacking
+                            ChosenFor(at)
                         );
-                        was = new WorkedStep(made, judged, toldAt, own, stoodOn);
+                        was = new WorkedStep(made, judged, around, stoodOn);
                     }
 
                     var state = was.State;
@@ -237,10 +241,9 @@ internal static class TaskEvaluation
         Journal journal,
         StepState? needed,
         IReadOnlyList<StepState> stoodOn,
-        string? gate,
+        Around around,
         SheetRef sheet,
-        IReadOnlyDictionary<string, string> chosen,
-        string? lacking
+        IReadOnlyDictionary<string, string> chosen
     )
     {
         var left = known?.When ?? step.When(context);
@@ -266,7 +269,7 @@ internal static class TaskEvaluation
                 [at]
             )
             {
-                ChangedAt = Math.Max(journal.ToldAt(at), made.ChangedAt),
+                ChangedAt = Math.Max(around.ToldAt, made.ChangedAt),
                 StoodOnAt = made.ChangedAt,
             };
             return (without, made);
@@ -300,7 +303,7 @@ internal static class TaskEvaluation
             );
 
         var blockedBy =
-            gate is not null ? $"Gate: {gate}"
+            around.Gate is { } gate ? $"Gate: {gate}"
             : needed is not null ? $"First: {needed.Title}"
             : null;
         var calls = journal.Calls(at);
@@ -343,7 +346,7 @@ internal static class TaskEvaluation
             ItemName(step, context),
             step.Figure,
             step.Gate,
-            step.NoWayBack && lacking is not null && !passed ? [$"{lacking} This can’t be undone.", .. step.Cautions] : step.Cautions,
+            around.Lacking is { } lacking && !passed ? [$"{lacking} This can’t be undone.", .. step.Cautions] : step.Cautions,
             status,
             passed,
             blockedBy,
@@ -363,7 +366,7 @@ internal static class TaskEvaluation
         )
         {
             Otherwise = otherwise,
-            ChangedAt = Math.Max(Math.Max(journal.ToldAt(at), stoodOnAt), step.NoWayBack ? journal.SuppliedAt : 0),
+            ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,

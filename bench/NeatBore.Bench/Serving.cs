@@ -81,6 +81,8 @@ internal sealed class Serving : IAsyncDisposable
             try
             {
                 await serving.Client.GetStringAsync(new Uri("/api/health", UriKind.Relative));
+                // As the app's own pages say it.
+                serving.Client.DefaultRequestHeaders.Add("Neat-Bore-Shop", (string)(await serving.GetAsync("/api/shop"))["id"]!);
                 return serving;
             }
             catch (HttpRequestException) when (tries < 300)

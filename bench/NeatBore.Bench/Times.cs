@@ -18,6 +18,14 @@ internal sealed class Times
         }
     }
 
+    public void Add(Times more)
+    {
+        lock (_ms)
+        {
+            _ms.AddRange(more._ms);
+        }
+    }
+
     public async Task<T> OfAsync<T>(Func<Task<T>> work)
     {
         var clock = Stopwatch.StartNew();

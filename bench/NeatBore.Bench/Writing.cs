@@ -166,13 +166,24 @@ internal static partial class Writing
         Console.WriteLine($"| … of it worked out | {work} | |");
         Console.WriteLine($"| … of it stored | {store} | |");
         await QueuedAsync(serving);
-        string[] one = [await serving.BeginAsync(next++)];
-        var (_, crowded, _, commits) = await PacedAsync(serving, [.. Enumerable.Repeat(one, Writers)], null, s_long, 25);
+        // One build after another: half a second on each is too short to count by itself.
+        var (crowded, commits) = (new Times(), new Times());
+        for (var round = -2; round < 10; round++)
+        {
+            string[] one = [await serving.BeginAsync(next++)];
+            var (_, waited, _, stored) = await PacedAsync(serving, [.. Enumerable.Repeat(one, Writers)], null, s_long, 25);
+            if (round >= 0)
+            {
+                crowded.Add(waited);
+                commits.Add(stored);
+            }
+        }
+
         Console.WriteLine(
             string.Create(
                 CultureInfo.InvariantCulture,
-                $"| (b) {Writers} writers on one build, 25 commands each | {crowded.Within(0.95) / commits.Within(0.5):0.0} × "
-                    + $"the median commit; {crowded} | p95 ≤ 20 × |"
+                $"| (b) {Writers} writers on one build, 25 commands each, on 10 builds in turn | "
+                    + $"{crowded.Within(0.95) / commits.Within(0.5):0.0} × the median commit; {crowded} | p95 ≤ 20 × |"
             )
         );
         Console.WriteLine($"| … of it stored | {commits} | |");

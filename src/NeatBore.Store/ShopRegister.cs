@@ -19,11 +19,15 @@ public sealed record KeptShop(Guid Id, UnitSystem Units, Shop Shop);
 public sealed class ShopRegister(Database database)
 {
     private Known? _known;
+    private Guid? _id;
 
     private sealed record Known(long Revision, KeptShop Kept);
 
     /// <summary>The shop as it is now.</summary>
     public async Task<Shop> ReadAsync(CancellationToken cancel = default) => (await KeptAsync(cancel)).Shop;
+
+    /// <summary>Its id: a database is one shop’s for good.</summary>
+    public async Task<Guid> IdAsync(CancellationToken cancel = default) => _id ??= (await KeptAsync(cancel)).Id;
 
     /// <summary>The shop as it is now, with its id and its units.</summary>
     public async Task<KeptShop> KeptAsync(CancellationToken cancel = default)

@@ -356,13 +356,17 @@ internal static class BuildEndpoints
         WorkQueue queue,
         BlobShelf blobs,
         Recordings recordings,
-        ShopRegister register,
+        ShopRegister shops,
+        SheetShelf sheets,
         ProcedureBook book,
         CancellationToken cancel
     )
     {
         var request = await RequestReader.ReadAsync(http, Json.Of<WorkRequest>(), cancel);
-        var shop = await register.ReadAsync(cancel);
+        // Asked for together, they share one way to the database.
+        var (register, shelf) = (shops.ReadAsync(cancel), sheets.AllAsync(cancel));
+        await Task.WhenAll(register, shelf);
+        var shop = await register;
         var by = shop.People.FirstOrDefault(p => p.Id == request.By);
         var faults = new Faults();
         faults.Listed(request.Commands, 1, MostCommands, "commands");
@@ -395,7 +399,8 @@ internal static class BuildEndpoints
 
         faults.ThrowIfAny();
         if (
-            await queue.TakeAsync(id, new Desk(book, shop), by!, commands, cancel) is not var (stood, (build, _, results), working, storing)
+            await queue.TakeAsync(id, new Desk(book, shop), by!, commands, await shelf, cancel)
+            is not var (stood, (build, _, results), working, storing)
         )
         {
             return Gone();

@@ -1,11 +1,12 @@
 using NeatBore.Core.Bench;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Store;
 using Npgsql;
 
 namespace NeatBore.Server.Builds;
 
-/// <summary>A build before and after one request's commands.</summary>
+/// <summary>A build before and after one request's commands, and those that were stored with them.</summary>
 /// <param name="Before">As it stood.</param>
 /// <param name="After">As it stands, and what became of each command.</param>
 /// <param name="Working">How long it took to work them out.</param>
@@ -14,7 +15,7 @@ internal sealed record Worked(WorkedBuild Before, Sitting After, TimeSpan Workin
 
 /// <summary>Takes work into builds. Requests that wait for the same build go into one transaction, in the order in which they
 /// came.</summary>
-internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds open, SheetShelf shelf, TimeProvider clock)
+internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds open, TimeProvider clock)
 {
     private const int MostTogether = 50;
 
@@ -22,9 +23,22 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
 
     /// <summary>Takes commands; null if there is no such build. What was begun is finished, whether or not whoever asked still
     /// waits.</summary>
-    public async Task<Worked?> TakeAsync(Guid build, Desk desk, Signer by, IReadOnlyList<Command> commands, CancellationToken cancel)
+    public async Task<Worked?> TakeAsync(
+        Guid build,
+        Desk desk,
+        Signer by,
+        IReadOnlyList<Command> commands,
+        IReadOnlyDictionary<SheetRef, EngineSheet> sheets,
+        CancellationToken cancel
+    )
     {
-        var mine = new Waiting(desk, by, commands, new TaskCompletionSource<Worked?>(TaskCreationOptions.RunContinuationsAsynchronously));
+        var mine = new Waiting(
+            desk,
+            by,
+            commands,
+            sheets,
+            new TaskCompletionSource<Worked?>(TaskCreationOptions.RunContinuationsAsynchronously)
+        );
         lock (_waiting)
         {
             if (_waiting.TryGetValue(build, out var others))
@@ -89,13 +103,14 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
 
     private async Task StoreAsync(Guid build, IReadOnlyList<Waiting> together)
     {
-        var (sheets, known) = (await shelf.AllAsync(), open.Find(build));
-        var (began, working, done) = (clock.GetTimestamp(), TimeSpan.Zero, new List<Done>());
+        // Versions are added and never go: who knows most knows all that the others do.
+        var (sheets, known) = (together.Select(w => w.Sheets).MaxBy(s => s.Count)!, open.Find(build));
+        var (began, working, before, done) = (clock.GetTimestamp(), TimeSpan.Zero, (WorkedBuild?)null, new List<Done>());
         Appended Decide(IReadOnlyList<LogEntry> fresh)
         {
             var from = clock.GetTimestamp();
             done.Clear();
-            var stood = reader.Grown(known, sheets, fresh);
+            var stood = before = reader.Grown(known, sheets, fresh);
             foreach (var one in together)
             {
                 done.Add(Take(one, stood));
@@ -112,11 +127,6 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
         // under the row's lock.
         var there = known is not null && Decide([]) is { Entries.Count: > 0 } appended && await builds.TryAppendAsync(build, appended);
         there = there || await builds.AppendAsync(build, known?.UpToSeq ?? 0, Decide);
-        if (there && done.LastOrDefault(d => d.After is not null) is { After: { } last })
-        {
-            open.Keep(build, last.Build);
-        }
-
         var storing = clock.GetElapsedTime(began) - working;
         if (!there)
         {
@@ -128,9 +138,18 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
             return;
         }
 
-        foreach (var (one, before, after, wrong, took) in done)
+        // Each is told how the build stands once all are stored: that is worked out once.
+        var stands = done.LastOrDefault(d => d.After is not null)?.After!.Build;
+        if (stands is not null)
         {
-            _ = after is null ? one.Answer.TrySetException(wrong!) : one.Answer.TrySetResult(new Worked(before, after, took, storing));
+            open.Keep(build, stands);
+        }
+
+        foreach (var (one, after, wrong, took) in done)
+        {
+            _ = after is null
+                ? one.Answer.TrySetException(wrong!)
+                : one.Answer.TrySetResult(new Worked(before!, after with { Build = stands! }, took, storing));
         }
     }
 
@@ -140,11 +159,11 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
         var start = clock.GetTimestamp();
         try
         {
-            return new Done(one, stood, one.Desk.Take(stood, one.Commands, one.By, Now(clock)), null, clock.GetElapsedTime(start));
+            return new Done(one, one.Desk.Take(stood, one.Commands, one.By, Now(clock)), null, clock.GetElapsedTime(start));
         }
         catch (Exception e) when (e is OtherWordsException or InvalidOperationException)
         {
-            return new Done(one, stood, null, e, default);
+            return new Done(one, null, e, default);
         }
     }
 
@@ -155,7 +174,13 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
         return now.AddTicks(-(now.Ticks % TimeSpan.TicksPerMicrosecond));
     }
 
-    private sealed record Waiting(Desk Desk, Signer By, IReadOnlyList<Command> Commands, TaskCompletionSource<Worked?> Answer);
+    private sealed record Waiting(
+        Desk Desk,
+        Signer By,
+        IReadOnlyList<Command> Commands,
+        IReadOnlyDictionary<SheetRef, EngineSheet> Sheets,
+        TaskCompletionSource<Worked?> Answer
+    );
 
-    private sealed record Done(Waiting By, WorkedBuild Before, Sitting? After, Exception? Wrong, TimeSpan Took);
+    private sealed record Done(Waiting By, Sitting? After, Exception? Wrong, TimeSpan Took);
 }

@@ -22,14 +22,16 @@ internal static class RightShop
                         var asked = context.Request.Headers[Header].ToString();
                         if (asked.Length > 0 && !HttpMethods.IsGet(context.Request.Method))
                         {
-                            var shop = await context.RequestServices.GetRequiredService<ShopRegister>().KeptAsync(context.RequestAborted);
-                            if (!string.Equals(asked, shop.Id.ToString(), StringComparison.OrdinalIgnoreCase))
+                            var register = context.RequestServices.GetRequiredService<ShopRegister>();
+                            var id = await register.IdAsync(context.RequestAborted);
+                            if (!string.Equals(asked, id.ToString(), StringComparison.OrdinalIgnoreCase))
                             {
+                                var (_, _, shop) = await register.KeptAsync(context.RequestAborted);
                                 var problem = Results.Problem(
                                     statusCode: 409,
                                     type: OtherShop,
                                     title: "This waits for another shop.",
-                                    detail: $"At this address {Called(shop.Shop.Name)} is open now. Start the shop that it was done in; "
+                                    detail: $"At this address {Called(shop.Name)} is open now. Start the shop that it was done in; "
                                         + $"it is kept until then."
                                 );
                                 await problem.ExecuteAsync(context);

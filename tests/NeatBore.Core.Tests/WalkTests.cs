@@ -22,6 +22,7 @@ namespace NeatBore.Core.Tests;
 public class WalkTests
 {
     private const int Entries = 120;
+    private const int Ways = 8;
     private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
 
     public static TheoryData<string> Procedures => [.. ProcedureBook.Default.Newest.Select(p => p.Id)];
@@ -37,6 +38,70 @@ public class WalkTests
             .SelectMany(sheet => new[] { 1, 2 }.SelectMany(seed => Walked(procedure, sheet, seed)));
         Walk.Same(id, now);
     }
+
+    /// <summary>Each way of working, chosen before anything is read: of all that is asked and said on it, what was not said before.</summary>
+    [Theory]
+    [MemberData(nameof(Procedures))]
+    public void What_else_can_be_asked_and_said_is_what_could_be(string id)
+    {
+        var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == id);
+        var known = new HashSet<string>(StringComparer.Ordinal);
+        Walk.Same(
+            $"said-{id}",
+            HostileWorkTests
+                .Sheets.Values.Where(s => procedure.Places(s).Count > 0)
+                .OrderBy(s => s.Id, StringComparer.Ordinal)
+                .SelectMany(sheet => Enumerable.Range(3, Ways).SelectMany(seed => Chosen(procedure, sheet, seed)))
+                .SelectMany(said => said)
+                .Where(said => known.Add(said.Kind))
+                .Select(said => said.Words)
+        );
+    }
+
+    private static IEnumerable<IEnumerable<(string Kind, string Words)>> Chosen(Procedure procedure, EngineSheet sheet, int seed)
+    {
+        var (random, at, desk) = (new Random(seed), Workbench.Start, new Desk(ProcedureBook.Default, s_shop));
+        var build = WorkedBuild.Of(
+            HostileWorkTests.Sheets,
+            ProcedureBook.Default,
+            [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "Walked", sheet.Ref))]
+        );
+        var task = new TaskRef(procedure.Id, procedure.Home ?? procedure.Places(sheet)[0]);
+        (build, _) = Try(desk, build, new StartTask(Guid.CreateVersion7(), at, task), at);
+        foreach (var choice in build.Tasks.Single().Choices)
+        {
+            var option = choice.Options[random.Next(choice.Options.Count)].Id;
+            (build, _) = Try(desk, build, new Choose(Guid.CreateVersion7(), at, task, choice.Id, option), at);
+        }
+
+        for (var i = 0; i < Entries && build.Tasks.Single().Next is not null; i++)
+        {
+            at = at.AddMinutes(1);
+            var before = build.Tasks.Single();
+            (build, _) = Try(desk, build, RandomWork.GoingOn(before, random, Guid.CreateVersion7(), at), at);
+            yield return build
+                .Tasks.Single()
+                .Steps.Where((s, n) => n >= before.Steps.Count || !ReferenceEquals(s, before.Steps[n]))
+                .Where(s => s.Status != StepStatus.Blocked)
+                .Select(s => (Kind(s), $"{Read(s)}{string.Concat(s.Rounds[^1].Slots.Select(Written))}"));
+        }
+    }
+
+    /// <summary>What is asked and said, whatever the numbers.</summary>
+    private static string Kind(StepState step) =>
+        string.Join(
+            '|',
+            [
+                step.Ref.Step,
+                step.Now.Do.Template,
+                step.Now.Call?.Why.Template ?? "",
+                .. step.Now.Call?.Checks.Select(k => $"{k.Name} {k.Verdict} {k.Side} {k.Dimension}") ?? [],
+                .. step.Rounds[^1].Slots.Select(s => s.Slot.Key),
+            ]
+        );
+
+    private static string Written(SlotState slot) =>
+        $"; {slot.Slot.Label}{(slot.Slot.Kind is SlotKind.Sight or SlotKind.Trace && slot.Live is { } live ? $" = {live.Typed}" : "")}";
 
     private static IEnumerable<string> Walked(Procedure procedure, EngineSheet sheet, int seed)
     {
@@ -199,7 +264,7 @@ public class WalkTests
             : $" [{c.Verdict}] {c.Because}"
                 + string.Concat(
                     c.Checks.Select(k =>
-                        $" <{k.Name} {k.Verdict} {Walk.Short(k.Value)} {k.Side} {Walk.Short(k.Limit)} ±{Walk.Short(k.Uncertainty)} {k.Source}>"
+                        $" <{k.Name} {k.Verdict} {Walk.Short(k.Value)} {k.Side} {Walk.Short(k.Limit)} ±{Walk.Short(k.Uncertainty)} {k.Dimension} {k.Source}>"
                     )
                 );
         var answer = now.Answer is { } a ? $" {Walk.Digest(JsonSerializer.Serialize(a, CoreWire.Options))}" : "";

@@ -108,7 +108,7 @@ public class WorkedBuildTests
     public void Applied_one_by_one_it_is_what_the_log_makes_at_once(string file)
     {
         var sheet = Workbench.Demo<EngineSheet>($"sheets/{file}");
-        foreach (var seed in Enumerable.Range(1, 3))
+        foreach (var seed in Enumerable.Range(1, 2))
         {
             // Also under way: what was kept too long may be put right by what comes after.
             var grown = Work(sheet, ProcedureBook.Default, seed, 150).Select(w => w.After).ToList();

@@ -51,6 +51,9 @@ const frame = (open: boolean, missing: boolean): string =>
       ? 'border-2 border-mark bg-field-deep text-line'
       : 'border-2 border-structure bg-field-deep text-line';
 
+/** Letters of a choice that one column holds. */
+const mostInOne = 15;
+
 /** One value of the engine, typed on its card. */
 export function ValueBox({ build, value, number, waiting, called, open, onOpen, keeps, onTell }: Props) {
   const reader = useReader();
@@ -65,10 +68,11 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
   const understood = text.trim() === '' ? undefined : readEntry(text, value.dimension, unit, localMark());
   const wrong = (notice && text === notice.typed ? notice.errors?.join(' ') : undefined) ?? value.fault;
   const missing = value.missing && waiting === undefined;
+  const wide = value.words?.some((w) => w.label.length > mostInOne) ?? false;
   // Nothing typed is nothing told: the hand only goes on.
   const told = text.trim() === '' ? null : text;
   return (
-    <div className="group relative w-full">
+    <div className={`group relative w-full ${wide ? 'col-span-2' : ''}`}>
       {value.words ? (
         <select
           id={id}

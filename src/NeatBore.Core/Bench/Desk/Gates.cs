@@ -1,0 +1,75 @@
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+
+namespace NeatBore.Core.Bench;
+
+public sealed partial class Desk
+{
+    private static Guid Releasable(WorkedBuild state, StepRef at, Verdict most)
+    {
+        var step = Unblocked(state, at);
+        if (step.Now.Call is not { } call)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” has no call to decide on yet");
+        }
+
+        if (call.Verdict == Verdict.Go)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” is a go; there is nothing to decide");
+        }
+
+        return call.Verdict <= most
+            ? step.Calls[^1].Id
+            : throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” is not yours to decide: measure again, or a lead opens the gate with a reason"
+            );
+    }
+
+    private static Footing? StandsOn(WorkedBuild state, StepRef step) =>
+        Step(state, step).StandsOn?.Invoke(new Journal(step.Task, state.Log));
+
+    private static JudgedByHand ByHand(JudgeByHand judge, WorkedBuild state, Signer by)
+    {
+        var step = Unblocked(state, judge.Step);
+        var line = judge.Line.Trim();
+        var faults = new Faults();
+        faults.Require(line.Length <= 2000, "line", "must be up to 2000 characters");
+        if (judge.Found == HandFound.NotChecked)
+        {
+            faults.Require(by.Role == Role.Lead, "by", $"only a lead goes on with what was not checked at all; {by.Name} is a builder");
+            faults.Require(line.Length > 0, "line", "must say why it was not checked");
+            faults.ThrowIfAny();
+            return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, "", "", judge.Found, line);
+        }
+
+        if (step.HandWays is not { } ways)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” needs no instrument: do what it asks, or a lead opens the gate");
+        }
+
+        var how = ways.FirstOrDefault(w => w.Id == judge.How);
+        faults.Require(how is not null, "how", $"must be one of {string.Join(", ", ways.Select(w => w.Id))}");
+        faults.Require(judge.How != HandWays.Other.Id || line.Length > 0, "line", "must say how it was judged");
+        faults.ThrowIfAny();
+        // Once taken, a number rules; a hand's own no stands until something was done about it.
+        if (step.Hand is { Found: HandFound.Bad })
+        {
+            throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” was judged bad: put it right and begin it again, measure it, or a lead opens the gate with a reason"
+            );
+        }
+
+        if (step.Calls.LastOrDefault(c => c.Judgement.Call?.Checks.Count > 0) is { Judgement.Call.Verdict: Verdict.Stop, Release: null })
+        {
+            throw new UnusableInputException(
+                "step",
+                $"“{step.Title}” was measured, and its number is a stop: measure it again, or a lead opens the gate with a reason"
+            );
+        }
+
+        return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, how!.Id, how.Label, judge.Found, line);
+    }
+}

@@ -34,6 +34,15 @@ public class AnswerTests
 
     [Theory]
     [MemberData(nameof(Names))]
+    public void Says_who_answered_as_the_list_names_it(string name)
+    {
+        var calculator = CalculatorBook.Default.All.Single(c => c.Name == name);
+        var answer = calculator.Solve(Sound[name]!.Deserialize(calculator.Request!, CoreWire.Options)!);
+        Assert.Equal((calculator.Model, calculator.Version), (answer.Model, answer.Version));
+    }
+
+    [Theory]
+    [MemberData(nameof(Names))]
     public void What_lies_far_out_is_answered_as_before(string name)
     {
         var calculator = CalculatorBook.Default.All.Single(c => c.Name == name);

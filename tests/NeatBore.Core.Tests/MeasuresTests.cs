@@ -91,6 +91,28 @@ public class MeasuresTests
     }
 
     [Fact]
+    public void Built_in_materials_are_metals_of_their_kind() =>
+        Assert.All(
+            Material.BuiltIn,
+            m =>
+            {
+                // The ranges of handbooks; the stiffer metal grows less.
+                Assert.InRange(m.Value.Poisson, 0.25, 0.35);
+                Assert.InRange(m.Value.YieldMpa / m.Value.TensileMpa!.Value, 0.5, 0.9);
+                var (young, growth) = m.Key.Split('-')[0] switch
+                {
+                    "steel" => ((200.0, 210.0), (11e-6, 12.5e-6)),
+                    "iron" => ((90.0, 175.0), (10e-6, 12e-6)),
+                    "aluminium" => ((68.0, 75.0), (21e-6, 24e-6)),
+                    _ => ((95.0, 120.0), (17e-6, 19e-6)),
+                };
+                Assert.InRange(m.Value.YoungGpa, young.Item1, young.Item2);
+                Assert.InRange(m.Value.ExpansionPerC, growth.Item1, growth.Item2);
+                Assert.Equal(m.Key == "iron-grey", m.Value.Brittle);
+            }
+        );
+
+    [Fact]
     public void A_call_is_as_bad_as_its_worst_check_and_puts_it_first()
     {
         var call = Call.Of([Check.AtMost("a", 1, 2), Check.AtMost("b", 3, 2), Check.AtMost("c", 2, 2, 1)], c => Sentence.Of(c.Name))!;

@@ -15,14 +15,14 @@ public class RearEndTests
     private static readonly EngineSheet s_v6 = Workbench.Demo<EngineSheet>("sheets/v6-3.0.v1.json");
 
     /// <summary>The V6 with its float set, its housing flush while dry, and its seal in it on the bench.</summary>
-    private static Workbench Turned(string joint)
+    private static Workbench Turned(string joint, string lip = "rubber")
     {
         var bench = new Workbench(s_v6, new("crank-float", "rear-seal"))
             .Begin()
             .TakeAll("dial")
             .TakeAll("float", "0", "0.12", "0", "0.12", "0", "0.12")
             .Turn(s_rear);
-        bench.Choose("lip", "rubber").Choose("school", "turn").Choose("joint", joint).Choose("wrench", "clicks-pass");
+        bench.Choose("lip", lip).Choose("school", "turn").Choose("joint", joint).Choose("wrench", "clicks-pass");
         return bench.TakeAll("parts").TakeAll("rail", "0.02", "0.01").TakeAll("bench");
     }
 
@@ -35,6 +35,14 @@ public class RearEndTests
         }
 
         return bench;
+    }
+
+    [Fact]
+    public void A_dry_lip_is_never_turned_to_centre_its_housing()
+    {
+        var bench = Turned("gasket", "ptfe");
+        Assert.Equal((Verdict.Stop, false), (bench.Step("bench").Now.Call!.Verdict, bench.Step("bench").Passed));
+        Assert.StartsWith("Take the dial or feelers", bench.Says("bench"), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -54,7 +54,7 @@ internal static class Entering
             new OpenQA.Selenium.Interactions.Actions(driver).KeyDown(Keys.Alt).SendKeys("r").KeyUp(Keys.Alt).Perform();
         }
 
-        Console.WriteLine($"| … of it kept, then sent | {sent} | |");
+        Console.WriteLine($"| … of it sent, while it is kept | {sent} | |");
         Console.WriteLine($"| … of it drawn | {drawn} | |");
         // Where it went, as the browser saw it and as the server told.
         var parts = (System.Collections.ObjectModel.ReadOnlyCollection<object>)

@@ -120,6 +120,18 @@ public class DayTests
     }
 
     [Fact]
+    public void What_is_asked_for_late_and_comes_first_does_not_stop_whoever_is_at_it()
+    {
+        var bench = new Workbench().Measured();
+        bench.Do((id, at) => new AskWork(id, at, [Workbench.BalancerOn, new TaskRef("crank-float", "rear-seal")]));
+        DayJob Balancer(double minutes) => Day(bench, minutes).Jobs.First(j => j.Task == Workbench.BalancerOn);
+        Assert.Equal(("ines", 0), (Balancer(0).UnderWay!.Id, Balancer(0).After.Count));
+        // Left alone, it comes in its turn.
+        Assert.Null(Balancer(60).UnderWay);
+        Assert.Contains(Balancer(60).After, id => id.Contains("crank-float", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void Parts_on_order_are_waited_for_and_what_nobody_has_a_day_for_is_held()
     {
         var bench = Asked(s_seal);

@@ -177,6 +177,38 @@ public class ShopTests
         Assert.True(At(plan, rest.Id).EndAt <= s_now.AddMinutes(100), $"{At(plan, rest.Id).EndAt}");
     }
 
+    public static TheoryData<string> Ways => ["after", "waits", "rests", "one crank", "one press", "two pairs of hands"];
+
+    /// <summary>Somebody is at it, and yet not all of it can go on now.</summary>
+    [Theory]
+    [MemberData(nameof(Ways))]
+    public void What_is_under_way_and_can_not_go_on_now_leaves_a_plan(string way)
+    {
+        Signer ines = new("ines", "Ines", Role.Lead),
+            tomas = new("tomas", "Tomas", Role.Builder);
+        var (one, two) = (Job("014", "one", 60) with { UnderWay = ines }, Job("014", "two", 60) with { UnderWay = tomas });
+        var build = way switch
+        {
+            "after" => Build("014", null, one with { After = ["014/two"] }, two),
+            "waits" => Build("014", null, one with { NotBefore = new Hold(s_now.AddHours(3), "cures") }, two),
+            "rests" => Build("014", null, one with { Crank = true }, two) is var resting
+                ? resting with
+                {
+                    Day = resting.Day with { CrankUntil = new Hold(s_now.AddHours(3), "lip rests") },
+                }
+                : null!,
+            "one crank" => Build("014", null, one with { Crank = true }, two with { Crank = true }),
+            "one press" => Build("014", null, one with { Uses = ["press"] }, two with { Uses = ["press"] }),
+            _ => Build("014", null, one with { People = 2 }, two),
+        };
+        var plan = Plan(Shop(build));
+        Assert.Empty(plan.Impossible);
+        Assert.Equal(2, plan.Blocks.Count);
+        // One of the two goes on.
+        Assert.Contains(plan.Blocks, b => b.StartAt == s_now);
+        Assert.True(plan.FinishAt >= s_now.AddHours(2), $"{plan.FinishAt}");
+    }
+
     [Fact]
     public void A_pin_puts_a_late_build_right_at_anothers_cost_and_is_said_to_break_what_was_agreed()
     {

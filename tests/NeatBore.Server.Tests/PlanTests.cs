@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using Ical.Net;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -29,9 +30,9 @@ public sealed class PlanTests(Site site) : IClassFixture<Site>
     private Task<(int Status, JsonNode Body)> SetAsync(string what, string by = "ines") =>
         site.PostAsync("/api/plan/settings", $$"""{"by":"{{by}}",{{what}}}""");
 
-    internal static IEnumerable<JsonNode> Blocks(JsonNode plan) => plan["plan"]!["blocks"]!.AsArray().Select(b => b!);
+    private static IEnumerable<JsonNode> Blocks(JsonNode plan) => plan["plan"]!["blocks"]!.AsArray().Select(b => b!);
 
-    internal static DateTimeOffset Time(JsonNode? at) => DateTimeOffset.Parse((string)at!, null);
+    private static DateTimeOffset Time(JsonNode? at) => DateTimeOffset.Parse((string)at!, null);
 
     [Fact]
     public async Task The_demos_weekend_is_planned_agreed_and_nobody_is_at_two_things()
@@ -262,5 +263,33 @@ public sealed class PlanTests(Site site) : IClassFixture<Site>
         Assert.Equal(422, status);
         Assert.Equal([field], problem["errors"]!.AsObject().Select(e => e.Key));
         Assert.Equal(422, (await SetAsync(what, by: "tomas")).Status);
+    }
+
+    [Theory]
+    [InlineData("Europe/Berlin")]
+    [InlineData("America/St_Johns")]
+    public async Task The_calendar_of_a_person_is_read_back_as_it_was_planned_in_the_shops_own_zone(string zone)
+    {
+        Assert.Equal(200, (await SetAsync($" \"zone\":\"{zone}\" ")).Status);
+        var plan = await PlanAsync();
+        var response = await site.Client.GetAsync(
+            new Uri("/api/plan.ics?person=tomas", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal("text/calendar", response.Content.Headers.ContentType!.MediaType);
+        var calendar = Calendar.Load(await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
+        Assert.Contains(calendar.TimeZones, z => z.TzId == zone);
+        var wanted = Blocks(plan)
+            .Where(b => b["people"]!.AsArray().Any(p => (string)p! == "tomas"))
+            .SelectMany(b => b["parts"]!.AsArray().Select(p => (Time(p!["from"]).UtcDateTime, Time(p["to"]).UtcDateTime)))
+            .Order();
+        Assert.Equal(wanted, calendar.Events.Select(e => (e.Start!.AsUtc, e.End!.AsUtc)).Order());
+        Assert.All(calendar.Events, e => Assert.Equal(zone, e.Start!.TzId));
+        Assert.Contains(calendar.Events, e => e.Summary!.StartsWith("01", StringComparison.Ordinal));
+        var nobody = await site.Client.GetAsync(
+            new Uri("/api/plan.ics?person=nobody", UriKind.Relative),
+            TestContext.Current.CancellationToken
+        );
+        Assert.Equal(422, (int)nobody.StatusCode);
     }
 }

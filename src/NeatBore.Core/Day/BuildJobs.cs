@@ -121,6 +121,8 @@ public sealed class BuildJobs(
             }
 
             var hand = typed(id);
+            var later = first ? Later(hold, Waits(task)) : null;
+            var by = first && state is not null && later is null ? AtIt(task) : null;
             var minutes = hand is { } h ? (int)Math.Ceiling(h.Minutes * Part(own, left)) : Rounded(share * Minutes(left));
             _jobs.Add(
                 new DayJob(id, task, stretch.Title, Left(own, left), minutes, hand is null ? took : took with { TypedBy = hand.Value.By })
@@ -130,12 +132,13 @@ public sealed class BuildJobs(
                     Uses = [.. stretch.Uses.Select(u => u.Id)],
                     Crank = stretch.Crank,
                     Then = stretch.Then(planned),
-                    After = after,
+                    // Whoever is at it has passed over what would come first.
+                    After = by is null ? after : [],
                     Within = within,
-                    NotBefore = first ? Later(hold, Waits(task)) : null,
+                    NotBefore = later,
                     BeginBy = first ? Deadline(task) : null,
                     Splits = stretch.Splits,
-                    UnderWay = first && state is not null ? AtIt(task) : null,
+                    UnderWay = by,
                 }
             );
             (after, first) = ([id], false);

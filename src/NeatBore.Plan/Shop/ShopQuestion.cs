@@ -151,11 +151,7 @@ public sealed class ShopQuestion
             job.Minutes,
             Math.Min(job.People, _shop.People.Count),
             null,
-            [
-                .. job.Uses.Select(u => new Use(u)),
-                .. job.Crank ? [new Use(Crank(build))] : Array.Empty<Use>(),
-                .. job.Stand ? [new Use(Stand(build))] : Array.Empty<Use>(),
-            ],
+            [.. Uses(build, job).Select(u => new Use(u))],
             job.Then is null ? 0
                 : Parted(job) ? job.Then.CrankMinutes
                 : job.Then.Minutes,
@@ -234,16 +230,23 @@ public sealed class ShopQuestion
     {
         var settled = new HashSet<string>(StringComparer.Ordinal);
         var busy = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var (_, job) in _jobs.Values.Where(j => j.Job.UnderWay is not null))
+        var (hands, taken) = (people.Count(p => Hours(p, start, days) is [var now, ..] && now.From == start), new List<string>());
+        foreach (var (build, job) in _jobs.Values.Where(j => j.Job.UnderWay is not null))
         {
+            // What two say they are at may be more than there is of what both need: one of them waits for the other then.
             if (
                 people.Find(p => p.Id == job.UnderWay!.Id) is { } person
+                && !MustWait(build, job, known, start)
+                && job.People <= hands
+                && Uses(build, job).All(u => taken.Count(t => t == u) < (_shop.Things.FirstOrDefault(t => t.Id == u)?.Count ?? 1))
                 && busy.Add(person.Id)
                 && Hours(person, start, days) is [var first, ..]
                 && first.From == start
                 && (job.Splits || (first.To - start).TotalMinutes >= job.Minutes)
             )
             {
+                hands -= job.People;
+                taken.AddRange(Uses(build, job));
                 settled.Add(job.Id);
                 yield return new Pin(job.Id, person.Id, start);
             }
@@ -287,6 +290,13 @@ public sealed class ShopQuestion
             }
         }
     }
+
+    /// <summary>Whether something keeps a job from going on now, whoever is at it.</summary>
+    private bool MustWait(ShopBuild build, DayJob job, HashSet<string> known, DateTimeOffset start) =>
+        NotBefore(job, start) is not null || job.After.Any(known.Contains) || (job.Crank && known.Contains($"{Crank(build)}/rests"));
+
+    private static IEnumerable<string> Uses(ShopBuild build, DayJob job) =>
+        [.. job.Uses, .. job.Crank ? [Crank(build)] : Array.Empty<string>(), .. job.Stand ? [Stand(build)] : Array.Empty<string>()];
 
     /// <summary>Whether a job that is pinned by hand takes the time of somebody's next, or what that needs.</summary>
     private bool InTheWay(Settled pin, Worker person, DayPlan.Planned next)

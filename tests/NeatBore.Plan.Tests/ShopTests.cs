@@ -220,14 +220,14 @@ public class ShopTests
         var plan = Plan(shop);
         var late = plan.Builds[0].Number;
         var agreed = Agreed(plan);
-        Assert.Equal("", Compared.Broken(plan, agreed, [], s_now));
+        Assert.Equal("", AsAgreed.Broken(plan, agreed, [], s_now));
         var other = plan.Blocks.Single(b => b.Number == late);
         var pins = (List<Settled>)[new Settled(other.Id, null, s_now)];
         var pinned = Plan(shop with { Pins = pins, Agreed = [] });
         Assert.Equal(s_now, At(pinned, other.Id).StartAt);
         Assert.Equal(0, pinned.Builds.Single(b => b.Number == late).LateHours);
         Assert.Equal(s_now, At(pinned, other.Id).PinnedAt);
-        Assert.Contains("is pinned elsewhere by hand", Compared.Broken(pinned, agreed, pins, s_now), StringComparison.Ordinal);
+        Assert.Contains("is pinned elsewhere by hand", AsAgreed.Broken(pinned, agreed, pins, s_now), StringComparison.Ordinal);
         Assert.NotEmpty(Compared.Moved(pinned, agreed, new Dictionary<string, string> { ["ines"] = "Ines", ["tomas"] = "Tomas" }));
         Assert.Equal("A better plan: about 2 h less late.", Compared.Gain(plan with { LateMinutes = 0 }, plan with { LateMinutes = 120 }));
         Assert.Equal("", Compared.Gain(plan with { LateMinutes = 90 }, plan with { LateMinutes = 120 }));
@@ -268,7 +268,7 @@ public class ShopTests
         Assert.Equal(s_now.AddMinutes(120), At(busy, job.Id).StartAt);
         Assert.Equal(s_now, Assert.Single(Plan(shop with { Pins = [new Settled(job.Id, At: s_now.AddDays(-1))] }).Blocks).StartAt);
         var agreed = (List<Planned>)[new Planned(job.Id, s_now.AddMinutes(60), ["ines"])];
-        Assert.Contains("pinned elsewhere", Compared.Broken(Plan(shop), agreed, shop.Pins, s_now), StringComparison.Ordinal);
+        Assert.Contains("pinned elsewhere", AsAgreed.Broken(Plan(shop), agreed, shop.Pins, s_now), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -372,8 +372,68 @@ public class ShopTests
     {
         var plan = Plan(Shop(Build("014", null, Job("014", "a", 30)), Build("015", null, Job("015", "b", 30))));
         var agreed = Agreed(plan);
-        Assert.Equal("014 do a was to begin at 8:00, and 1 more.", Compared.Broken(plan, agreed, [], s_now.AddMinutes(10)));
-        Assert.Equal("015 do b is new.", Compared.Broken(plan, [agreed[0]], [], s_now));
+        Assert.Equal("014 do a was to begin at 8:00, and 1 more.", AsAgreed.Broken(plan, agreed, [], s_now.AddMinutes(16)));
+        Assert.Equal("", AsAgreed.Broken(plan, agreed, [], s_now.AddMinutes(15)));
+        Assert.Equal("015 do b is new.", AsAgreed.Broken(plan, [agreed[0]], [], s_now));
+        // What somebody has just settled is said before what the clock has done.
+        var pins = (List<Settled>)[new Settled(agreed[1].Job, null, s_now.AddHours(2))];
+        Assert.Contains("is pinned elsewhere by hand", AsAgreed.Broken(plan, agreed, pins, s_now.AddMinutes(16)), StringComparison.Ordinal);
+    }
+
+    private static ShopPlan Kept(ShopDay shop, IReadOnlyList<Planned> agreed) =>
+        Plan(shop with { Agreed = agreed, Pins = AsAgreed.Kept(Plan(shop with { Agreed = agreed }), agreed, shop.Pins, shop.Now) });
+
+    [Fact]
+    public void Whoever_begins_some_minutes_late_keeps_the_plan_and_nobody_elses_day_moves()
+    {
+        var tasks = (string[])["a", "b", "c", "d"];
+        DayJob[] Of(string build) => [.. tasks.Select(t => Job(build, t, 50) with { Stand = true })];
+        var shop = Shop(Build("014", null, Of("014")), Build("015", null, [.. Of("015"), Job("015", "long", 200)]));
+        var agreed = Agreed(Plan(shop));
+        var late = agreed.Where(p => p.StartAt == s_now).Select(p => p.Job).Order(StringComparer.Ordinal).First();
+        var (who, of) = (agreed.Single(p => p.Job == late).People[0], late[..3]);
+        // The other has begun in time.
+        var begun = agreed.Where(p => p.StartAt == s_now && p.Job != late).Select(p => p.Job).ToHashSet();
+        var other = who == "ines" ? new Signer("tomas", "Tomas", Role.Builder) : new Signer("ines", "Ines", Role.Builder);
+        DayJob Now(DayJob job) => begun.Contains(job.Id) ? job with { Minutes = job.Minutes - 6, UnderWay = other } : job;
+        var now = shop with
+        {
+            Now = s_now.AddMinutes(6),
+            Builds = [.. shop.Builds.Select(b => b with { Day = b.Day with { Jobs = [.. b.Day.Jobs.Select(Now)] } })],
+        };
+        var kept = Kept(now, agreed);
+        Assert.Equal("", AsAgreed.Broken(kept, agreed));
+        Assert.Equal(s_now.AddMinutes(6), At(kept, late).StartAt);
+        Assert.All(
+            agreed.Where(p => !begun.Contains(p.Job)),
+            p =>
+            {
+                Assert.Equal(p.People, At(kept, p.Job).People);
+                var slip = (At(kept, p.Job).StartAt - p.StartAt).TotalMinutes;
+                Assert.InRange(slip, 0, p.People.Contains(who) || p.Job.StartsWith(of, StringComparison.Ordinal) ? 6 : 0);
+            }
+        );
+    }
+
+    [Fact]
+    public void What_no_longer_fits_before_lunch_is_what_breaks_the_plan()
+    {
+        var week = new WorkingWeek(
+            [.. Enum.GetValues<Weekday>().Select(d => new WorkingDay(d, [new(new(8, 0), new(12, 0)), new(new(13, 0), new(17, 0))]))],
+            []
+        );
+        var first = Job("014", "a", 120);
+        var shop = Shop(Build("014", null, first, Job("014", "b", 120) with { After = [first.Id] })) with
+        {
+            People = [s_ines with { Week = week }],
+        };
+        var agreed = Agreed(Plan(shop));
+        var late = shop with { Now = s_now.AddMinutes(5) };
+        Assert.Equal("", AsAgreed.Broken(Plan(late), agreed, [], late.Now));
+        Assert.Equal("014 do b was to begin at 10:00.", AsAgreed.Broken(Kept(late, agreed), agreed));
+        // In time, it is kept to the minute, also where something better could be had.
+        Assert.Equal(agreed.Select(p => p.StartAt), Kept(shop, agreed).Blocks.Select(b => b.StartAt));
+        Assert.All(AsAgreed.Kept(Plan(shop), agreed, [], s_now), p => Assert.NotNull(p.At));
     }
 
     [Fact]

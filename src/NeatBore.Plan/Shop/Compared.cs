@@ -6,44 +6,9 @@ namespace NeatBore.Plan.Shop;
 /// <summary>A plan against the one that was agreed, in words.</summary>
 public static class Compared
 {
-    private const double MovedMinutes = 15;
     private const double BetterLateMinutes = 60;
     private const double BetterFinishMinutes = 30;
     private const int MostNamed = 3;
-
-    /// <summary>Why the agreed plan can't be kept: what should have begun, what is new; empty where it can.</summary>
-    /// <param name="fresh">The plan as it would be made now: all that is still to be done.</param>
-    /// <param name="agreed">As it was agreed.</param>
-    /// <param name="pins">What is settled by hand since.</param>
-    /// <param name="now">Now.</param>
-    public static string Broken(ShopPlan fresh, IReadOnlyList<Planned> agreed, IReadOnlyList<Settled> pins, DateTimeOffset now)
-    {
-        var at = agreed.ToDictionary(p => p.Job, p => p.StartAt, StringComparer.Ordinal);
-        var open = fresh.Blocks.Where(b => !b.UnderWay).ToList();
-        var missed = open.FindAll(b => at.TryGetValue(b.Id, out var start) && start < now.AddMinutes(-1));
-        if (missed.Count > 0)
-        {
-            var first = missed.MinBy(b => at[b.Id])!;
-            var zone = first.StartAt.Offset;
-            return $"{Called(first)} was to begin at {at[first.Id].ToOffset(zone).ToString("H:mm", CultureInfo.InvariantCulture)}"
-                + (missed.Count > 1 ? $", and {missed.Count - 1} more." : ".");
-        }
-
-        if (open.Find(b => agreed.Any(a => a.Job == b.Id && pins.Any(p => p.Job == b.Id && Elsewhere(p, a)))) is { } moved)
-        {
-            return $"{Called(moved)} is pinned elsewhere by hand.";
-        }
-
-        var added = open.FindAll(b => !at.ContainsKey(b.Id));
-        return added.Count == 0 ? ""
-            : added.Count == 1 ? $"{Called(added[0])} is new."
-            : $"{Called(added[0])} and {added.Count - 1} more are new.";
-    }
-
-    private static bool Elsewhere(Settled pin, Planned agreed) =>
-        pin.NotBefore > agreed.StartAt
-        || (pin.At is { } at && at != agreed.StartAt)
-        || (pin.Person is { } person && !agreed.People.Contains(person));
 
     /// <summary>What a plan gains over another, in a line; empty where that is too little to move anything for.</summary>
     public static string Gain(ShopPlan better, ShopPlan than) =>
@@ -68,7 +33,7 @@ public static class Compared
             .Blocks.Where(b => !b.UnderWay && before.ContainsKey(b.Id))
             .Select(b => (b, Words: Moved(b, before[b.Id], names)))
             .Where(m => m.Words.Length > 0)
-            .Select(m => $"{Called(m.b)} {m.Words}")
+            .Select(m => $"{m.b.Called()} {m.Words}")
             .ToList();
         return moved.Count <= MostNamed ? moved : [.. moved.Take(MostNamed - 1), $"{moved.Count - MostNamed + 1} more"];
     }
@@ -79,13 +44,11 @@ public static class Compared
         var to = block.People.Except(before.People).Select(p => names.GetValueOrDefault(p, p)).ToList();
         string[] words =
         [
-            Math.Abs(by) < MovedMinutes ? "" : $"{Hours(Math.Abs(by))} {(by > 0 ? "later" : "sooner")}",
+            Math.Abs(by) < AsAgreed.LateMinutes ? "" : $"{Hours(Math.Abs(by))} {(by > 0 ? "later" : "sooner")}",
             to.Count == 0 ? "" : $"to {string.Join(" and ", to)}",
         ];
         return string.Join(", ", words.Where(w => w.Length > 0));
     }
-
-    private static string Called(Block block) => $"{block.Number} {char.ToLowerInvariant(block.Title[0])}{block.Title[1..]}";
 
     private static string Hours(double minutes) =>
         minutes < 60 ? string.Create(CultureInfo.InvariantCulture, $"{minutes:0} min")

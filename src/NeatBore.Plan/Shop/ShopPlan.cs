@@ -119,7 +119,11 @@ public sealed record Block(
     DateTimeOffset? NotBefore,
     int? TypedMinutes,
     string Waits
-);
+)
+{
+    /// <summary>What it is called in a sentence: "014 gear off".</summary>
+    public string Called() => $"{Number} {char.ToLowerInvariant(Title[0])}{Title[1..]}";
+}
 
 /// <summary>A build's promise against its plan.</summary>
 /// <param name="Build">Which.</param>

@@ -297,33 +297,22 @@ internal sealed class PlanKeeper(
         }
 
         var agreed = read.Day.Agreed;
-        var broken = Compared.Broken(fresh, agreed, read.Day.Pins, read.Day.Now);
+        var broken = AsAgreed.Broken(fresh, agreed, read.Day.Pins, read.Day.Now);
         if (broken.Length > 0)
         {
             return new Result(read, fresh, null, broken, "");
         }
 
-        // As agreed: what is not begun begins when and with whom it was to.
-        var open = fresh.Blocks.Where(b => !b.UnderWay).Select(b => b.Id).ToHashSet(StringComparer.Ordinal);
-        var kept = await SearchAsync(
-            read.Day with
-            {
-                Pins =
-                [
-                    .. read.Day.Pins.Where(p => !agreed.Any(a => a.Job == p.Job)),
-                    .. agreed
-                        .Where(p => open.Contains(p.Job))
-                        .SelectMany(p =>
-                            p.People.Select(who => new Settled(p.Job, who, p.StartAt)).DefaultIfEmpty(new(p.Job, null, p.StartAt))
-                        ),
-                ],
-            },
-            KeptEffort,
-            cancel
-        );
+        var asked = read.Day with { Pins = AsAgreed.Kept(fresh, agreed, read.Day.Pins, read.Day.Now) };
+        var kept = await SearchAsync(asked, KeptEffort, cancel);
         if (kept.Status == DayPlan.Status.Impossible)
         {
             return new Result(read, fresh, null, string.Join(" ", kept.Impossible.Take(1)), "");
+        }
+
+        if (AsAgreed.Broken(kept, agreed) is { Length: > 0 } slipped)
+        {
+            return new Result(read, fresh, null, slipped, "");
         }
 
         var gain = Compared.Gain(fresh, kept);
@@ -338,7 +327,7 @@ internal sealed class PlanKeeper(
             PinnedAt = pins.FirstOrDefault(p => p.Job == block.Id && p.At is not null)?.At,
             NotBefore = pins.FirstOrDefault(p => p.Job == block.Id)?.NotBefore,
             TypedMinutes = pins.FirstOrDefault(p => p.Job == block.Id)?.Minutes,
-            Waits = block.Waits == "it is pinned" && pins.All(p => p.Job != block.Id) ? "" : block.Waits,
+            Waits = block.Waits is "it is pinned" or "typed so by hand" && pins.All(p => p.Job != block.Id) ? "" : block.Waits,
         };
 
     private Task AgreeAsync(ShopPlan plan, string by, CancellationToken cancel) =>

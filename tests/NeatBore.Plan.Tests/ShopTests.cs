@@ -380,15 +380,25 @@ public class ShopTests
         Assert.Contains("is pinned elsewhere by hand", AsAgreed.Broken(plan, agreed, pins, s_now.AddMinutes(16)), StringComparison.Ordinal);
     }
 
-    private static ShopPlan Kept(ShopDay shop, IReadOnlyList<Planned> agreed) =>
-        Plan(shop with { Agreed = agreed, Pins = AsAgreed.Kept(Plan(shop with { Agreed = agreed }), agreed, shop.Pins, shop.Now) });
+    private static ShopPlan Kept(ShopDay shop, IReadOnlyList<Planned> agreed, int way = 0) =>
+        shop with { Agreed = agreed } is var of ? Plan(AsAgreed.Kept(of, Plan(of))[way]) : null!;
 
     [Fact]
     public void Whoever_begins_some_minutes_late_keeps_the_plan_and_nobody_elses_day_moves()
     {
         var tasks = (string[])["a", "b", "c", "d"];
         DayJob[] Of(string build) => [.. tasks.Select(t => Job(build, t, 50) with { Stand = true })];
-        var shop = Shop(Build("014", null, Of("014")), Build("015", null, [.. Of("015"), Job("015", "long", 200)]));
+        // What cures over night is ready that much later, too.
+        var close = Job("014", "a", 50) with
+        {
+            Stand = true,
+            Then = new Pause("cures", 1440),
+        };
+        var oil = Job("014", "oil", 5) with { After = [close.Id] };
+        var shop = Shop(
+            Build("014", null, [.. Of("014").Skip(1), close, oil]),
+            Build("015", null, [.. Of("015"), Job("015", "long", 200)])
+        );
         var agreed = Agreed(Plan(shop));
         var late = agreed.Where(p => p.StartAt == s_now).Select(p => p.Job).Order(StringComparer.Ordinal).First();
         var (who, of) = (agreed.Single(p => p.Job == late).People[0], late[..3]);
@@ -402,7 +412,6 @@ public class ShopTests
             Builds = [.. shop.Builds.Select(b => b with { Day = b.Day with { Jobs = [.. b.Day.Jobs.Select(Now)] } })],
         };
         var kept = Kept(now, agreed);
-        Assert.Equal("", AsAgreed.Broken(kept, agreed));
         Assert.Equal(s_now.AddMinutes(6), At(kept, late).StartAt);
         Assert.All(
             agreed.Where(p => !begun.Contains(p.Job)),
@@ -416,7 +425,7 @@ public class ShopTests
     }
 
     [Fact]
-    public void What_no_longer_fits_before_lunch_is_what_breaks_the_plan()
+    public void What_no_longer_fits_before_lunch_comes_after_it_and_what_is_too_far_off_then_breaks_the_plan()
     {
         var week = new WorkingWeek(
             [.. Enum.GetValues<Weekday>().Select(d => new WorkingDay(d, [new(new(8, 0), new(12, 0)), new(new(13, 0), new(17, 0))]))],
@@ -430,10 +439,19 @@ public class ShopTests
         var agreed = Agreed(Plan(shop));
         var late = shop with { Now = s_now.AddMinutes(5) };
         Assert.Equal("", AsAgreed.Broken(Plan(late), agreed, [], late.Now));
-        Assert.Equal("014 do b was to begin at 10:00.", AsAgreed.Broken(Kept(late, agreed), agreed));
+        Assert.Equal("014 do a was to begin at 8:00.", AsAgreed.Missed(Plan(late), agreed, late.Now));
+        // The second would begin at 10:05 and end in the break: it is done after that, by the second way.
+        Assert.Equal(Status.Impossible, Kept(late, agreed).Status);
+        Assert.Equal(s_now.AddHours(5), At(Kept(late, agreed, 1), "014/b").StartAt);
+        var far = late with
+        {
+            Builds = [Build("014", null, first with { Minutes = 110 }, Job("014", "b", 130) with { After = [first.Id] })],
+        };
+        var planned = (List<Planned>)[new(first.Id, s_now, ["ines"]), new("014/b", s_now.AddMinutes(110), ["ines"])];
+        Assert.All([0, 1], way => Assert.Equal(Status.Impossible, Kept(far, planned, way).Status));
         // In time, it is kept to the minute, also where something better could be had.
         Assert.Equal(agreed.Select(p => p.StartAt), Kept(shop, agreed).Blocks.Select(b => b.StartAt));
-        Assert.All(AsAgreed.Kept(Plan(shop), agreed, [], s_now), p => Assert.NotNull(p.At));
+        Assert.All(Assert.Single(AsAgreed.Kept(shop with { Agreed = agreed }, Plan(shop))).Pins, p => Assert.NotNull(p.At));
     }
 
     [Fact]

@@ -19,7 +19,11 @@ public sealed record ShopDay(
     IReadOnlyList<ShopBuild> Builds,
     IReadOnlyList<Settled> Pins,
     IReadOnlyList<Planned> Agreed
-);
+)
+{
+    /// <summary>By how much later than agreed a job may begin at most, minutes; null for as much as the rest asks for.</summary>
+    public double? SlipMinutes { get; init; }
+}
 
 /// <summary>What is settled of a job by hand; each of it may be left to the plan.</summary>
 /// <param name="Job">The job.</param>

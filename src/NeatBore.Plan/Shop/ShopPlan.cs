@@ -38,9 +38,16 @@ public sealed record ShopPlan(
     /// <param name="shop">The shop.</param>
     /// <param name="effort">The solver's deterministic time.</param>
     /// <param name="progress">Told of each better plan.</param>
+    /// <param name="why">Whether what clashes is sought where there is none: that may take longer than a plan.</param>
     /// <param name="cancel">Ends the search; there is no plan then.</param>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
-    public static ShopPlan Of(ShopDay shop, double effort = 2, IProgress<Progress>? progress = null, CancellationToken cancel = default)
+    public static ShopPlan Of(
+        ShopDay shop,
+        double effort = 2,
+        IProgress<Progress>? progress = null,
+        bool why = true,
+        CancellationToken cancel = default
+    )
     {
         var question = new ShopQuestion(shop);
         IReadOnlyList<string> held = [.. question.Held.Select(h => $"{h.Build.Number}: {h.Title} {h.Because}")];
@@ -59,12 +66,12 @@ public sealed record ShopPlan(
             };
         }
 
-        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel, why: shop.Agreed.Count == 0);
+        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel, why && shop.Agreed.Count == 0);
         if (answer.Status == DayPlan.Status.Impossible && shop.Agreed.Count > 0)
         {
             // What was agreed to come next may be out of hours since, or of what is out of use.
             question = new ShopQuestion(shop, next: false);
-            answer = DayPlan.SolveShop(question.Request! with { Effort = effort }, progress, cancel);
+            answer = DayPlan.SolveShop(question.Request! with { Effort = effort }, progress, cancel, why);
         }
 
         return new ShopReading(shop, question, answer).Plan(held);

@@ -12,6 +12,9 @@ public sealed class ShopQuestion
     private const int SlackDays = 7;
     private const double MinutesADay = 24 * 60;
 
+    // Stands at now, for all that is to begin within so long.
+    private const string Clock = "shop/clock";
+
     private readonly ShopDay _shop;
 
     private readonly bool _next;
@@ -91,6 +94,11 @@ public sealed class ShopQuestion
         }
 
         jobs.AddRange(_shop.Builds.Where(b => _jobs.Values.Any(j => j.Build == b)).Select(Ready));
+        if (_shop.SlipMinutes is not null)
+        {
+            jobs.Add(new Job(Clock, "", 0, 0));
+        }
+
         var known = jobs.Select(j => j.Id).ToHashSet(StringComparer.Ordinal);
         jobs = jobs.ConvertAll(j => j with { After = [.. (j.After ?? []).Where(known.Contains)] });
         var people = _shop.People.Take(MostPeople).ToList();
@@ -143,6 +151,10 @@ public sealed class ShopQuestion
             var clock = $"{job.Id}/clock";
             yield return new Job(clock, build.Number, 0, 0);
             window = new Window(clock, (int)Math.Max(0, (by - start).TotalMinutes));
+        }
+        else if (window is null && _shop.SlipMinutes is { } slip && _shop.Agreed.FirstOrDefault(a => a.Job == job.Id) is { } agreed)
+        {
+            window = new Window(Clock, (int)Math.Max(0, (agreed.StartAt.AddMinutes(slip) - start).TotalMinutes));
         }
 
         yield return new Job(

@@ -303,16 +303,21 @@ internal sealed class PlanKeeper(
             return new Result(read, fresh, null, broken, "");
         }
 
-        var asked = read.Day with { Pins = AsAgreed.Kept(fresh, agreed, read.Day.Pins, read.Day.Now) };
-        var kept = await SearchAsync(asked, KeptEffort, cancel);
-        if (kept.Status == DayPlan.Status.Impossible)
+        var late = AsAgreed.Missed(fresh, agreed, read.Day.Now);
+        ShopPlan? kept = null;
+        foreach (var day in AsAgreed.Kept(read.Day, fresh))
         {
-            return new Result(read, fresh, null, string.Join(" ", kept.Impossible.Take(1)), "");
+            kept = await SearchAsync(day, KeptEffort, cancel, why: late.Length == 0);
+            if (kept.Status != DayPlan.Status.Impossible)
+            {
+                break;
+            }
         }
 
-        if (AsAgreed.Broken(kept, agreed) is { Length: > 0 } slipped)
+        if (kept!.Status == DayPlan.Status.Impossible)
         {
-            return new Result(read, fresh, null, slipped, "");
+            // Where something is late already, that is what breaks it, and not the one of all that follows which fits no more.
+            return new Result(read, fresh, null, late.Length > 0 ? late : string.Join(" ", kept.Impossible.Take(1)), "");
         }
 
         var gain = Compared.Gain(fresh, kept);
@@ -343,8 +348,8 @@ internal sealed class PlanKeeper(
             cancel
         );
 
-    private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel) =>
-        ApartAsync(() => ShopPlan.Of(day, effort, progress: new Told(this, day.Zone), cancel: cancel));
+    private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel, bool why = true) =>
+        ApartAsync(() => ShopPlan.Of(day, effort, new Told(this, day.Zone), why, cancel));
 
     /// <summary>Works on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
     private static Task<T> ApartAsync<T>(Func<T> work)

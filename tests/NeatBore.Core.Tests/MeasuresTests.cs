@@ -16,6 +16,24 @@ public class MeasuresTests
     public void A_time_is_written_in_the_unit_that_its_resolution_asks_for(double seconds, double resolution, string written) =>
         Assert.Equal(written, Wording.Write(new Quantity(seconds, Dimension.Seconds, resolution)));
 
+    [Theory]
+    [InlineData("1001", "kN", Dimension.Force, "must be between −1,000 and 1,000 kN")]
+    [InlineData("-1000001", "mm", Dimension.Length, "must be between −1,000,000 and 1,000,000 mm")]
+    [InlineData("40000 in", "mm", Dimension.Length, "must be between −39,370.1 and 39,370.1 in")]
+    [InlineData("-1", "", Dimension.Count, "must be a whole number from 0: it is a count")]
+    public void What_can_not_be_is_refused_in_the_unit_that_was_typed(string typed, string unit, Dimension dimension, string why)
+    {
+        var refused = Assert.Throws<UnusableInputException>(() => TypedNumber.Read(typed, unit, ".", dimension));
+        Assert.Equal([why], refused.Errors["typed"]);
+    }
+
+    [Theory]
+    [InlineData("1000", "kN", Dimension.Force, 1e6)]
+    [InlineData("-1000000", "mm", Dimension.Length, -1e6)]
+    [InlineData("0", "", Dimension.Count, 0)]
+    public void What_can_just_be_is_taken(string typed, string unit, Dimension dimension, double value) =>
+        Assert.Equal(value, TypedNumber.Read(typed, unit, ".", dimension));
+
     [Fact]
     public void Entries_are_understood_as_the_shared_table_says()
     {

@@ -115,9 +115,13 @@ public class RockerRunSheetTests
         bench.Item = "rocker-2";
         bench.Pick("out", "came", "caged").Pick("out", "clips", "none");
         var count = bench.Step("out");
-        Assert.Equal(
-            ["must be a whole number: it is a count"],
-            bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), "31.5"))["typed"]
+        Assert.All(
+            ["31.5", "-1"],
+            typed =>
+                Assert.Equal(
+                    ["must be a whole number from 0: it is a count"],
+                    bench.Refused((id, at) => new TakeReading(id, at, new SlotRef(count.Ref, 1, "needles"), typed))["typed"]
+                )
         );
         bench.TakeAll("out", "not", "32");
         Assert.Equal("Find 2 needles: in the head, the valley, the sump. They go through the engine.", bench.Says("out"));

@@ -81,7 +81,10 @@ public class ToldTests
         Assert.StartsWith("path: there is nothing to be known", Refused(tell with { Path = "balancer/colour" }));
         Assert.StartsWith("source: must be the manual", Refused(tell with { Source = LimitSource.Default }));
         Assert.StartsWith("typed: must be one of solid", Refused(tell with { Path = "balancer/design", Typed = "square" }));
-        Assert.Equal("typed: must be a whole number: it is a count", Refused(tell with { Path = "balancer/puller/holes", Typed = "2.5" }));
+        Assert.Equal(
+            "typed: must be a whole number from 0: it is a count",
+            Refused(tell with { Path = "balancer/puller/holes", Typed = "2.5" })
+        );
 
         // What is withdrawn is not known again.
         Told(bench, "balancer/nose/diameterMm", "");

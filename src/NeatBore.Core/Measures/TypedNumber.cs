@@ -1,8 +1,13 @@
+using System.Globalization;
+
 namespace NeatBore.Core.Measures;
 
 /// <summary>A number as a person typed it.</summary>
 public static class TypedNumber
 {
+    // In base units: more than that of anything is a slip of the finger.
+    private const double Most = 1e6;
+
     /// <summary>Understands a typed number, in the base unit of what it measures.</summary>
     /// <param name="typed">As it was typed.</param>
     /// <param name="unit">The symbol of the unit that stood beside the field; empty for the metric one.</param>
@@ -23,9 +28,16 @@ public static class TypedNumber
             mark[0]
         );
         return read.Message is not null ? throw new UnusableInputException("typed", read.Message)
-            : Math.Abs(read.Value) > 1e6 ? throw new UnusableInputException("typed", "must be between −1,000,000 and 1,000,000")
-            : dimension == Dimension.Count && read.Value != Math.Floor(read.Value)
-                ? throw new UnusableInputException("typed", "must be a whole number: it is a count")
+            : Math.Abs(read.Value) > Most ? throw new UnusableInputException("typed", Between(read.Unit))
+            : dimension == Dimension.Count && (read.Value < 0 || read.Value != Math.Floor(read.Value))
+                ? throw new UnusableInputException("typed", "must be a whole number from 0: it is a count")
             : read.Value;
+    }
+
+    private static string Between(string symbol)
+    {
+        var unit = UnitTable.Default.BySymbol(symbol);
+        string Said(double value) => (unit?.FromBase(value) ?? value).ToString("#,0.#", CultureInfo.InvariantCulture).Replace('-', '−');
+        return $"must be between {Said(-Most)} and {Said(Most)} {symbol}".TrimEnd();
     }
 }

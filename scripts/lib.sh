@@ -128,7 +128,7 @@ pg_stop() {
 
 # pg_url FOLDER [app]: where the cluster is, as its owner or as the role that the app works as.
 pg_url() {
-  echo "Host=127.0.0.1;Port=$(pg_port "$1");Username=neatbore${2:+_$2};Password=$(cat "$1${2:+.$2}.password")"
+  echo "Host=127.0.0.1;Port=$(pg_port "$1");Username=neatbore${2:+_$2};Password=$(cat "$1${2:+.$2}.password");GSS Encryption Mode=Disable"
 }
 
 free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }

@@ -13,9 +13,9 @@ public class CamRunSheetTests
 {
     private static readonly EngineSheet s_six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
 
-    private static Workbench LaidOut(string school = "far-end-first")
+    private static Workbench LaidOut(string school = "far-end-first", Shop? shop = null)
     {
-        var bench = new Workbench(s_six, new("cam-bearings", "cam")).Begin().Choose("school", school);
+        var bench = new Workbench(s_six, new("cam-bearings", "cam"), shop).Begin().Choose("school", school);
         foreach (var bearing in s_six.Cam!.Bearings)
         {
             bench.Item = bearing.Id;
@@ -115,6 +115,20 @@ public class CamRunSheetTests
             N(b.DiameterMm),
             N(b.DiameterMm + 0.001),
         ];
+    }
+
+    [Fact]
+    public void A_driver_that_does_not_reach_is_a_stop_that_names_the_bearing_and_why()
+    {
+        var shop = Workbench.Demo<Shop>("shop.json");
+        var brief = shop with { Crib = [.. shop.Crib.Select(t => t.Id == "cb-1" ? t with { ReachMm = 90 } : t)] };
+        var order = LaidOut(shop: brief).Step("order");
+        var never = Assert.IsType<DriveOrder.Answer>(order.Now.Answer).Impossible;
+        Assert.NotEmpty(never);
+        Assert.Equal((Verdict.Stop, false), (order.Now.Call!.Verdict, order.Passed));
+        var first = $"Bearing {never[0].Id[4..]}";
+        Assert.Equal($"{first}: {never[0].Because}.", order.Now.Call.Because);
+        Assert.Equal($"{first} can’t be driven with this. Pick a longer driver, or drive from the other end.", Wording.Write(order.Now.Do));
     }
 
     [Fact]

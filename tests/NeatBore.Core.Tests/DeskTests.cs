@@ -33,6 +33,16 @@ public class DeskTests
     /// <summary>Whatever is sent, in whatever order: it is taken, asked about or refused with the field named, and the log stays
     /// sound.</summary>
     [Fact]
+    public void What_a_command_brings_with_it_has_an_id_that_follows_from_the_commands()
+    {
+        var calls = new Workbench().Measured().Log.Select(e => e.Event).OfType<Called>().ToList();
+        Assert.NotEmpty(calls);
+        // Version 8 of RFC 9562: by a rule of one's own.
+        Assert.All(calls, c => Assert.Equal((8, 2), (c.Id.Version, c.Id.Variant >> 2)));
+        Assert.Equal(calls.Count, calls.DistinctBy(c => c.Id).Count());
+    }
+
+    [Fact]
     public void No_order_of_commands_breaks_a_build() =>
         Gen.Int[0, int.MaxValue]
             .Sample(

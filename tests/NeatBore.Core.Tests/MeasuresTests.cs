@@ -1,4 +1,5 @@
 using CsCheck;
+using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using Xunit;
 using Check = NeatBore.Core.Measures.Check;
@@ -15,6 +16,18 @@ public class MeasuresTests
     [InlineData(90, 59, "90 s")]
     public void A_time_is_written_in_the_unit_that_its_resolution_asks_for(double seconds, double resolution, string written) =>
         Assert.Equal(written, Wording.Write(new Quantity(seconds, Dimension.Seconds, resolution)));
+
+    [Theory]
+    [InlineData(Dimension.Temperature, "thermometer")]
+    [InlineData(Dimension.Angle, "degree-wheel")]
+    [InlineData(Dimension.Torque, "torque-wrench", "angle-wrench")]
+    [InlineData(Dimension.Force, "press", "force-gauge")]
+    public void An_instrument_reads_a_length_unless_it_is_one_of_these(Dimension dimension, params string[] kinds)
+    {
+        Assert.Equal(kinds, InstrumentKind.All.Where(k => k.Dimension == dimension).Select(k => k.Id));
+        Assert.All(kinds, k => Assert.Equal(dimension, InstrumentKind.Reads(k)));
+        Assert.Equal(Dimension.Length, InstrumentKind.Reads("plug gauge of the house's own"));
+    }
 
     [Theory]
     [InlineData("1001", "kN", Dimension.Force, "must be between −1,000 and 1,000 kN")]

@@ -30,6 +30,8 @@ public class SheetViewTests
             Assert.Equal(sheet.Cam is not null || sheet.Undescribed?.Contains("cam") == true, view.Parts.Any(p => p.Part == "cam"));
             Assert.All(view.Parts, p => Assert.NotEmpty(p.Values));
             Assert.All(view.Parts.SelectMany(p => p.Values), v => Assert.Null(v.Fault));
+            // Lightly, until it is known.
+            Assert.All(view.Parts.SelectMany(p => p.Values), v => Assert.Equal(v is { Number: null, Words: null }, v.Drawn is not null));
             if (sheet.Known is null)
             {
                 Assert.Same(sheet, view.Sheet);

@@ -147,6 +147,15 @@ public class ShimAndBoltTests
     {
         var spread = new DateTimeOffset(2026, 3, 1, 10, 0, 0, TimeSpan.FromHours(2));
         var product = new SealantClock.Product(10, 12, 2, 24, 1.05);
+        // A month of working time and a year of cure are the most that it takes.
+        var slowest = new SealantClock.Product(43_200, 43_200, 8760, 8760, 1.2);
+        Assert.Null(Record.Exception(() => SealantClock.Solve(new(slowest, spread, spread))));
+        Assert.Equal(
+            ["product.skinMinutes", "product.openMinutes", "product.handleHours", "product.cureHours"],
+            Assert
+                .Throws<UnusableInputException>(() => SealantClock.Solve(new(new(43_201, 43_201, 8761, 8761), spread, spread)))
+                .Errors.Keys.OrderBy(k => "sohc".IndexOf(k[8], StringComparison.Ordinal))
+        );
         var cold = SealantClock.Solve(new(product, spread, spread.AddMinutes(20), 13));
         // It has a skin at ten, before its open time is over.
         Assert.Equal(10 * Math.Pow(1.05, 10), (cold.CloseUpBy - spread).TotalMinutes, 1e-4);

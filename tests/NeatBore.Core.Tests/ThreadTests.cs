@@ -32,6 +32,13 @@ public class ThreadTests
         Assert.Equal((36.5, 33, 15), (screw.PitchDiameterMm, screw.MinorMm, screw.FlankDeg));
     }
 
+    [Theory]
+    [InlineData(18, 1.5, ThreadForm.Iso, "M18×1.5")]
+    [InlineData(12.7, 25.4 / 13, ThreadForm.Unified, "0.5 in, 13 to the inch")]
+    [InlineData(40, 7, ThreadForm.Trapezoidal, "Tr 40×7")]
+    public void A_thread_is_called_what_is_stamped_on_its_tap(double d, double p, ThreadForm form, string name) =>
+        Assert.Equal(name, new ScrewThread(d, p, form).Name);
+
     [Fact]
     public void The_forcing_screws_worked_example_comes_out()
     {

@@ -18,7 +18,7 @@ public static partial class CrankFloat
     private static IReadOnlyList<Slot> Pushes(StepContext c, double expectedMm) =>
         [
             .. Enumerable
-                .Range(1, 3)
+                .Range(1, Times)
                 .SelectMany(n =>
                     new[]
                     {
@@ -27,6 +27,9 @@ public static partial class CrankFloat
                     }
                 ),
         ];
+
+    // To the front and to the rear, so often.
+    private const int Times = 3;
 
     private static NumberSlot Front(StepName step, int push) => step.Number($"front-{push}");
 
@@ -40,8 +43,8 @@ public static partial class CrankFloat
 
     private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
     {
-        var floats = Enumerable.Range(1, 3).Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n))).OfType<double>().ToList();
-        if (floats.Count < 3)
+        var floats = Enumerable.Range(1, Times).Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n))).OfType<double>().ToList();
+        if (floats.Count < Times)
         {
             return null;
         }

@@ -86,6 +86,8 @@ public class ArrangementTests
 
             Apart([.. layout.Mains.Select(m => (m.ZMm, m.WidthMm)), .. layout.Throws.Select(t => (t.ZMm, t.WidthMm))]);
             Apart([.. layout.CamBearings.Select(c => (c.ZMm, c.WidthMm)), .. layout.Lobes.Select(l => (l.ZMm, l.WidthMm))]);
+            // A cylinder's two valves open 110° of the cam apart, one after the other.
+            Assert.All(layout.Lobes.Chunk(2), two => Assert.Equal(110, (((two[0].AngleDeg - two[1].AngleDeg) % 360) + 360) % 360, 1e-6));
             Assert.Equal(layout.Rockers.Order(), layout.Rockers);
             var all = layout
                 .Mains.Select(m => (m.ZMm, m.WidthMm))

@@ -81,6 +81,9 @@ public class CamRunSheetTests
         Assert.Equal((Side.Upper, 1.4), (deep.Side, deep.Limit));
         var high = At("0.4").Call!.Checks.First(k => k.Verdict == Verdict.Stop);
         Assert.Equal((Side.Lower, 0.6), (high.Side, high.Limit));
+        // Never a touch more on what is too deep already.
+        Assert.StartsWith("Too deep", Wording.Write(At("1.6").Do), StringComparison.Ordinal);
+        Assert.StartsWith("Drive it in a touch", Wording.Write(At("0.4").Do), StringComparison.Ordinal);
     }
 
     [Fact]

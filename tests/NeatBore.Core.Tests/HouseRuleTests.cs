@@ -45,6 +45,26 @@ public class HouseRuleTests
         Assert.Equal(Source(six, s_shop), Source(six, With(rule)));
     }
 
+    [Theory]
+    [InlineData(24, 0.008, 0.040)]
+    [InlineData(30, 0.010, 0.050)]
+    [InlineData(45, 0.010, 0.050)]
+    [InlineData(54, 0.012, 0.060)]
+    public void The_usual_interference_follows_a_small_or_a_large_nose_and_a_shops_rule_is_what_it_says(
+        double nose,
+        double low,
+        double high
+    )
+    {
+        var six = Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json");
+        var balancer = six.Balancer! with { Interference = null, Nose = six.Balancer.Nose with { DiameterMm = nose } };
+        var usual = s_shop.Over(six).InterferenceOf(balancer);
+        Assert.Equal((low, high), (Math.Round(usual.Low!.Value, 9), Math.Round(usual.High!.Value, 9)));
+        var ours = With(new HouseRule(NeatBoreDefaults.Interference.Id, 0.020, 0.030, "Ines")).Over(six);
+        Assert.Equal(new Limit(0.020, 0.030, LimitSource.House), ours.InterferenceOf(balancer));
+        Assert.Equal(six.Balancer.Interference, ours.InterferenceOf(six.Balancer));
+    }
+
     [Fact]
     public void What_was_begun_before_a_rule_stays_on_what_it_was_begun_with()
     {

@@ -46,6 +46,22 @@ public class DayTests
     }
 
     [Fact]
+    public void A_crank_rests_until_the_covers_sealant_can_be_handled_and_not_before_it_was_spread()
+    {
+        var bench = new Workbench(task: s_cover).Begin().TakeAll("school").Take("hang", "droop", "0").Take("hang", "held", "held");
+        bench.TakeAll("dry").Sweep("sweep", 0.01, 80).Sweep("snug", 0.012, 80).TakeAll("rail", "0.02", "0.01").TakeAll("witness");
+        Assert.Null(Day(bench).CrankUntil);
+        bench.Take("sealant", "shop", "23").Take("sealant", "spread");
+        var rest = Day(bench).CrankUntil!;
+        var product = bench.Sheet.Sealants![0].Product;
+        Assert.Equal(
+            ("The cover’s sealant sets", bench.Minutes + (product.HandleHours * 60)),
+            (rest.Because, (rest.Until - Workbench.Start).TotalMinutes)
+        );
+        Assert.Null(Day(bench, (product.HandleHours * 60) + 1).CrankUntil);
+    }
+
+    [Fact]
     public void No_task_waits_for_itself_by_way_of_others()
     {
         var comes = ProcedureBook.Default.Newest.ToDictionary(p => p.Id, p => p.Comes);

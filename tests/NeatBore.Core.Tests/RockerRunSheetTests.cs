@@ -310,6 +310,25 @@ public class RockerRunSheetTests
         Assert.Equal(was.Call!.Because, bench.Step("first").Now.Call!.Because);
     }
 
+    [Fact]
+    public void How_a_side_lies_is_judged_beside_the_force_that_pressed_it()
+    {
+        Judgement At(string depth)
+        {
+            var bench = Stacked();
+            bench.Item = "rocker-7";
+            bench.TakeAll("out", "whole").TakeAll("body", "22.001", "22.026").Take("first", "peak", "1400 N");
+            return bench.Take("first", "flush", depth).Step("first").Now;
+        }
+
+        var flush = At("0.00").Call!;
+        Assert.Equal(Verdict.Go, flush.Verdict);
+        Assert.True(flush.Checks.Count > 1, "its force and how it lies");
+        Assert.Equal("depth", flush.Checks[^1].Name);
+        Assert.Equal("It stands proud: press it 0.40 mm on.", Wording.Write(At("-0.40").Do));
+        Assert.StartsWith("Too deep by 0.40 mm", Wording.Write(At("0.40").Do), StringComparison.Ordinal);
+    }
+
     [Theory]
     [InlineData("easier", Verdict.Decide)]
     [InlineData("harder", Verdict.LookAgain)]

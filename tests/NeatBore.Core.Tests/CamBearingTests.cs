@@ -138,9 +138,16 @@ public class CamBearingTests
         // The shorter lies in the longer, their sides on one another.
         Assert.Equal(Of(4.2), SharedArea.Of(Slot(5), Slot(4.2), dx, -0.224), 1e-6);
         Assert.Equal(Of(4.2), SharedArea.Of(Slot(4.2), Slot(5), dx, 0.39), 1e-6);
-        // A round hole as wide as the slot, at its very end.
-        Assert.Equal(Of(3), SharedArea.Of(circle, Slot(5), dx, 1), 1e-6);
-        Assert.Equal(Of(3), SharedArea.Of(Slot(5), circle, dx, 1), 1e-6);
+        // A round hole as wide as the slot, at either of its very ends, whichever way it lies.
+        var across = new HoleShape(ShapeKind.Slot, null, 5, 3, SlotAxis.Around);
+        foreach (var end in (double[])[-1, 1])
+        {
+            Assert.Equal(Of(3), SharedArea.Of(circle, Slot(5), dx, end), 1e-6);
+            Assert.Equal(Of(3), SharedArea.Of(Slot(5), circle, dx, end), 1e-6);
+            Assert.Equal(Of(3), SharedArea.Of(circle, across, end + dx, 0), 1e-6);
+            Assert.Equal(Of(3), SharedArea.Of(across, circle, end + dx, 0), 1e-6);
+        }
+
         Assert.Equal(Of(3), SharedArea.Of(Slot(5), circle, dx, 0.3), 1e-6);
     }
 

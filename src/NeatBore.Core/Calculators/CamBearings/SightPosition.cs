@@ -52,7 +52,8 @@ public static class SightPosition
 
     private readonly record struct Fit(double AroundMm, double AlongMm, double UncertaintyMm, double ChiSquare, int Freedom, double Rms)
     {
-        public double PerFreedom => Freedom > 0 ? ChiSquare / Freedom : 0;
+        // As many sights as there are unknowns leave nothing over, and contradict nothing.
+        public double PerFreedom => ChiSquare / Math.Max(1, Freedom);
     }
 
     /// <summary>Works out the shell's place.</summary>

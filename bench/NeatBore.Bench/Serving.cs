@@ -65,13 +65,14 @@ internal sealed class Serving : IAsyncDisposable
                 "--gauges",
                 "127.0.0.1:9",
             },
-            // The last two as scripts/serve sets it.
+            // The last three as scripts/serve sets them.
             Environment =
             {
                 ["NEATBORE_DB"] = test.ConnectionString,
                 ["NEATBORE_OWNER_DB"] = test.OwnerString,
                 ["DOTNET_GCgen0size"] = "400000",
                 ["MALLOC_ARENA_MAX"] = "1",
+                ["DOTNET_TC_CallCountThreshold"] = "400",
             },
             RedirectStandardOutput = true,
         };

@@ -380,6 +380,31 @@ public class ShopTests
         Assert.Contains("is pinned elsewhere by hand", AsAgreed.Broken(plan, agreed, pins, s_now.AddMinutes(16)), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void What_takes_longer_than_planned_breaks_nothing_the_next_slips()
+    {
+        var (one, two, other) = (Job("014", "a", 60), Job("014", "b", 60), Job("015", "c", 30));
+        var first = Shop(Build("014", null, one, two with { After = [one.Id] })) with { People = [s_ines] };
+        var agreed = (List<Planned>)[new(one.Id, s_now, ["ines"]), new(two.Id, s_now.AddMinutes(60), ["ines"])];
+        // Forty minutes over, and ten more to go.
+        var begun = one with
+        {
+            Minutes = 10,
+            UnderWay = new Signer("ines", "Ines", Role.Lead),
+        };
+        var over = first with { Now = s_now.AddMinutes(100), Builds = [Build("014", null, begun, two with { After = [one.Id] })] };
+        Assert.Equal("", AsAgreed.Broken(Plan(over), agreed, [], over.Now));
+        Assert.Equal((Status.Impossible, s_now.AddMinutes(110)), (Kept(over, agreed).Status, At(Kept(over, agreed, 1), two.Id).StartAt));
+        // Somebody else who has begun nothing has missed what was to be begun.
+        var idle = over with
+        {
+            People = [s_ines, s_tomas],
+            Builds = [.. over.Builds, Build("015", null, other)],
+        };
+        var both = (List<Planned>)[.. agreed, new(other.Id, s_now.AddMinutes(80), ["tomas"])];
+        Assert.Equal("015 do c was to begin at 9:20.", AsAgreed.Broken(Plan(idle), both, [], idle.Now));
+    }
+
     private static ShopPlan Kept(ShopDay shop, IReadOnlyList<Planned> agreed, int way = 0) =>
         shop with { Agreed = agreed } is var of ? Plan(AsAgreed.Kept(of, Plan(of))[way]) : null!;
 

@@ -28,7 +28,10 @@ public static class AsAgreed
             return $"{moved.Called()} is pinned elsewhere by hand.";
         }
 
-        if (Missed(fresh, agreed, now.AddMinutes(-LateMinutes)) is { Length: > 0 } missed)
+        // Whoever is still at something has missed nothing: what comes next slips for as long as that takes.
+        var busy = fresh.Blocks.Where(b => b.UnderWay).SelectMany(b => b.People).ToHashSet(StringComparer.Ordinal);
+        var idle = agreed.Where(p => !p.People.Any(busy.Contains)).ToList();
+        if (Missed(fresh, idle, now.AddMinutes(-LateMinutes)) is { Length: > 0 } missed)
         {
             return missed;
         }

@@ -404,7 +404,7 @@ public sealed class Builder : IDisposable
     /// <summary>Types at a place that nothing waits for.</summary>
     public void More(string place, string value)
     {
-        Find($"//*[@data-slot='{place}']").Click();
+        Click($"//*[@data-slot='{place}']");
         Read(place, value);
     }
 
@@ -521,7 +521,7 @@ public sealed class Builder : IDisposable
     public void PressBig(string says)
     {
         BigSays(says);
-        Find($"//footer//button[starts-with(normalize-space(.), '{says}')]").SendKeys(" ");
+        With($"//footer//button[starts-with(normalize-space(.), '{says}')]", button => button.SendKeys(" "));
     }
 
     public void BigSays(string says) =>
@@ -535,7 +535,7 @@ public sealed class Builder : IDisposable
     public void Pick(string place, string word)
     {
         WaitForPlace(place);
-        Find($"//button[@data-slot='{place}']/parent::*/button[.='{word}']").Click();
+        Click($"//button[@data-slot='{place}']/parent::*/button[.='{word}']");
     }
 
     /// <summary>Taps a number on the big view's own keypad, and takes it.</summary>
@@ -579,7 +579,24 @@ public sealed class Builder : IDisposable
     // Asked many times a second: the browser's own answer costs the page a tenth of the driver's, which walks all of it by script.
     public string Text => ((string)_driver.ExecuteScript("return document.body.innerText")!).Replace('\u00a0', ' ');
 
-    public void Click(string xpath) => Find(xpath).Click();
+    public void Click(string xpath) => With(xpath, found => found.Click());
+
+    /// <summary>Does something with what is found; found again where the screen was redrawn between the two.</summary>
+    private void With(string xpath, Action<IWebElement> does)
+    {
+        for (var tries = 0; ; tries++)
+        {
+            try
+            {
+                does(Find(xpath));
+                return;
+            }
+            catch (StaleElementReferenceException) when (tries < 10)
+            {
+                // Nothing was done to what is no longer there.
+            }
+        }
+    }
 
     /// <summary>Takes something with the mouse and lets it go so many pixels away.</summary>
     public void Drag(IWebElement what, int right, int down) =>
@@ -618,7 +635,7 @@ public sealed class Builder : IDisposable
     public void Choose(string label, string option)
     {
         var select = $"//label[contains(., '{label}')]/select";
-        Find($"{select}/option[.='{option}']").Click();
+        Click($"{select}/option[.='{option}']");
     }
 
     public IWebElement Find(string xpath)

@@ -101,21 +101,34 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         using var builder = new Builder();
         builder.Open($"{app.Address}/plan?day={((string)before["startAt"]!)[..10]}");
         const string label = "//main//button[contains(@aria-label, 'gear off, 014')]";
-        builder.Drag(builder.Find(label), 120, 0);
-        await App.Until(async () => (await Settled())["pinnedAt"] is not null);
-        var at = DateTimeOffset.Parse((string)(await Settled())["pinnedAt"]!, CultureInfo.InvariantCulture);
+        var at = await DraggedAsync();
+        for (var further = 0; further < 4 && (await PlanAsync())["plan"]!["impossible"]!.AsArray().Count > 0; further++)
+        {
+            // It ends in the break or after hours there, by the hour at which this is told.
+            builder.Open($"{app.Address}/plan?day={at:yyyy-MM-dd}");
+            at = await DraggedAsync();
+        }
+
+        async Task<DateTimeOffset> DraggedAsync()
+        {
+            var was = (string?)(await Settled())["pinnedAt"];
+            builder.Drag(builder.Find(label), 120, 0);
+            await App.Until(async () => (await Settled())["pinnedAt"] is { } now && (string)now! != was);
+            return DateTimeOffset.Parse((string)(await Settled())["pinnedAt"]!, CultureInfo.InvariantCulture);
+        }
+
         var moved = at - DateTimeOffset.Parse((string)before["startAt"]!, CultureInfo.InvariantCulture);
-        Assert.InRange(moved.TotalMinutes, 20, 240);
+        Assert.InRange(moved.TotalMinutes, 20, 5 * 240);
         Assert.Equal(0, at.Minute % 5);
         builder.Click(label);
-        builder.Find("//label[contains(., 'All of it')]//input").SendKeys("35" + Keys.Enter);
-        await App.Until(async () => (int?)(await Settled())["typedMinutes"] == 35);
+        builder.Find("//label[contains(., 'All of it')]//input").SendKeys("10" + Keys.Enter);
+        await App.Until(async () => (int?)(await Settled())["typedMinutes"] == 10);
         var typed = await Settled();
         Assert.Equal(
             ("typed by Ines", at),
             ((string)typed["minutes"]!, DateTimeOffset.Parse((string)typed["startAt"]!, CultureInfo.InvariantCulture))
         );
-        Assert.Equal(at.AddMinutes(35), DateTimeOffset.Parse((string)typed["endAt"]!, CultureInfo.InvariantCulture));
+        Assert.Equal(at.AddMinutes(10), DateTimeOffset.Parse((string)typed["endAt"]!, CultureInfo.InvariantCulture));
         builder.Open($"{app.Address}/plan?day={((string)typed["startAt"]!)[..10]}");
         builder.Click(label);
         builder.Click("//button[.='Not before then']");

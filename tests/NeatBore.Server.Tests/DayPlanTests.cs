@@ -79,21 +79,25 @@ public class DayPlanTests(Site site) : IClassFixture<Site>
                     )
                 )
         );
-        var slow = site.Client.PostAsync(
-            "/api/calc/day-plan",
-            new StringContent(Asked(jobs, ""","effort":4"""), System.Text.Encoding.UTF8, "application/json"),
-            TestContext.Current.CancellationToken
-        );
-        HttpResponseMessage? told = null;
-        while (!slow.IsCompleted && told is null)
-        {
-            await Task.Delay(50, TestContext.Current.CancellationToken);
-            var asked = await site.Client.PostAsync(
+        Task<HttpResponseMessage> AskAsync(string of, string more = "") =>
+            site.Client.PostAsync(
                 "/api/calc/day-plan",
-                new StringContent(Asked("""{"id":"a","build":"1","minutes":5}"""), System.Text.Encoding.UTF8, "application/json"),
+                new StringContent(Asked(of, more), System.Text.Encoding.UTF8, "application/json"),
                 TestContext.Current.CancellationToken
             );
+        var slow = AskAsync(jobs, ""","effort":4""");
+        HttpResponseMessage? told = null;
+        while (told is null)
+        {
+            await Task.Delay(50, TestContext.Current.CancellationToken);
+            var asked = await AskAsync("""{"id":"a","build":"1","minutes":5}""");
             told = (int)asked.StatusCode == 503 ? asked : null;
+            if (told is null && slow.IsCompleted)
+            {
+                // The brief one came first, and the long one was told to come back.
+                Assert.Equal(503, (int)(await slow).StatusCode);
+                slow = AskAsync(jobs, ""","effort":4""");
+            }
         }
 
         Assert.NotNull(told?.Headers.RetryAfter);

@@ -178,26 +178,20 @@ public static class DayPlan
     public sealed record Clash(string Because, IReadOnlyList<string> Jobs);
 
     /// <summary>It among the calculators.</summary>
-    public static Calculator Calculator { get; } =
-        new SearchingCalculator<Request, Answer>("day-plan", 1, Model, (request, cancel) => Solve(request, null, cancel));
+    /// <param name="planner">Where it searches.</param>
+    public static Calculator Calculator(IPlanner planner) =>
+        new SearchingCalculator<Request, Answer>("day-plan", 1, Model, (request, cancel) => Solve(request, planner, cancel));
 
     /// <summary>Makes the plan.</summary>
     /// <param name="request">What is to be planned.</param>
-    /// <param name="progress">Told of each better plan's lateness in minutes and finish.</param>
+    /// <param name="planner">Where it is searched for; here where none is named.</param>
     /// <param name="cancel">Ends the search; there is no plan then.</param>
     /// <exception cref="UnusableInputException">A value can't be: every fault is named by its field.</exception>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
-    public static Answer Solve(Request request, IProgress<Progress>? progress = null, CancellationToken cancel = default)
+    public static Answer Solve(Request request, IPlanner? planner = null, CancellationToken cancel = default)
     {
         Soundness.Check(request);
-        return new Search(new Problem(request), progress, cancel).Solve();
-    }
-
-    /// <summary>The same for a shop, whose builds bring a crank and a stand each.</summary>
-    internal static Answer SolveShop(Request request, IProgress<Progress>? progress, CancellationToken cancel, bool why = true)
-    {
-        Soundness.Check(request, MostJobs);
-        return new Search(new Problem(request), progress, cancel, why).Solve();
+        return (planner ?? Planner.Here).Solve(request, cancel: cancel);
     }
 
     /// <summary>How far a search is: the aim it is at, 1 to 5, and the best plan so far.</summary>

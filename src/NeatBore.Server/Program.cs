@@ -21,6 +21,14 @@ using NeatBore.Server.Shops;
 using NeatBore.Store;
 using Npgsql;
 
+if (args is [PlanWorker.Word])
+{
+    using var asked = new StreamReader(Console.OpenStandardInput());
+    await using var said = new StreamWriter(Console.OpenStandardOutput());
+    PlanWorker.Run(asked, said);
+    return 0;
+}
+
 var builder = WebApplication.CreateSlimBuilder(args);
 AppOptions options;
 try
@@ -47,7 +55,11 @@ builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLe
 
 // What stops the start is said below, in one line.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Services.AddSingleton(new CalculatorBook([.. CalculatorBook.Default.All, DayPlan.Calculator]));
+builder.Services.AddSingleton<IPlanner, PlanProcess>();
+builder.Services.AddSingleton(services => new CalculatorBook([
+    .. CalculatorBook.Default.All,
+    DayPlan.Calculator(services.GetRequiredService<IPlanner>()),
+]));
 builder.Services.AddOptions<JsonOptions>().Configure<CalculatorBook>((http, book) => Json.Configured(http.SerializerOptions, book));
 builder.Services.AddProblemDetails(problems =>
     problems.CustomizeProblemDetails = context =>

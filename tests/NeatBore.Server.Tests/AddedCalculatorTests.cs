@@ -38,7 +38,7 @@ public sealed class AddedCalculatorTests
     [Fact]
     public async Task It_is_served_checked_and_described()
     {
-        var site = new Site { Book = s_book };
+        var site = new Site { Others = s_book };
         await site.InitializeAsync();
         await using (site)
         {

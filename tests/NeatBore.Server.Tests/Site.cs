@@ -5,7 +5,6 @@ using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Extensions.DependencyInjection;
 using NeatBore.Core.Calculators;
-using NeatBore.Plan;
 using NeatBore.Tests;
 using Npgsql;
 using Xunit;
@@ -45,8 +44,11 @@ public sealed class Site : IAsyncLifetime
 
     public ShopClock Clock { get; } = new();
 
+    /// <summary>The calculators that it knows in place of those that ship; null for those.</summary>
+    public CalculatorBook? Others { get; set; }
+
     /// <summary>The calculators that it knows.</summary>
-    public CalculatorBook Book { get; set; } = new([.. CalculatorBook.Default.All, DayPlan.Calculator]);
+    public CalculatorBook Book => _app.Services.GetRequiredService<CalculatorBook>();
 
     /// <summary>The database past the app: as the owner of its tables.</summary>
     public async Task SqlAsync(string sql)
@@ -69,7 +71,14 @@ public sealed class Site : IAsyncLifetime
                 .UseSetting("gauges", Gauges)
                 .UseSetting("demo", Shop.Length > 0 ? "" : Demo)
                 .UseSetting("shop", Shop)
-                .ConfigureServices(services => services.AddSingleton<TimeProvider>(Clock).AddSingleton(Book))
+                .ConfigureServices(services =>
+                {
+                    services.AddSingleton<TimeProvider>(Clock);
+                    if (Others is { } book)
+                    {
+                        services.AddSingleton(book);
+                    }
+                })
         );
         Client = _app.CreateClient();
     }

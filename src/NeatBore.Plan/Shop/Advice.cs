@@ -24,12 +24,13 @@ public static class Advice
     /// <summary>A sentence for each of the latest two builds; none where all are in time.</summary>
     /// <param name="shop">The shop.</param>
     /// <param name="plan">Its plan.</param>
+    /// <param name="planner">Where they are planned; here where none is named.</param>
     /// <param name="cancel">Ends it.</param>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
-    public static IReadOnlyList<string> Of(ShopDay shop, ShopPlan plan, CancellationToken cancel = default) =>
-        [.. plan.Builds.Where(b => b.LateHours > 0).Take(MostBuilds).Select(b => For(shop, plan, b, cancel))];
+    public static IReadOnlyList<string> Of(ShopDay shop, ShopPlan plan, IPlanner? planner = null, CancellationToken cancel = default) =>
+        [.. plan.Builds.Where(b => b.LateHours > 0).Take(MostBuilds).Select(b => For(shop, plan, b, planner, cancel))];
 
-    private static string For(ShopDay shop, ShopPlan plan, Promise late, CancellationToken cancel)
+    private static string For(ShopDay shop, ShopPlan plan, Promise late, IPlanner? planner, CancellationToken cancel)
     {
         var build = shop.Builds.Single(b => b.Build == late.Build);
         if (ShopQuestion.Due(shop, build) is not { } due || due <= shop.Now)
@@ -39,7 +40,7 @@ public static class Advice
 
         foreach (var change in Changes(shop, plan, build, due))
         {
-            var tried = ShopPlan.Of(change.Shop, Effort, cancel: cancel);
+            var tried = ShopPlan.Of(change.Shop, Effort, planner: planner, cancel: cancel);
             if (
                 tried.Status is not (null or Status.Impossible)
                 && tried.Builds.FirstOrDefault(b => b.Build == late.Build) is { LateHours: 0 }

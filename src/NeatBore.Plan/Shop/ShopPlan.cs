@@ -39,6 +39,7 @@ public sealed record ShopPlan(
     /// <param name="effort">The solver's deterministic time.</param>
     /// <param name="progress">Told of each better plan.</param>
     /// <param name="why">Whether what clashes is sought where there is none: that may take longer than a plan.</param>
+    /// <param name="planner">Where it is searched for; here where none is named.</param>
     /// <param name="cancel">Ends the search; there is no plan then.</param>
     /// <exception cref="OperationCanceledException">It was cancelled.</exception>
     public static ShopPlan Of(
@@ -46,9 +47,11 @@ public sealed record ShopPlan(
         double effort = 2,
         IProgress<Progress>? progress = null,
         bool why = true,
+        IPlanner? planner = null,
         CancellationToken cancel = default
     )
     {
+        planner ??= Planner.Here;
         var question = new ShopQuestion(shop);
         IReadOnlyList<string> held = [.. question.Held.Select(h => $"{h.Build.Number}: {h.Title} {h.Because}")];
         if (question.Request is not { } request)
@@ -66,12 +69,12 @@ public sealed record ShopPlan(
             };
         }
 
-        var answer = DayPlan.SolveShop(request with { Effort = effort }, progress, cancel, why && shop.Agreed.Count == 0);
+        var answer = planner.Solve(request with { Effort = effort }, progress, why && shop.Agreed.Count == 0, cancel);
         if (answer.Status == DayPlan.Status.Impossible && shop.Agreed.Count > 0)
         {
             // What was agreed to come next may be out of hours since, or of what is out of use.
             question = new ShopQuestion(shop, next: false);
-            answer = DayPlan.SolveShop(question.Request! with { Effort = effort }, progress, cancel, why);
+            answer = planner.Solve(question.Request! with { Effort = effort }, progress, why, cancel);
         }
 
         return new ShopReading(shop, question, answer).Plan(held);

@@ -13,6 +13,7 @@ namespace NeatBore.Server.Planning;
 internal sealed class PlanKeeper(
     ShopDayReader reader,
     PlanShelf shelf,
+    IPlanner planner,
     BuildWatch watch,
     Outage outage,
     TimeProvider time,
@@ -219,7 +220,7 @@ internal sealed class PlanKeeper(
         {
             try
             {
-                var advice = await ApartAsync(() => Advice.Of(result.Read.Day, result.Better ?? result.Plan, search.Token));
+                var advice = await ApartAsync(() => Advice.Of(result.Read.Day, result.Better ?? result.Plan, planner, search.Token));
                 _result = result with { Advice = advice };
             }
             catch (OperationCanceledException)
@@ -349,35 +350,11 @@ internal sealed class PlanKeeper(
         );
 
     private Task<ShopPlan> SearchAsync(ShopDay day, double effort, CancellationToken cancel, bool why = true) =>
-        ApartAsync(() => ShopPlan.Of(day, effort, new Told(this, day.Zone), why, cancel));
+        ApartAsync(() => ShopPlan.Of(day, effort, new Told(this, day.Zone), why, planner, cancel));
 
-    /// <summary>Works on a thread of its own that gives way to all else: a reading never waits for a plan.</summary>
-    private static Task<T> ApartAsync<T>(Func<T> work)
-    {
-        var found = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
-        var thread = new Thread(() =>
-        {
-            try
-            {
-                found.SetResult(work());
-            }
-            catch (OperationCanceledException e)
-            {
-                found.SetCanceled(e.CancellationToken);
-            }
-            catch (Exception e)
-            {
-                found.SetException(e);
-            }
-        })
-        {
-            IsBackground = true,
-            Priority = ThreadPriority.BelowNormal,
-            Name = "plan",
-        };
-        thread.Start();
-        return found.Task;
-    }
+    /// <summary>On a thread of its own, since it waits for the search.</summary>
+    private static Task<T> ApartAsync<T>(Func<T> work) =>
+        Task.Factory.StartNew(work, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
     private sealed class Told(PlanKeeper keeper, TimeZoneInfo zone) : IProgress<DayPlan.Progress>
     {

@@ -132,124 +132,127 @@ export function NewEngine() {
         </Link>
         <Demo />
       </header>
-      <section className="border-b-2 border-ink bg-paper px-5 py-3">
-        <h1 className="text-call leading-none font-bold">An engine of yours</h1>
-        <p className="mt-1 font-read text-title">
-          How its cylinders stand is enough. Sizes, limits and torques are asked for where a task wants them.
-        </p>
-      </section>
-      <Drawn strip={drawn.data} guessed={arrangement.boreMm === null || arrangement.strokeMm === null} />
-      <form
-        className="mx-auto grid w-full max-w-[1240px] flex-1 grid-cols-4 content-start items-start gap-x-6 gap-y-4 px-5 py-4 text-base font-semibold max-lg:grid-cols-2"
-        onSubmit={(event) => {
-          event.preventDefault();
-          void put();
-        }}
-      >
-        <Field label="What the shop calls it" words={at('name')} wide>
-          <input
-            ref={first}
-            className={field}
-            value={name}
-            maxLength={80}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </Field>
-        <fieldset>
-          <legend>Its cylinders stand</legend>
-          <div className="mt-0.5 flex gap-5">
-            {banks.map(([id, words]) => (
-              <label key={id} className="flex min-h-12 items-center gap-2 text-title">
-                <input
-                  type="radio"
-                  name="banks"
-                  className="size-6 accent-ink"
-                  checked={bank === id}
-                  onChange={() => setBank(id)}
-                />
-                {words}
-              </label>
-            ))}
-          </div>
-        </fieldset>
-        <Field label="Cylinders" words={at('cylinders')}>
-          <input
-            className={field}
-            inputMode="numeric"
-            value={cylinders}
-            onChange={(e) => setCylinders(e.target.value)}
-          />
-        </Field>
-        {bank === 'v' && (
-          <Field label="Between the banks, °; nothing for the usual" words={at('bankAngleDeg')}>
+      <main className="flex grow flex-col">
+        <section className="border-b-2 border-ink bg-paper px-5 py-3">
+          <h1 className="text-call leading-none font-bold">An engine of yours</h1>
+          <p className="mt-1 font-read text-title">
+            How its cylinders stand is enough. Sizes, limits and torques are asked for where a task wants
+            them.
+          </p>
+        </section>
+        <Drawn strip={drawn.data} guessed={arrangement.boreMm === null || arrangement.strokeMm === null} />
+        <form
+          className="mx-auto grid w-full max-w-[1240px] flex-1 grid-cols-4 content-start items-start gap-x-6 gap-y-4 px-5 py-4 text-base font-semibold max-lg:grid-cols-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void put();
+          }}
+        >
+          <Field label="What the shop calls it" words={at('name')} wide>
+            <input
+              ref={first}
+              className={field}
+              value={name}
+              maxLength={80}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </Field>
+          <fieldset className="max-sm:col-span-2">
+            <legend>Its cylinders stand</legend>
+            <div className="mt-0.5 flex gap-5">
+              {banks.map(([id, words]) => (
+                <label key={id} className="flex min-h-12 items-center gap-2 text-title">
+                  <input
+                    type="radio"
+                    name="banks"
+                    className="size-6 accent-ink"
+                    checked={bank === id}
+                    onChange={() => setBank(id)}
+                  />
+                  {words}
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <Field label="Cylinders" words={at('cylinders')}>
+            <input
+              className={field}
+              inputMode="numeric"
+              value={cylinders}
+              onChange={(e) => setCylinders(e.target.value)}
+            />
+          </Field>
+          {bank === 'v' && (
+            <Field label="Between the banks, °; nothing for the usual" words={at('bankAngleDeg')}>
+              <input
+                className={field}
+                inputMode="decimal"
+                value={angle}
+                onChange={(e) => setAngle(e.target.value)}
+              />
+            </Field>
+          )}
+          <Field label={`Bore, ${unit}; nothing if not known`} words={at('boreMm')}>
             <input
               className={field}
               inputMode="decimal"
-              value={angle}
-              onChange={(e) => setAngle(e.target.value)}
+              value={bore}
+              onChange={(e) => setBore(e.target.value)}
             />
           </Field>
-        )}
-        <Field label={`Bore, ${unit}; nothing if not known`} words={at('boreMm')}>
-          <input
-            className={field}
-            inputMode="decimal"
-            value={bore}
-            onChange={(e) => setBore(e.target.value)}
-          />
-        </Field>
-        <Field label={`Stroke, ${unit}; nothing if not known`} words={at('strokeMm')}>
-          <input
-            className={field}
-            inputMode="decimal"
-            value={stroke}
-            onChange={(e) => setStroke(e.target.value)}
-          />
-        </Field>
-        <Field label="Cam bearings, 0 for none in the block" words={at('camBearings')}>
-          <input
-            className={field}
-            inputMode="numeric"
-            value={cams}
-            onChange={(e) => setCams(e.target.value)}
-          />
-        </Field>
-        <Field label="Rockers on trunnions, 0 for none" words={at('rockers')}>
-          <input
-            className={field}
-            inputMode="numeric"
-            value={rockers}
-            onChange={(e) => setRockers(e.target.value)}
-          />
-        </Field>
-        <Field label="Build number" words={at('number')}>
-          <input
-            className={field}
-            value={buildNumber}
-            maxLength={20}
-            onChange={(e) => setBuildNumber(e.target.value)}
-          />
-        </Field>
-        <Field label="What it is for" words={undefined}>
-          <input
-            className={field}
-            value={purpose}
-            placeholder={name}
-            maxLength={80}
-            onChange={(e) => setPurpose(e.target.value)}
-          />
-        </Field>
-        <div className="col-span-full flex flex-wrap items-center gap-5">
-          <button type="submit" className="h-16 bg-ink px-8 text-sentence font-bold text-on-ink">
-            Put it on the bench
-          </button>
-          {elsewhere.map(([key, words]) => (
-            <p key={key} role="alert" className="font-read text-title font-semibold text-stop">
-              {key === '' ? words.join(' ') : `${key} ${words.join(', ')}.`}
-            </p>
-          ))}
-        </div>
-      </form>
+          <Field label={`Stroke, ${unit}; nothing if not known`} words={at('strokeMm')}>
+            <input
+              className={field}
+              inputMode="decimal"
+              value={stroke}
+              onChange={(e) => setStroke(e.target.value)}
+            />
+          </Field>
+          <Field label="Cam bearings, 0 for none in the block" words={at('camBearings')}>
+            <input
+              className={field}
+              inputMode="numeric"
+              value={cams}
+              onChange={(e) => setCams(e.target.value)}
+            />
+          </Field>
+          <Field label="Rockers on trunnions, 0 for none" words={at('rockers')}>
+            <input
+              className={field}
+              inputMode="numeric"
+              value={rockers}
+              onChange={(e) => setRockers(e.target.value)}
+            />
+          </Field>
+          <Field label="Build number" words={at('number')}>
+            <input
+              className={field}
+              value={buildNumber}
+              maxLength={20}
+              onChange={(e) => setBuildNumber(e.target.value)}
+            />
+          </Field>
+          <Field label="What it is for" words={undefined}>
+            <input
+              className={field}
+              value={purpose}
+              placeholder={name}
+              maxLength={80}
+              onChange={(e) => setPurpose(e.target.value)}
+            />
+          </Field>
+          <div className="col-span-full flex flex-wrap items-center gap-5">
+            <button type="submit" className="h-16 bg-ink px-8 text-sentence font-bold text-on-ink">
+              Put it on the bench
+            </button>
+            {elsewhere.map(([key, words]) => (
+              <p key={key} role="alert" className="font-read text-title font-semibold text-stop">
+                {key === '' ? words.join(' ') : `${key} ${words.join(', ')}.`}
+              </p>
+            ))}
+          </div>
+        </form>
+      </main>
     </div>
   );
 }

@@ -1,5 +1,5 @@
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query';
-import { useState, type ReactNode } from 'react';
+import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
@@ -12,7 +12,6 @@ import { Demo } from '../ui/Demo';
 import { useKeyboard } from '../ui/useKeyboard';
 import { useSize } from '../ui/useSize';
 
-const field = 'mt-0.5 block h-12 w-full border-2 border-ink bg-paper px-2 font-read text-title';
 const banks = [
   ['straight', 'straight'],
   ['v', 'V'],
@@ -23,6 +22,28 @@ const banks = [
 const whole = (text: string, empty: number): number =>
   text.trim() === '' ? empty : Number(text.replace(',', '.'));
 
+const blank = {
+  name: '',
+  cylinders: '4',
+  bankAngleDeg: '',
+  boreMm: '',
+  strokeMm: '',
+  camBearings: '0',
+  rockers: '0',
+  purpose: '',
+};
+type Typed = typeof blank & { number: string };
+const fields: (keyof Typed)[] = [
+  'name',
+  'cylinders',
+  'bankAngleDeg',
+  'boreMm',
+  'strokeMm',
+  'camBearings',
+  'rockers',
+  'number',
+];
+
 /** An engine that nobody has described: how its cylinders stand, drawn while it is typed; everything else later, where it is wanted. */
 export function NewEngine() {
   const reader = useReader();
@@ -30,21 +51,13 @@ export function NewEngine() {
   const shop = useShop();
   const client = useQueryClient();
   const navigate = useNavigate();
-  const first = useKeyboard<HTMLInputElement>('opened');
   const [ids] = useState(() => ({ engine: uuid(), build: uuid(), opened: uuid() }));
-  const [name, setName] = useState('');
   const [bank, setBank] = useState<Arrangement['banks']>('straight');
-  const [cylinders, setCylinders] = useState('4');
-  const [angle, setAngle] = useState('');
-  const [bore, setBore] = useState('');
-  const [stroke, setStroke] = useState('');
-  const [cams, setCams] = useState('0');
-  const [rockers, setRockers] = useState('0');
   const next = useQuery({ queryKey: ['next'], queryFn: api.next });
-  const [typedNumber, setBuildNumber] = useState<string>();
-  const buildNumber = typedNumber ?? next.data?.number ?? '';
-  const [purpose, setPurpose] = useState('');
+  const [given, setGiven] = useState<Partial<Typed>>({});
+  const typed: Typed = { ...blank, number: next.data?.number ?? '', ...given };
   const [said, setSaid] = useState<Record<string, string[]>>({});
+  const [refused, setRefused] = useState<{ at: string; times: number }>({ at: 'name', times: 0 });
   const unit = bareUnit('length', reader.units);
   const length = (text: string): number | null => {
     const read = readEntry(text, 'length', unit, localMark());
@@ -52,36 +65,36 @@ export function NewEngine() {
   };
   const arrangement: Arrangement = {
     banks: bank,
-    cylinders: whole(cylinders, 0),
-    bankAngleDeg: bank === 'v' && angle.trim() !== '' ? whole(angle, 0) : null,
-    boreMm: length(bore),
-    strokeMm: length(stroke),
-    camBearings: whole(cams, 0),
-    rockers: whole(rockers, 0),
+    cylinders: whole(typed.cylinders, 0),
+    bankAngleDeg: bank === 'v' && typed.bankAngleDeg.trim() !== '' ? whole(typed.bankAngleDeg, 0) : null,
+    boreMm: length(typed.boreMm),
+    strokeMm: length(typed.strokeMm),
+    camBearings: whole(typed.camBearings, 0),
+    rockers: whole(typed.rockers, 0),
   };
-  const counts = [arrangement.cylinders, arrangement.camBearings, arrangement.rockers].every(
-    Number.isInteger,
-  );
+  /** What can't be read as it is typed: it never leaves the screen, so that nothing typed is taken for nothing. */
+  const unread: Record<string, string[]> = {};
+  for (const key of ['cylinders', 'camBearings', 'rockers'] as const) {
+    if (!Number.isInteger(arrangement[key])) unread[key] = ['must be a whole number'];
+  }
+  if (Number.isNaN(arrangement.bankAngleDeg)) {
+    unread.bankAngleDeg = ['must be an angle in degrees, such as 60'];
+  }
+  for (const key of ['boreMm', 'strokeMm'] as const) {
+    if (typed[key].trim() !== '' && arrangement[key] === null) {
+      unread[key] = [`must be a length, such as ${unit === 'in' ? '3.5' : '80'}`];
+    }
+  }
   const drawn = useQuery({
     queryKey: ['drawn', arrangement],
-    queryFn: () => api.drawn({ id: ids.engine, name: name || 'New', arrangement }),
-    enabled: counts,
+    queryFn: () => api.drawn({ id: ids.engine, name: typed.name || 'New', arrangement }),
+    enabled: Object.keys(unread).length === 0,
     placeholderData: keepPreviousData,
     retry: false,
   });
   const wrong: Record<string, string[]> = {
     ...(drawn.error instanceof Problem ? drawn.error.errors : {}),
-    ...Object.fromEntries(
-      (['cylinders', 'camBearings', 'rockers'] as const)
-        .filter((key) => !Number.isInteger(arrangement[key]))
-        .map((key) => [key, ['must be a whole number']]),
-    ),
-    ...(bore.trim() !== '' && arrangement.boreMm === null
-      ? { boreMm: ['must be a length, such as 80'] }
-      : {}),
-    ...(stroke.trim() !== '' && arrangement.strokeMm === null
-      ? { strokeMm: ['must be a length, such as 66'] }
-      : {}),
+    ...unread,
     ...said,
   };
   // A field is named by the server as it stands in what was sent.
@@ -89,41 +102,52 @@ export function NewEngine() {
     const words = wrong[key] ?? wrong[`arrangement.${key}`];
     return words && `This ${words.join(', ')}.`;
   };
+  const refuse = (words: Record<string, string[]>) => {
+    setSaid(words);
+    const at = fields.find((key) => key in words || `arrangement.${key}` in words) ?? '';
+    setRefused({ at, times: refused.times + 1 });
+  };
   const put = async () => {
+    if (Object.keys(unread).length > 0) {
+      refuse(unread);
+      return;
+    }
     setSaid({});
     try {
-      const sheet = await api.addEngine({ id: ids.engine, name, arrangement });
+      const sheet = await api.addEngine({ id: ids.engine, name: typed.name, arrangement });
       await api.open({
         build: ids.build,
         id: ids.opened,
         doneAt: new Date().toISOString(),
         by: me ?? shop.data?.people.find((p) => p.role !== 'viewer')?.id ?? '',
-        number: buildNumber,
-        name: purpose.trim() === '' ? name : purpose,
+        number: typed.number,
+        name: typed.purpose.trim() === '' ? typed.name : typed.purpose,
         sheet: sheet.id,
       });
       await client.invalidateQueries({ queryKey: ['sheets'] });
       await client.invalidateQueries({ queryKey: ['today'] });
       await navigate(`/builds/${ids.build}`);
     } catch (error) {
-      setSaid(
+      refuse(
         error instanceof Problem && Object.keys(error.errors).length > 0
           ? error.errors
           : { '': [error instanceof Error ? error.message : 'It did not go through.'] },
       );
     }
   };
-  const known = new Set([
-    'name',
-    'cylinders',
-    'bankAngleDeg',
-    'boreMm',
-    'strokeMm',
-    'camBearings',
-    'rockers',
-    'number',
-  ]);
-  const elsewhere = Object.entries(wrong).filter(([key]) => !known.has(key.replace('arrangement.', '')));
+  const elsewhere = Object.entries(wrong).filter(
+    ([key]) => !fields.some((own) => own === key.replace('arrangement.', '')),
+  );
+  const box = (of: keyof Typed) => ({
+    value: typed[of],
+    words: at(of),
+    called: refused.at === of ? refused.times : null,
+    onChange: (text: string) => {
+      // What was said of it is said of what stood there.
+      setSaid({});
+      setGiven({ ...given, [of]: text });
+    },
+  });
   return (
     <div className="flex min-h-dvh flex-col">
       <header className="flex items-center justify-between border-b-2 border-ink px-5 py-2">
@@ -148,15 +172,7 @@ export function NewEngine() {
             void put();
           }}
         >
-          <Field label="What the shop calls it" words={at('name')} wide>
-            <input
-              ref={first}
-              className={field}
-              value={name}
-              maxLength={80}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </Field>
+          <Field label="What the shop calls it" {...box('name')} most={80} wide />
           <fieldset className="max-sm:col-span-2">
             <legend>Its cylinders stand</legend>
             <div className="mt-0.5 flex gap-5">
@@ -167,80 +183,30 @@ export function NewEngine() {
                     name="banks"
                     className="size-6 accent-ink"
                     checked={bank === id}
-                    onChange={() => setBank(id)}
+                    onChange={() => {
+                      setSaid({});
+                      setBank(id);
+                    }}
                   />
                   {words}
                 </label>
               ))}
             </div>
           </fieldset>
-          <Field label="Cylinders" words={at('cylinders')}>
-            <input
-              className={field}
-              inputMode="numeric"
-              value={cylinders}
-              onChange={(e) => setCylinders(e.target.value)}
-            />
-          </Field>
+          <Field label="Cylinders" {...box('cylinders')} mode="numeric" />
           {bank === 'v' && (
-            <Field label="Between the banks, °; nothing for the usual" words={at('bankAngleDeg')}>
-              <input
-                className={field}
-                inputMode="decimal"
-                value={angle}
-                onChange={(e) => setAngle(e.target.value)}
-              />
-            </Field>
+            <Field
+              label="Between the banks, °; nothing for the usual"
+              {...box('bankAngleDeg')}
+              mode="decimal"
+            />
           )}
-          <Field label={`Bore, ${unit}; nothing if not known`} words={at('boreMm')}>
-            <input
-              className={field}
-              inputMode="decimal"
-              value={bore}
-              onChange={(e) => setBore(e.target.value)}
-            />
-          </Field>
-          <Field label={`Stroke, ${unit}; nothing if not known`} words={at('strokeMm')}>
-            <input
-              className={field}
-              inputMode="decimal"
-              value={stroke}
-              onChange={(e) => setStroke(e.target.value)}
-            />
-          </Field>
-          <Field label="Cam bearings, 0 for none in the block" words={at('camBearings')}>
-            <input
-              className={field}
-              inputMode="numeric"
-              value={cams}
-              onChange={(e) => setCams(e.target.value)}
-            />
-          </Field>
-          <Field label="Rockers on trunnions, 0 for none" words={at('rockers')}>
-            <input
-              className={field}
-              inputMode="numeric"
-              value={rockers}
-              onChange={(e) => setRockers(e.target.value)}
-            />
-          </Field>
-          <Field label="Build number" words={at('number')}>
-            <input
-              className={field}
-              value={buildNumber}
-              maxLength={20}
-              onChange={(e) => setBuildNumber(e.target.value)}
-            />
-          </Field>
-          <Field label="What it is for" words={undefined}>
-            <input
-              className={field}
-              value={purpose}
-              placeholder={name}
-              maxLength={80}
-              onChange={(e) => setPurpose(e.target.value)}
-            />
-          </Field>
+          <Field label={`Bore, ${unit}; nothing if not known`} {...box('boreMm')} mode="decimal" />
+          <Field label={`Stroke, ${unit}; nothing if not known`} {...box('strokeMm')} mode="decimal" />
+          <Field label="Cam bearings, 0 for none in the block" {...box('camBearings')} mode="numeric" />
+          <Field label="Rockers on trunnions, 0 for none" {...box('rockers')} mode="numeric" />
+          <Field label="Build number" {...box('number')} most={20} />
+          <Field label="What it is for" {...box('purpose')} most={80} placeholder={typed.name} />
           <div className="col-span-full flex flex-wrap items-center gap-5">
             <button type="submit" className="h-16 bg-ink px-8 text-sentence font-bold text-on-ink">
               Put it on the bench
@@ -287,24 +253,47 @@ function Drawn({
   );
 }
 
-const Field = ({
+/** A box with what is wrong of it beneath; the keyboard goes to it each time that it is called. */
+function Field({
   label,
+  value,
   words,
+  called,
+  mode = 'text',
+  most,
+  placeholder,
   wide = false,
-  children,
+  onChange,
 }: {
   label: string;
+  value: string;
   words: string | undefined;
+  called: number | null;
+  mode?: 'text' | 'numeric' | 'decimal';
+  most?: number;
+  placeholder?: string;
   wide?: boolean;
-  children: ReactNode;
-}) => (
-  <label className={wide ? 'col-span-2' : ''}>
-    {label}
-    {children}
-    {words !== undefined && (
-      <span role="alert" className="mt-1 block font-read text-stop">
-        {words}
-      </span>
-    )}
-  </label>
-);
+  onChange: (text: string) => void;
+}) {
+  const box = useKeyboard<HTMLInputElement>(called === null ? null : `${called}`);
+  return (
+    <label className={wide ? 'col-span-2' : ''}>
+      {label}
+      <input
+        ref={box}
+        className="mt-0.5 block h-12 w-full border-2 border-ink bg-paper px-2 font-read text-title"
+        inputMode={mode}
+        value={value}
+        maxLength={most}
+        placeholder={placeholder}
+        aria-invalid={words !== undefined}
+        onChange={(e) => onChange(e.target.value)}
+      />
+      {words !== undefined && (
+        <span role="alert" className="mt-1 block font-read text-stop">
+          {words}
+        </span>
+      )}
+    </label>
+  );
+}

@@ -55,6 +55,13 @@ export const Wrong = ({ children }: { children: ReactNode }) => (
   </span>
 );
 
+/** Which of them were typed so that they can't be read: none of those is taken for nothing. */
+export const unreadOf = (read: Record<string, number | null | undefined>): readonly string[] =>
+  Object.entries(read).flatMap(([key, value]) => (value === undefined ? [key] : []));
+
+/** What is said of one that can't be read. */
+export const notRead = 'This must be a number.';
+
 /** What was typed, in the base unit; null for nothing; undefined for what can't be read. */
 export function useNumbers() {
   const reader = useReader();

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import type { DefaultLimit, HouseRule } from '../../api/types';
 import { Button } from '../../ui/Button';
-import { Field, Wrong, useNumbers } from './Field';
+import { Field, Wrong, notRead, unreadOf, useNumbers } from './Field';
 import { RuleScale } from './RuleScale';
 import { useChange } from './useChange';
 
@@ -73,8 +73,13 @@ function Rule({ usual, rule }: { usual: DefaultLimit; rule: HouseRule | undefine
     const value = numbers.read(text, of);
     return value == null || !own ? value : value * own[1];
   };
-  const keep = () =>
+  const [unread, setUnread] = useState<readonly string[]>([]);
+  const keep = () => {
+    const lost = unreadOf({ low: read(low), high: read(high) });
+    setUnread(lost);
+    if (lost.length > 0) return;
     void change({ rule: { id: usual.id, low: read(low) ?? null, high: read(high) ?? null, by: '' } });
+  };
   return (
     <li className="border-b border-rule py-2">
       <form
@@ -108,7 +113,7 @@ function Rule({ usual, rule }: { usual: DefaultLimit; rule: HouseRule | undefine
                   placeholder={write(value)}
                   value={text}
                   onChange={set}
-                  wrong={said[end]?.map((w) => `It ${w}.`).join(' ')}
+                  wrong={unread.includes(end) ? notRead : said[end]?.map((w) => `It ${w}.`).join(' ')}
                 />
               ),
           )}

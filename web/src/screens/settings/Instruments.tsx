@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { useState } from 'react';
 import type { Instrument, InstrumentKind } from '../../api/types';
 import { Button } from '../../ui/Button';
-import { Field, Wrong, useNumbers } from './Field';
+import { Field, Wrong, notRead, unreadOf, useNumbers } from './Field';
 import { useChange } from './useChange';
 
 /** What the usual instruments of a new shop say behind their name, until somebody has looked at this shop's own. */
@@ -128,7 +128,7 @@ function InstrumentForm({
   const [unread, setUnread] = useState<readonly string[]>([]);
   const put = (key: keyof typeof typed) => (text: string) => setTyped((was) => ({ ...was, [key]: text }));
   const wrong = (key: string, typedAs = key) =>
-    unread.includes(typedAs) ? 'This must be a number.' : said[key]?.map((words) => `It ${words}.`).join(' ');
+    unread.includes(typedAs) ? notRead : said[key]?.map((words) => `It ${words}.`).join(' ');
   const keep = async (off: boolean) => {
     const read = {
       uncertainty: numbers.read(typed.uncertainty, dimension),
@@ -138,7 +138,7 @@ function InstrumentForm({
       high: numbers.read(typed.high, dimension),
       length: numbers.read(typed.length, 'length'),
     };
-    const lost = Object.entries(read).flatMap(([key, value]) => (value === undefined ? [key] : []));
+    const lost = unreadOf(read);
     setUnread(lost);
     if (lost.length > 0) return;
     const id = of.id || `${kind}-${uuid().slice(-8)}`;

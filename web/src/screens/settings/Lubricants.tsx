@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { useState } from 'react';
 import type { LimitSource, Lubricant } from '../../api/types';
 import { Button } from '../../ui/Button';
-import { Field, Wrong, useNumbers } from './Field';
+import { Field, Wrong, notRead, unreadOf, useNumbers } from './Field';
 import { useChange } from './useChange';
 
 const sources = { manual: 'the maker’s sheet', measured: 'a trial of ours', house: 'a house rule' } as const;
@@ -59,16 +59,25 @@ function LubricantForm({ of, onClose }: { of: Lubricant | null; onClose: () => v
   const [low, setLow] = useState(numbers.write(of?.friction.low, 'number'));
   const [high, setHigh] = useState(numbers.write(of?.friction.high, 'number'));
   const [source, setSource] = useState<LimitSource>(of?.friction.source ?? 'manual');
-  const wrong = (key: string) => said[key]?.map((words) => `It ${words}.`).join(' ');
+  const [unread, setUnread] = useState<readonly string[]>([]);
+  const wrong = (key: string) =>
+    unread.includes(key) ? notRead : said[key]?.map((words) => `It ${words}.`).join(' ');
   const keep = async (off: boolean) => {
+    const read = {
+      'friction.low': numbers.read(low, 'number'),
+      'friction.high': numbers.read(high, 'number'),
+    };
+    const lost = unreadOf(read);
+    setUnread(lost);
+    if (lost.length > 0) return;
     const kept = await change({
       off,
       lubricant: {
         id: of?.id ?? `lubricant-${uuid().slice(-8)}`,
         name,
         friction: {
-          low: numbers.read(low, 'number') ?? null,
-          high: numbers.read(high, 'number') ?? null,
+          low: read['friction.low'] ?? null,
+          high: read['friction.high'] ?? null,
           source,
         },
       },

@@ -2,7 +2,7 @@ import { v7 as uuid } from 'uuid';
 import { useState } from 'react';
 import type { SealantSheet } from '../../api/types';
 import { Button } from '../../ui/Button';
-import { Field, Wrong, useNumbers } from './Field';
+import { Field, Wrong, notRead, unreadOf, useNumbers } from './Field';
 import { useChange } from './useChange';
 
 const fields = [
@@ -62,9 +62,19 @@ function SealantForm({ of, onClose }: { of: SealantSheet | null; onClose: () => 
   const [times, setTimes] = useState(
     Object.fromEntries(fields.map(([key]) => [key, numbers.write(of?.product[key], 'number')])),
   );
-  const wrong = (key: string) => said[`product.${key}`]?.map((words) => `It ${words}.`).join(' ');
-  const read = (text: string | undefined) => numbers.read(text ?? '', 'number') ?? 0;
+  const [unread, setUnread] = useState<readonly string[]>([]);
+  const wrong = (key: string) =>
+    unread.includes(key) ? notRead : said[`product.${key}`]?.map((words) => `It ${words}.`).join(' ');
   const keep = async (off: boolean) => {
+    const read = Object.fromEntries(
+      Object.entries({ ...times, perCFactor: factor }).map(([key, text]) => [
+        key,
+        numbers.read(text, 'number'),
+      ]),
+    );
+    const lost = unreadOf(read);
+    setUnread(lost);
+    if (lost.length > 0) return;
     const kept = await change({
       off,
       sealant: {
@@ -72,11 +82,11 @@ function SealantForm({ of, onClose }: { of: SealantSheet | null; onClose: () => 
         name,
         source: 'house',
         product: {
-          skinMinutes: read(times['skinMinutes']),
-          openMinutes: read(times['openMinutes']),
-          handleHours: read(times['handleHours']),
-          cureHours: read(times['cureHours']),
-          perCFactor: 1 + read(factor) / 100,
+          skinMinutes: read['skinMinutes'] ?? 0,
+          openMinutes: read['openMinutes'] ?? 0,
+          handleHours: read['handleHours'] ?? 0,
+          cureHours: read['cureHours'] ?? 0,
+          perCFactor: 1 + (read['perCFactor'] ?? 0) / 100,
         },
       },
     });

@@ -5,7 +5,7 @@ import userEvent from '@testing-library/user-event';
 import type { ReactNode } from 'react';
 import { afterEach, beforeEach, expect, test, vi } from 'vitest';
 import { api } from '../src/api/client';
-import type { DefaultLimit, SealantSheet } from '../src/api/types';
+import type { DefaultLimit } from '../src/api/types';
 import { SettingsProvider } from '../src/entry/reader';
 import { HouseRules } from '../src/screens/settings/HouseRules';
 import { Lubricants } from '../src/screens/settings/Lubricants';

@@ -94,9 +94,9 @@ export function BenchScreen() {
       }
     >
       <header
-        className={`grid grid-cols-[212px_minmax(0,1fr)_204px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[minmax(0,1fr)_auto] ${big ? 'hidden' : ''}`}
+        className={`grid grid-cols-[212px_minmax(0,1fr)_204px] items-stretch border-b-2 border-ink bg-page max-md:grid-cols-[minmax(0,1fr)_auto] max-md:gap-x-2 ${big ? 'hidden' : ''}`}
       >
-        <div className="flex flex-col justify-between py-1.5 pl-4">
+        <div className="flex flex-col justify-between py-1.5 pl-4 max-md:pl-3">
           <div className="leading-tight">
             <h1 className="text-title leading-tight font-bold">
               <Link to={`/engines/${sheet.id.split('/')[0]}`} title="Its sheet">

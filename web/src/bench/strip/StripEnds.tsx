@@ -55,7 +55,7 @@ export function StripEnds({ bench }: { bench: Bench }) {
     return () => window.removeEventListener('keydown', onKey);
   }, []);
   return (
-    <div className="flex flex-col items-end justify-center gap-1 pr-4 text-base font-semibold">
+    <div className="flex flex-col items-end justify-center gap-1 pr-4 text-base font-semibold max-md:pr-3">
       <div className="flex gap-3">
         {bench.view!.state.down == null && <PutDown bench={bench} />}
         <button
@@ -107,7 +107,7 @@ export function StripEnds({ bench }: { bench: Bench }) {
           {dim ? 'Light' : 'Dim'}
         </button>
         <select
-          className="min-h-11 max-w-[96px] bg-page font-bold"
+          className="min-h-11 max-w-[96px] bg-page max-md:max-w-[84px] font-bold"
           aria-label="At the bench"
           value={bench.me}
           onChange={(e) => setMe(e.target.value)}

@@ -41,7 +41,13 @@ const ownMark = (1.5).toLocaleString().includes(',') ? ',' : '.';
 export const localMark = (): '.' | ',' => ownMark;
 
 /** Understands one typed number by the same rules as the core; tests/tables/entry.json holds both to them. */
-export function readEntry(text: string, dimension: Dimension, unit: string, mark: '.' | ',' = '.'): Typed {
+export function readEntry(
+  text: string,
+  dimension: Dimension,
+  unit: string,
+  mark: '.' | ',' = '.',
+  spread = false,
+): Typed {
   const typed = text.trim();
   const fail = (error: EntryError, found = '', other = ''): Typed => ({
     ok: false,
@@ -81,6 +87,8 @@ export function readEntry(text: string, dimension: Dimension, unit: string, mark
   const known = bySymbol(symbol === '' ? unit : symbol);
   if (!known) return /\d/.test(symbol) ? fail('not-a-number') : fail('unknown-unit', symbol);
   if (known.dimension !== dimension) return fail('wrong-dimension', known.symbol, names[known.dimension]);
-  const value = (sign === '-' || sign === '−' ? -magnitude : magnitude) * known.factor + (known.offset ?? 0);
+  const value =
+    (sign === '-' || sign === '−' ? -magnitude : magnitude) * known.factor +
+    (spread ? 0 : (known.offset ?? 0));
   return { ok: true, value, unit: known.symbol };
 }

@@ -38,8 +38,11 @@ export function writeNumber(value: number, resolution: number): string {
   return rounded < 0 ? `−${text}` : text;
 }
 
-/** A quantity's number and unit apart, for where they are set in different sizes. */
-export function quantityParts(q: Quantity, reader: Reader): [number: string, unit: string] {
+/**
+ * A quantity's number and unit apart, for where they are set in different sizes.
+ * @param spread Whether it is how far apart two of them are: a difference of temperatures has no zero to shift.
+ */
+export function quantityParts(q: Quantity, reader: Reader, spread = false): [number: string, unit: string] {
   switch (q.dimension) {
     case 'text':
       return [q.text ?? '', ''];
@@ -62,7 +65,7 @@ export function quantityParts(q: Quantity, reader: Reader): [number: string, uni
     default: {
       const unit = unitFor(q.dimension, reader.units);
       return [
-        writeNumber((q.value - (unit.offset ?? 0)) / unit.factor, q.resolution / unit.factor),
+        writeNumber((q.value - (spread ? 0 : (unit.offset ?? 0))) / unit.factor, q.resolution / unit.factor),
         unit.symbol,
       ];
     }
@@ -70,10 +73,14 @@ export function quantityParts(q: Quantity, reader: Reader): [number: string, uni
 }
 
 /** A quantity written out, such as "0.027 mm". */
-export function writeQuantity(q: Quantity, reader: Reader): string {
-  const [number, unit] = quantityParts(q, reader);
-  return unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
-}
+export const writeQuantity = (q: Quantity, reader: Reader): string => together(...quantityParts(q, reader));
+
+/** How far apart two of a quantity are, such as an uncertainty: 2 °C is 3.6 °F, not 35.6. */
+export const writeSpread = (q: Quantity, reader: Reader): string =>
+  together(...quantityParts(q, reader, true));
+
+const together = (number: string, unit: string): string =>
+  unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;
 
 /** A length, for the figures. */
 export const writeMm = (value: number, reader: Reader, resolution = 0.01): string =>

@@ -9,7 +9,7 @@ import { SeenFrom, useReader } from '../entry/reader';
 import { sheetOf } from '../bench/state/outboxes';
 import { answerWords } from '../bench/shelf/answerWords';
 import { NoLine, noLine, problemOf } from './NoLine';
-import { writeQuantity, writeSentence, type Reader } from '../entry/wording';
+import { writeQuantity, writeSpread, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
 import { field } from '../figures/scene';
 import { resolutionOf } from '../figures/kit/limits';
@@ -373,12 +373,12 @@ function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; 
       <p>{writeSentence(given.why, reader)}</p>
       <ul>
         {given.checks.map((check) => {
-          const say = (value: number): string =>
-            writeQuantity({ value, dimension: check.dimension!, resolution: resolutionOf(check) }, reader);
+          const say = (value: number, write = writeQuantity): string =>
+            write({ value, dimension: check.dimension!, resolution: resolutionOf(check) }, reader);
           return (
             <li key={`${check.name}/${check.side}`}>
               {check.name} {say(check.value)}
-              {check.uncertainty > 0 && ` ± ${say(check.uncertainty)}`}
+              {check.uncertainty > 0 && ` ± ${say(check.uncertainty, writeSpread)}`}
               {Number.isFinite(check.limit) &&
                 `, ${check.side === 'lower' ? 'at least' : 'at most'} ${say(check.limit)}`}
               {check.source && ` (${check.source})`}: {wordOf(check.verdict)}

@@ -1,6 +1,6 @@
 import type { Check, PressWatchAnswer, StepState } from '../../api/types';
 import type { ReactNode } from 'react';
-import { writeQuantity, writeSentence } from '../../entry/wording';
+import { writeQuantity, writeSpread, writeSentence } from '../../entry/wording';
 import { limitDomain, resolutionOf } from '../../figures/kit/limits';
 import { slotsOf } from '../../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
@@ -157,17 +157,17 @@ function LimitBar({ checks }: { checks: readonly Check[] }) {
   const { domain, low, high } = limitDomain(checks);
   const width = 296;
   const x = (value: number): number => 2 + ((value - domain[0]) / (domain[1] - domain[0])) * width;
-  const say = (value: number): string =>
-    writeQuantity({ value, dimension: lead.dimension!, resolution: resolutionOf(lead) }, reader);
+  const say = (value: number, write = writeQuantity): string =>
+    write({ value, dimension: lead.dimension!, resolution: resolutionOf(lead) }, reader);
   const limits = [low, high].filter((l) => l !== undefined);
   return (
     <figure
       className="w-[300px] justify-self-end max-md:w-full max-md:max-w-[220px]"
-      aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty)}`}
+      aria-label={`${lead.name}: ${say(lead.value)} ± ${say(lead.uncertainty, writeSpread)}`}
     >
       <figcaption className={`text-center text-title font-bold leading-tight ${inkOf(lead.verdict)}`}>
         {say(lead.value)}
-        {lead.uncertainty > 0 && ` ± ${say(lead.uncertainty)}`}
+        {lead.uncertainty > 0 && ` ± ${say(lead.uncertainty, writeSpread)}`}
         <span className="block text-base font-medium text-ink">
           {lead.name}
           {lead.source && <span className="text-muted">{`, ${lead.source}`}</span>}

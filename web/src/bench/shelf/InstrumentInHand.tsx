@@ -1,5 +1,5 @@
 import { useReader } from '../../entry/reader';
-import { writeNumber, writeQuantity } from '../../entry/wording';
+import { writeQuantity, writeSpread } from '../../entry/wording';
 import { arm } from '../state/armed';
 import { useFocusStore } from '../state/focus';
 import type { Work } from '../state/useWork';
@@ -19,17 +19,14 @@ export function InstrumentInHand({ work }: { work: Work }) {
   const share = now.uncertainty === 0;
   const accuracy = share
     ? writeQuantity({ value: now.uncertaintyShare, dimension: 'share', resolution: 0.01 }, reader)
-    : openSlot.dimension === 'temperature'
-      ? // A difference of temperatures has no zero to shift, so it is given as its instrument gives it.
-        `${writeNumber(now.uncertainty, 0.1)} °C`
-      : writeQuantity(
-          {
-            value: now.uncertainty,
-            dimension: openSlot.dimension!,
-            resolution: now.uncertainty < 0.01 ? 0.001 : 0.01,
-          },
-          reader,
-        );
+    : writeSpread(
+        {
+          value: now.uncertainty,
+          dimension: openSlot.dimension!,
+          resolution: openSlot.dimension === 'temperature' ? 0.1 : now.uncertainty < 0.01 ? 0.001 : 0.01,
+        },
+        reader,
+      );
   const line = hand.now;
   return (
     <div

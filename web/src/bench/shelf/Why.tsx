@@ -1,5 +1,5 @@
 import type { StepState } from '../../api/types';
-import { writeQuantity, writeSentence } from '../../entry/wording';
+import { writeQuantity, writeSpread, writeSentence } from '../../entry/wording';
 import { resolutionOf } from '../../figures/kit/limits';
 import { CallMark, wordOf } from '../call/CallMark';
 import { useReader } from '../../entry/reader';
@@ -32,17 +32,14 @@ export function Why({ step }: { step: StepState }) {
           </thead>
           <tbody>
             {call.checks.map((check) => {
-              const say = (value: number): string =>
-                writeQuantity(
-                  { value, dimension: check.dimension!, resolution: resolutionOf(check) },
-                  reader,
-                );
+              const say = (value: number, write = writeQuantity): string =>
+                write({ value, dimension: check.dimension!, resolution: resolutionOf(check) }, reader);
               return (
                 <tr key={`${check.name}/${check.side}`} className="border-b border-rule align-top">
                   <td className="py-1 pr-3">{check.name}</td>
                   <td className="py-1 pr-3 whitespace-nowrap">
                     {say(check.value)}
-                    {check.uncertainty > 0 && ` ± ${say(check.uncertainty)}`}
+                    {check.uncertainty > 0 && ` ± ${say(check.uncertainty, writeSpread)}`}
                   </td>
                   <td className="py-1 pr-3 whitespace-nowrap">
                     {Number.isFinite(check.limit)

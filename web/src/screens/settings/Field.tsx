@@ -66,22 +66,22 @@ export const notRead = 'This must be a number.';
 export function useNumbers() {
   const reader = useReader();
   return {
-    read: (text: string, dimension: Dimension): number | null | undefined => {
+    read: (text: string, dimension: Dimension, spread = false): number | null | undefined => {
       if (text.trim() === '') return null;
       if (dimension === 'number') {
         const plain = Number(text.trim().replace(',', '.'));
         return Number.isFinite(plain) ? plain : undefined;
       }
-      const understood = readEntry(text, dimension, bareUnit(dimension, reader.units), localMark());
+      const understood = readEntry(text, dimension, bareUnit(dimension, reader.units), localMark(), spread);
       return understood.ok ? understood.value : undefined;
     },
     /** In the reader's unit, as a person would type it. */
-    write: (value: number | null | undefined, dimension: Dimension): string => {
+    write: (value: number | null | undefined, dimension: Dimension, spread = false): string => {
       if (value == null) return '';
       if (dimension === 'number') return `${Number(value.toPrecision(6))}`.replace('.', localMark());
       const unit = bareUnit(dimension, reader.units);
-      const one = readEntry('1', dimension, unit, '.');
-      const none = readEntry('0', dimension, unit, '.');
+      const one = readEntry('1', dimension, unit, '.', spread);
+      const none = readEntry('0', dimension, unit, '.', spread);
       if (!one.ok || !none.ok) return `${value}`;
       const typed = Number(((value - none.value) / (one.value - none.value)).toPrecision(6));
       return `${typed}`.replace('.', localMark());

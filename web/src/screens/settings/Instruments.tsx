@@ -85,7 +85,7 @@ function Row({ of, kind, onOpen }: { of: Instrument; kind: InstrumentKind; onOpe
     >
       <b className="text-title leading-tight">{of.name.replace(aDefault, '')}</b>
       <span className="font-read text-title">
-        {of.uncertainty > 0 && `± ${said(of.uncertainty)}`}
+        {of.uncertainty > 0 && `± ${numbers.write(of.uncertainty, kind.dimension, true)} ${unit}`}
         {of.uncertainty > 0 && of.uncertaintyShare > 0 && ', '}
         {of.uncertaintyShare > 0 && `± ${Number((of.uncertaintyShare * 100).toPrecision(3))} %`}
         {aDefault.test(of.name) && <span className="text-base text-muted"> a default</span>}
@@ -116,9 +116,9 @@ function InstrumentForm({
   const dimension = kinds.find((k) => k.id === kind)?.dimension ?? 'length';
   const [typed, setTyped] = useState({
     name: of.name.replace(aDefault, ''),
-    uncertainty: of.uncertainty > 0 ? numbers.write(of.uncertainty, dimension) : '',
+    uncertainty: of.uncertainty > 0 ? numbers.write(of.uncertainty, dimension, true) : '',
     share: of.uncertaintyShare > 0 ? `${Number((of.uncertaintyShare * 100).toPrecision(3))}` : '',
-    resolution: numbers.write(of.resolution, dimension),
+    resolution: numbers.write(of.resolution, dimension, true),
     low: numbers.write(of.low, dimension),
     high: numbers.write(of.high, dimension),
     length: numbers.write(of.lengthMm, 'length'),
@@ -131,9 +131,9 @@ function InstrumentForm({
     unread.includes(typedAs) ? notRead : said[key]?.map((words) => `It ${words}.`).join(' ');
   const keep = async (off: boolean) => {
     const read = {
-      uncertainty: numbers.read(typed.uncertainty, dimension),
+      uncertainty: numbers.read(typed.uncertainty, dimension, true),
       share: numbers.read(typed.share, 'number'),
-      resolution: numbers.read(typed.resolution, dimension),
+      resolution: numbers.read(typed.resolution, dimension, true),
       low: numbers.read(typed.low, dimension),
       high: numbers.read(typed.high, dimension),
       length: numbers.read(typed.length, 'length'),

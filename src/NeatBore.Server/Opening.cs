@@ -1,3 +1,4 @@
+using NeatBore.Core.Measures;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Demo;
 using NeatBore.Server.Shops;
@@ -21,7 +22,7 @@ internal sealed class Opening(Database database, DemoLoader demo, ShopRegister s
 
         if (options.Shop is { Length: > 0 })
         {
-            await shop.AddInstrumentsAsync(UsualInstruments.All, cancel);
+            await shop.AddInstrumentsAsync(UsualInstruments.For(UnitSystem.Metric), cancel);
         }
 
         if (options.Anew)

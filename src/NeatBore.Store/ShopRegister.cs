@@ -81,9 +81,15 @@ public sealed class ShopRegister(Database database)
         return new KeptShop(id, units == "inch" ? UnitSystem.Inch : UnitSystem.Metric, shop);
     }
 
-    /// <summary>Sets up a shop that nobody has set up yet: its name, its units and its lead.</summary>
+    /// <summary>Sets up a shop that nobody has set up yet: its name, its units, its lead and what hangs on its wall.</summary>
     /// <returns>False where it is set up already; then nothing is changed.</returns>
-    public async Task<bool> SetUpAsync(string name, UnitSystem units, Signer lead, CancellationToken cancel = default)
+    public async Task<bool> SetUpAsync(
+        string name,
+        UnitSystem units,
+        Signer lead,
+        IReadOnlyList<Instrument> instruments,
+        CancellationToken cancel = default
+    )
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         await using var transaction = await connection.BeginTransactionAsync(cancel);
@@ -108,6 +114,15 @@ public sealed class ShopRegister(Database database)
                 cancellationToken: cancel
             )
         );
+        // Where nobody has led yet, nobody has put in an instrument of theirs: the set goes by these units now.
+        await connection.ExecuteAsync(
+            new CommandDefinition(
+                "update tool set body = t.body::jsonb from unnest(@ids, @bodies) as t (id, body) where tool.id = t.id",
+                Bodies(instruments),
+                transaction,
+                cancellationToken: cancel
+            )
+        );
         await transaction.CommitAsync(cancel);
         return true;
     }
@@ -123,15 +138,18 @@ public sealed class ShopRegister(Database database)
                 select t.id, t.n, t.body::jsonb from unnest(@ids, @bodies) with ordinality as t (id, body, n)
                 where not exists (select from tool)
                 """,
-                new
-                {
-                    ids = instruments.Select(i => i.Id).ToArray(),
-                    bodies = instruments.Select(i => JsonSerializer.Serialize(i, CoreJson.Default.Instrument)).ToArray(),
-                },
+                Bodies(instruments),
                 cancellationToken: cancel
             )
         );
     }
+
+    private static object Bodies(IReadOnlyList<Instrument> instruments) =>
+        new
+        {
+            ids = instruments.Select(i => i.Id).ToArray(),
+            bodies = instruments.Select(i => JsonSerializer.Serialize(i, CoreJson.Default.Instrument)).ToArray(),
+        };
 
     /// <summary>Puts in whoever and whatever is not there yet; nothing that is there is changed.</summary>
     public async Task AddAsync(Shop shop, CancellationToken cancel = default)

@@ -32,6 +32,14 @@ public sealed class ShopTests : IAsyncLifetime
         var (status, shop) = await _site.PostAsync("/api/shop", """{"name":"Mill Lane","units":"inch","lead":"Ada Þ"}""");
         Assert.Equal((200, "Mill Lane", "inch"), (status, (string)shop["name"]!, (string)shop["units"]!));
         Assert.Equal(("ada", "lead"), ((string)shop["people"]![0]!["id"]!, (string)shop["people"]![0]!["role"]!));
+        // What hangs on its wall goes by the inch too, each in round numbers.
+        var wall = shop["instruments"]!.AsArray();
+        Assert.Equal((15, 15), (wall.Count, wall.Select(i => (string)i!["id"]!).Distinct().Count()));
+        Assert.Equal(
+            [("Micrometer 1–2 in, accuracy a default", 25.4, 50.8), ("Torque wrench 30–150 lbf·ft, accuracy a default", 40.675, 203.373)],
+            wall.Where(i => (string)i!["id"]! is "mic-2" or "torque-2")
+                .Select(i => ((string)i!["name"]!, Math.Round((double)i["low"]!, 3), Math.Round((double)i["high"]!, 3)))
+        );
         var (again, why) = await _site.PostAsync("/api/shop", """{"name":"Other","units":"metric","lead":"Eve"}""");
         Assert.Equal((409, "This shop is set up already."), (again, (string)why["title"]!));
         Assert.Equal("Mill Lane", (string)(await _site.GetAsync("/api/shop"))["name"]!);

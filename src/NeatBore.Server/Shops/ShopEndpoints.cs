@@ -74,7 +74,8 @@ internal static class ShopEndpoints
         faults.Require(lead is { Length: > 0 and <= 40 }, "lead", "must be 1 to 40 characters: who opens gates and answers for the shop");
         faults.ThrowIfAny();
         var id = new string([.. lead.ToLowerInvariant().Where(char.IsAsciiLetterOrDigit)]);
-        return await register.SetUpAsync(name, request.Units, new Signer(id.Length > 0 ? id : "lead", lead, Role.Lead), cancel)
+        var leads = new Signer(id.Length > 0 ? id : "lead", lead, Role.Lead);
+        return await register.SetUpAsync(name, request.Units, leads, UsualInstruments.For(request.Units), cancel)
             ? TypedResults.Ok(Now(await register.KeptAsync(cancel), options))
             : TypedResults.Problem(
                 statusCode: 409,

@@ -1,4 +1,6 @@
+using System.Globalization;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Server.Shops;
 
@@ -10,22 +12,41 @@ internal static class UsualInstruments
 {
     private const string Default = ", accuracy a default";
 
-    public static IReadOnlyList<Instrument> All { get; } =
-    [
-        new("rule-1", $"Steel rule{Default}", "rule", 0.5),
-        new("mic-1", $"Micrometer 0–25{Default}", "micrometer", 0.004, Low: 0, High: 25),
-        new("mic-2", $"Micrometer 25–50{Default}", "micrometer", 0.004, Low: 25, High: 50),
-        new("mic-3", $"Micrometer 50–75{Default}", "micrometer", 0.005, Low: 50, High: 75),
-        new("mic-4", $"Micrometer 75–100{Default}", "micrometer", 0.005, Low: 75, High: 100),
-        new("bore-1", $"Bore gauge 18–35{Default}", "bore-gauge", 0.005, Low: 18, High: 35),
-        new("bore-2", $"Bore gauge 35–60{Default}", "bore-gauge", 0.005, Low: 35, High: 60),
-        new("bore-3", $"Bore gauge 60–100{Default}", "bore-gauge", 0.006, Low: 60, High: 100),
-        new("depth-1", $"Depth gauge{Default}", "depth-gauge", 0.03, Low: 0, High: 150),
-        new("dial-1", $"Dial indicator{Default}", "dial", 0.015, Low: -5, High: 5),
-        new("feel-1", $"Feeler gauges{Default}", "feeler", 0.02),
-        new("thermo-1", $"Thermometer{Default}", "thermometer", 2, Low: -30, High: 250),
-        new("degree-1", $"Degree wheel{Default}", "degree-wheel", 0.5),
-        new("torque-1", $"Torque wrench 5–25{Default}", "torque-wrench", 0, 0.04, 5, 25, LengthMm: 280),
-        new("torque-2", $"Torque wrench 40–200{Default}", "torque-wrench", 0, 0.04, 40, 200, LengthMm: 450),
-    ];
+    /// <summary>The set of a shop that works in these units: an inch shop's micrometers go by the inch.</summary>
+    public static IReadOnlyList<Instrument> For(UnitSystem units)
+    {
+        var inch = units == UnitSystem.Inch;
+        Instrument Ranged(Instrument of, Dimension dimension, (double Low, double High) metric, (double Low, double High) inches)
+        {
+            var unit = UnitTable.Default.For(dimension, units);
+            var (low, high) = inch ? inches : metric;
+            var name = string.Create(CultureInfo.InvariantCulture, $"{of.Name} {low}–{high}{(inch ? $" {unit.Symbol}" : "")}{Default}");
+            return of with { Name = name, Low = unit.ToBase(low), High = unit.ToBase(high) };
+        }
+
+        Instrument Sized(string id, string name, string kind, double uncertainty, (double, double) metric, (double, double) inches) =>
+            Ranged(new Instrument(id, name, kind, uncertainty), Dimension.Length, metric, inches);
+
+        Instrument Wrench(string id, double lengthMm, (double, double) metric, (double, double) feet) =>
+            Ranged(new(id, "Torque wrench", "torque-wrench", 0, 0.04, LengthMm: lengthMm), Dimension.Torque, metric, feet);
+
+        return
+        [
+            new("rule-1", $"Steel rule{Default}", "rule", 0.5),
+            Sized("mic-1", "Micrometer", "micrometer", 0.004, (0, 25), (0, 1)),
+            Sized("mic-2", "Micrometer", "micrometer", 0.004, (25, 50), (1, 2)),
+            Sized("mic-3", "Micrometer", "micrometer", 0.005, (50, 75), (2, 3)),
+            Sized("mic-4", "Micrometer", "micrometer", 0.005, (75, 100), (3, 4)),
+            Sized("bore-1", "Bore gauge", "bore-gauge", 0.005, (18, 35), (0.7, 1.4)),
+            Sized("bore-2", "Bore gauge", "bore-gauge", 0.005, (35, 60), (1.4, 2.4)),
+            Sized("bore-3", "Bore gauge", "bore-gauge", 0.006, (60, 100), (2.4, 4)),
+            new("depth-1", $"Depth gauge{Default}", "depth-gauge", 0.03, Low: 0, High: 150),
+            new("dial-1", $"Dial indicator{Default}", "dial", 0.015, Low: -5, High: 5),
+            new("feel-1", $"Feeler gauges{Default}", "feeler", 0.02),
+            new("thermo-1", $"Thermometer{Default}", "thermometer", 2, Low: -30, High: 250),
+            new("degree-1", $"Degree wheel{Default}", "degree-wheel", 0.5),
+            Wrench("torque-1", 280, (5, 25), (4, 20)),
+            Wrench("torque-2", 450, (40, 200), (30, 150)),
+        ];
+    }
 }

@@ -1,4 +1,4 @@
-import type { Quantity, Sentence, UnitSystem, View } from '../api/types';
+import type { Dimension, Quantity, Sentence, UnitSystem, View } from '../api/types';
 import { unitFor } from './units';
 
 /** How a reader sees numbers: their units, and the end of the engine they look from. */
@@ -78,6 +78,15 @@ export const writeQuantity = (q: Quantity, reader: Reader): string => together(.
 /** How far apart two of a quantity are, such as an uncertainty: 2 °C is 3.6 °F, not 35.6. */
 export const writeSpread = (q: Quantity, reader: Reader): string =>
   together(...quantityParts(q, reader, true));
+
+/** How far an instrument may be off, to two figures where it is small. */
+export const writeAccuracy = (value: number, dimension: Dimension, reader: Reader): string => {
+  const fine = dimension === 'length' && value < 0.01;
+  return writeSpread(
+    { value, dimension, resolution: fine ? 0.001 : dimension === 'length' ? 0.01 : 0.1 },
+    reader,
+  );
+};
 
 const together = (number: string, unit: string): string =>
   unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;

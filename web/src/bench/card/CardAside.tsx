@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { CardSupply, JobCard, SupplyPlace } from '../../api/types';
 import { useReader } from '../../entry/reader';
-import { writeQuantity, writeSpread } from '../../entry/wording';
+import { writeAccuracy, writeQuantity } from '../../entry/wording';
 import { useNarrow } from '../../ui/useNarrow';
 import { Line, Part } from './AsidePart';
 import { SupplyLine } from './SupplyLine';
@@ -22,12 +22,12 @@ export function CardAside({
 }) {
   const reader = useReader();
   const narrow = useNarrow();
-  const say = (value: number, dimension: JobCard['gauges'][number]['dimension'], write = writeQuantity) =>
-    write({ value, dimension, resolution: dimension === 'length' ? 0.001 : 0.1 }, reader);
+  const say = (value: number, dimension: JobCard['gauges'][number]['dimension']) =>
+    writeQuantity({ value, dimension, resolution: dimension === 'length' ? 0.001 : 0.1 }, reader);
   // What the instrument is called says already that its accuracy is a default.
   const named = (g: JobCard['gauges'][number]) => {
     const [name, rest] = g.name!.split(/, (?=accuracy a default$)/);
-    return `${name}${g.uncertainty > 0 ? ` ± ${say(g.uncertainty, g.dimension, writeSpread)}` : ''}${rest ? ' (a default)' : ''}`;
+    return `${name}${g.uncertainty > 0 ? ` ± ${writeAccuracy(g.uncertainty, g.dimension, reader)}` : ''}${rest ? ' (a default)' : ''}`;
   };
   return (
     <aside

@@ -1,5 +1,5 @@
 import { useReader } from '../../entry/reader';
-import { writeQuantity, writeSpread } from '../../entry/wording';
+import { writeAccuracy, writeQuantity } from '../../entry/wording';
 import { arm } from '../state/armed';
 import { useFocusStore } from '../state/focus';
 import type { Work } from '../state/useWork';
@@ -19,14 +19,7 @@ export function InstrumentInHand({ work }: { work: Work }) {
   const share = now.uncertainty === 0;
   const accuracy = share
     ? writeQuantity({ value: now.uncertaintyShare, dimension: 'share', resolution: 0.01 }, reader)
-    : writeSpread(
-        {
-          value: now.uncertainty,
-          dimension: openSlot.dimension!,
-          resolution: openSlot.dimension === 'temperature' ? 0.1 : now.uncertainty < 0.01 ? 0.001 : 0.01,
-        },
-        reader,
-      );
+    : writeAccuracy(now.uncertainty, openSlot.dimension!, reader);
   const line = hand.now;
   return (
     <div

@@ -76,14 +76,14 @@ export function useNumbers() {
       return understood.ok ? understood.value : undefined;
     },
     /** In the reader's unit, as a person would type it. */
-    write: (value: number | null | undefined, dimension: Dimension, spread = false): string => {
+    write: (value: number | null | undefined, dimension: Dimension, spread = false, figures = 6): string => {
       if (value == null) return '';
-      if (dimension === 'number') return `${Number(value.toPrecision(6))}`.replace('.', localMark());
+      if (dimension === 'number') return `${Number(value.toPrecision(figures))}`.replace('.', localMark());
       const unit = bareUnit(dimension, reader.units);
       const one = readEntry('1', dimension, unit, '.', spread);
       const none = readEntry('0', dimension, unit, '.', spread);
       if (!one.ok || !none.ok) return `${value}`;
-      const typed = Number(((value - none.value) / (one.value - none.value)).toPrecision(6));
+      const typed = Number(((value - none.value) / (one.value - none.value)).toPrecision(figures));
       return `${typed}`.replace('.', localMark());
     },
     unit: (dimension: Dimension): string => (dimension === 'number' ? '' : bareUnit(dimension, reader.units)),

@@ -1,6 +1,8 @@
 import { v7 as uuid } from 'uuid';
 import { useState } from 'react';
 import type { Instrument, InstrumentKind } from '../../api/types';
+import { useReader } from '../../entry/reader';
+import { writeAccuracy } from '../../entry/wording';
 import { Button } from '../../ui/Button';
 import { Field, Wrong, notRead, unreadOf, useNumbers } from './Field';
 import { useChange } from './useChange';
@@ -72,9 +74,10 @@ export function Instruments({
 }
 
 function Row({ of, kind, onOpen }: { of: Instrument; kind: InstrumentKind; onOpen: () => void }) {
+  const reader = useReader();
   const numbers = useNumbers();
   const unit = numbers.unit(kind.dimension);
-  const said = (value: number) => `${numbers.write(value, kind.dimension)} ${unit}`;
+  const said = (value: number) => `${numbers.write(value, kind.dimension, false, 4)} ${unit}`;
   const due = of.calibrationDue;
   const late = due != null && due < new Date().toISOString().slice(0, 10);
   return (
@@ -85,13 +88,15 @@ function Row({ of, kind, onOpen }: { of: Instrument; kind: InstrumentKind; onOpe
     >
       <b className="text-title leading-tight">{of.name.replace(aDefault, '')}</b>
       <span className="font-read text-title">
-        {of.uncertainty > 0 && `± ${numbers.write(of.uncertainty, kind.dimension, true)} ${unit}`}
+        {of.uncertainty > 0 && `± ${writeAccuracy(of.uncertainty, kind.dimension, reader)}`}
         {of.uncertainty > 0 && of.uncertaintyShare > 0 && ', '}
         {of.uncertaintyShare > 0 && `± ${Number((of.uncertaintyShare * 100).toPrecision(3))} %`}
         {aDefault.test(of.name) && <span className="text-base text-muted"> a default</span>}
       </span>
       <span className="font-read text-base">
-        {of.low != null && of.high != null && `${numbers.write(of.low, kind.dimension)} to ${said(of.high)}`}
+        {of.low != null &&
+          of.high != null &&
+          `${numbers.write(of.low, kind.dimension, false, 4)} to ${said(of.high)}`}
       </span>
       <span className={`text-base ${late ? 'font-bold text-stop' : 'text-muted'}`}>
         {due != null ? `${late ? 'calibration ran out' : 'calibrated to'} ${due}` : 'no calibration date'}

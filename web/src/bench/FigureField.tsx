@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import type { Slot } from '../api/types';
+import { useReader } from '../entry/reader';
+import { inReaders } from '../entry/wording';
 import { field, type Scene } from '../figures/scene';
 import { useNarrow } from '../ui/useNarrow';
 import { useSize } from '../ui/useSize';
@@ -23,6 +25,7 @@ const percent = (value: number, of: number): string => `${(value / of) * 100}%`;
 export function FigureField({ scene, slots: all, box, onPick, children }: Props) {
   const slots = scene.shows ? all.filter((s) => scene.shows!.includes(s.key)) : all;
   const narrow = useNarrow();
+  const reader = useReader();
   const [ref, room] = useSize();
   // Drawing, boxes and choices keep their places to one another at any size of the window.
   const fits = Math.min(room.width / field.width, room.height / field.height);
@@ -126,7 +129,7 @@ export function FigureField({ scene, slots: all, box, onPick, children }: Props)
             {scene.twin.map(([what, value]) => (
               <tr key={what}>
                 <th scope="row">{what}</th>
-                <td>{value}</td>
+                <td>{inReaders(value, reader)}</td>
               </tr>
             ))}
           </tbody>

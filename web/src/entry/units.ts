@@ -4,12 +4,12 @@ import type { Dimension, UnitSystem } from '../api/types';
 export interface Unit {
   symbol: string;
   also: string[];
-  dimension: string;
+  dimension: Dimension;
   factor: number;
   offset?: number;
 }
 
-const units: Unit[] = table.units;
+export const units: readonly Unit[] = table.units as Unit[];
 const shown: Record<string, Record<UnitSystem, string>> = table.shown;
 const names: Record<string, string> = table.names;
 const errors: Record<string, string> = table.errors;

@@ -1,5 +1,5 @@
 import type { Dimension, Quantity, Sentence, UnitSystem, View } from '../api/types';
-import { unitFor } from './units';
+import { unitFor, units } from './units';
 
 /** How a reader sees numbers: their units, and the end of the engine they look from. */
 export interface Reader {
@@ -95,9 +95,50 @@ const together = (number: string, unit: string): string =>
 export const writeMm = (value: number, reader: Reader, resolution = 0.01): string =>
   writeQuantity({ value, dimension: 'length', resolution }, reader);
 
+/** What stands in a sentence as a calculator's own words; the rest of what is text are names. */
+const ofCalculators = new Set(['what', 'why', 'because', 'make', 'shims', 'label']);
+
 /** A sentence written out. The same rules as the core's; tests/tables/wording.json holds both to them. */
 export const writeSentence = (sentence: Sentence, reader: Reader): string =>
   sentence.template.replace(/\{(\w+)\}/g, (whole, name: string) => {
     const quantity = sentence.args[name];
-    return quantity ? writeQuantity(quantity, reader) : whole;
+    if (!quantity) return whole;
+    const text = writeQuantity(quantity, reader);
+    return ofCalculators.has(name) ? inReaders(text, reader) : text;
   });
+
+const number = '\\d+(?:\\.\\d+)?';
+const own = ['mm', 'kN', 'N', 'N·m', 'MPa', '°C'];
+const said = new RegExp(
+  `(−?${number}(?:(?: to | × | ± | \\+ )${number})*) (${own.join('|')})(?![\\w·])`,
+  'gu',
+);
+
+/**
+ * What a calculator says in its own words, in the reader's units: it writes lengths in millimetres, and the like. As exact as it was
+ * written. What people have named is no calculator's words and stays as they wrote it.
+ */
+export const inReaders = (words: string, reader: Reader): string =>
+  reader.units === 'metric'
+    ? words
+    : words.replace(said, (whole, numbers: string, symbol: string) => {
+        const unit = units.find((u) => u.symbol === symbol);
+        if (!unit) return whole;
+        let shown = '';
+        const written = numbers.replace(
+          new RegExp(`( ± )?(−?)(${number})`, 'gu'),
+          (_, off = '', sign: string, digits: string) => {
+            const decimals = digits.split('.')[1]?.length ?? 0;
+            const value = Number(digits) * (sign === '' ? 1 : -1) * unit.factor;
+            const resolution = unit.factor / 10 ** decimals;
+            const parts = quantityParts({ value, dimension: unit.dimension, resolution }, reader, off !== '');
+            shown = parts[1];
+            return `${off}${parts[0]}`;
+          },
+        );
+        return `${written} ${shown}`;
+      });
+
+/** What a place is called, such as "18 mm in, 12 to 6": how far in is said otherwise where that is the unit's own name. */
+export const labelIn = (label: string, reader: Reader): string =>
+  reader.units === 'metric' ? label : inReaders(label.replace(' mm in,', ' mm deep,'), reader);

@@ -11,7 +11,7 @@ import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
 import { outText, useToolsOut } from './out';
 import { NoLine } from './NoLine';
-import { writeMm, writeNumber, writeQuantity, type Reader } from '../entry/wording';
+import { inReaders, quantityParts, writeMm, writeQuantity, type Reader } from '../entry/wording';
 
 const kinds: Record<string, string> = {
   'hub-puller': 'Pullers that screw into a hub',
@@ -165,7 +165,7 @@ function Tool({
         <b className="text-title leading-tight">{tool.name}</b>
         {(fits ?? refused) !== undefined && (
           <span className={`block font-read font-semibold ${fits ? 'text-go' : 'text-stop'}`}>
-            {fits ? `■ Fits: ${fits}` : `◆ Won’t do: ${refused}.`}
+            {fits ? `■ Fits: ${inReaders(fits, reader)}` : `◆ Won’t do: ${inReaders(refused!, reader)}.`}
           </span>
         )}
       </span>
@@ -225,7 +225,11 @@ function Out({ out }: { out: ToolOut }) {
 
 function factsOf(tool: CribTool, reader: Reader): string[] {
   const range = (words: string, r: readonly number[] | null | undefined) =>
-    r ? [`${words} ${writeNumber(r[0]!, 0.1).replace('.0', '')} to ${writeMm(r[1]!, reader, 1)}`] : [];
+    r
+      ? [
+          `${words} ${quantityParts({ value: r[0]!, dimension: 'length', resolution: 1 }, reader)[0]} to ${writeMm(r[1]!, reader, 1)}`,
+        ]
+      : [];
   return [
     ...(tool.threads.length > 0
       ? [`${tool.holes ? `${tool.holes} × ` : ''}${tool.threads.map(thread).join(' or ')}`]

@@ -9,7 +9,7 @@ import { SeenFrom, useReader } from '../entry/reader';
 import { sheetOf } from '../bench/state/outboxes';
 import { answerWords } from '../bench/shelf/answerWords';
 import { NoLine, noLine, problemOf } from './NoLine';
-import { writeQuantity, writeSpread, writeSentence, type Reader } from '../entry/wording';
+import { inReaders, labelIn, writeQuantity, writeSpread, writeSentence, type Reader } from '../entry/wording';
 import { sceneOf } from '../figures';
 import { field } from '../figures/scene';
 import { resolutionOf } from '../figures/kit/limits';
@@ -318,21 +318,23 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
         {slots.flatMap((slot) =>
           slot.readings.map((reading) => {
             const shown =
-              slot.slot.kind === 'trace' || slot.slot.kind === 'tool' || slot.slot.kind === 'pick'
-                ? reading.typed
-                : reading.value == null
-                  ? 'done'
-                  : writeQuantity(
-                      {
-                        value: reading.value,
-                        dimension: slot.slot.dimension!,
-                        resolution: slot.slot.resolution,
-                      },
-                      reader,
-                    );
+              slot.slot.kind === 'trace'
+                ? inReaders(reading.typed, reader)
+                : slot.slot.kind === 'tool' || slot.slot.kind === 'pick'
+                  ? reading.typed
+                  : reading.value == null
+                    ? 'done'
+                    : writeQuantity(
+                        {
+                          value: reading.value,
+                          dimension: slot.slot.dimension!,
+                          resolution: slot.slot.resolution,
+                        },
+                        reader,
+                      );
             return (
               <tr key={reading.id} className="border-b border-rule align-top">
-                <td className="w-[30%] py-0.5 pr-3">{slot.slot.label}</td>
+                <td className="w-[30%] py-0.5 pr-3">{labelIn(slot.slot.label, reader)}</td>
                 <td className="w-[20%] py-0.5 pr-3 font-semibold">
                   {reading.struck ? <s>{shown}</s> : shown}
                   {reading.struck && (

@@ -1,5 +1,6 @@
 import type { ReactNode } from 'react';
 import { useReader } from '../../entry/reader';
+import { labelIn } from '../../entry/wording';
 import type { Box } from '../state/useWork';
 import { written } from './written';
 
@@ -29,7 +30,7 @@ export function Labelled({
         htmlFor={htmlFor}
         className={`block text-base leading-tight text-line ${text ? '' : 'mt-0.5 text-center'}`}
       >
-        <span className={understood ? 'sr-only' : ''}>{slot.slot.label}</span>
+        <span className={understood ? 'sr-only' : ''}>{labelIn(slot.slot.label, reader)}</span>
         {understood && (
           <span id={understood.id} className="block font-semibold text-mark">
             {understood.words}

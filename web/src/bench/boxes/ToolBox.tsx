@@ -2,7 +2,8 @@ import { useQuery } from '@tanstack/react-query';
 import { api } from '../../api/client';
 import type { ToolNeed } from '../../api/types';
 import { outText, useToolsOut } from '../../screens/out';
-import { writeNumber } from '../../entry/wording';
+import { useReader } from '../../entry/reader';
+import { inReaders, writeNumber } from '../../entry/wording';
 import { Panel } from '../../ui/Panel';
 import { frame } from '../../ui/frame';
 import { useKeyboard } from '../../ui/useKeyboard';
@@ -12,6 +13,7 @@ import type { BoxProps } from './ReadingBox';
 
 /** Picks a tool from the crib: what fits comes first, and what won't do says why. */
 export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
+  const reader = useReader();
   const { slot, open, disabled } = box;
   const { key, label } = slot.slot;
   const own = useKeyboard<HTMLButtonElement>(box.called);
@@ -66,7 +68,7 @@ export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
         >
           <span>
             <span className="block text-title font-bold">{nameOf(fit.id)}</span>
-            <span className="font-read text-base">{fit.setUp}</span>
+            <span className="font-read text-base">{inReaders(fit.setUp, reader)}</span>
             {out.has(fit.id) && (
               <b className="block text-base text-look-again">{`▽ ${outText(out.get(fit.id)!)}`}</b>
             )}
@@ -84,7 +86,7 @@ export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {
               .filter((r) => r.because.split(';').length < 4)
               .map((r) => (
                 <li key={r.id} className="mt-1.5">
-                  <b>{nameOf(r.id)}:</b> {r.because}.
+                  <b>{nameOf(r.id)}:</b> {inReaders(r.because, reader)}.
                 </li>
               ))}
           </ul>

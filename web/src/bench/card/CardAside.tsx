@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import type { CardSupply, JobCard, SupplyPlace } from '../../api/types';
 import { useReader } from '../../entry/reader';
-import { writeAccuracy, writeQuantity } from '../../entry/wording';
+import { inReaders, writeAccuracy, writeQuantity } from '../../entry/wording';
 import { useNarrow } from '../../ui/useNarrow';
 import { Line, Part } from './AsidePart';
 import { SupplyLine } from './SupplyLine';
@@ -40,7 +40,9 @@ export function CardAside({
         <Part name="Tools">
           {card.tools.map((t) => (
             <Line key={t.what} mark={t.name ? 'go' : 'stop'}>
-              {t.name ? `${t.name}: ${t.setUp}` : `${t.what}: none that fits; ${t.setUp}`}
+              {t.name
+                ? `${t.name}: ${inReaders(t.setUp, reader)}`
+                : `${t.what}: none that fits; ${inReaders(t.setUp, reader)}`}
             </Line>
           ))}
           {taken}

@@ -1,5 +1,6 @@
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
+import { inReaders } from '../../entry/wording';
 import type { Scene, SceneInput } from '../scene';
 import { nameOf, numberOf, titleOf, tunnel } from './tunnel';
 
@@ -13,7 +14,7 @@ const lines = (text: string, letters: number): string[] =>
   }, []);
 
 /** In which order the shells go in, from which end, as arrows on the tunnel. */
-export function camOrder({ sheet, step }: SceneInput): Scene {
+export function camOrder({ sheet, step, reader }: SceneInput): Scene {
   const cam = sheet.cam!;
   const answer = step.now.answer?.calculator === 'drive-order' ? step.now.answer : undefined;
   const z = tunnel(cam, 380, 1010);
@@ -69,9 +70,9 @@ export function camOrder({ sheet, step }: SceneInput): Scene {
         })}
         {lines(
           answer?.impossible[0]
-            ? `Not possible, ${nameOf(cam, answer.impossible[0].id)}: ${answer.impossible[0].because}`
+            ? `Not possible, ${nameOf(cam, answer.impossible[0].id)}: ${inReaders(answer.impossible[0].because, reader)}`
             : answer?.order[0]
-              ? `First ${nameOf(cam, answer.order[0].id)}: ${answer.order[0].because}`
+              ? `First ${nameOf(cam, answer.order[0].id)}: ${inReaders(answer.order[0].because, reader)}`
               : '',
           32,
         )

@@ -1,7 +1,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { describe, expect, test } from 'vitest';
-import type { Slot, StepState, TaskState } from '../src/api/types';
+import type { Slot, StepState, TaskState, UnitSystem } from '../src/api/types';
+import type { Reader } from '../src/entry/wording';
 import { seenBy } from '../src/figures/cam/bearing';
 import { sceneOf } from '../src/figures';
 import { field, labelledBelow, slotsOf } from '../src/figures/scene';
@@ -64,15 +65,16 @@ describe.each(readdirSync(states).map((f) => f.replace('.json.gz', '')))('every 
     return task.steps
       .filter((s) => s.status !== 'left-out')
       .flatMap((step) =>
-        [undefined, task.upDeg ?? undefined].flatMap((up) => {
-          const reader = { units: 'metric' as const, view: task.view, ...(up === undefined ? {} : { up }) };
-          return [undefined, ...slotsOf(step).map((s) => s.slot.key)].map((open) => ({
-            name: `${step.ref.step}@${step.ref.item} open ${open}, up ${up}`,
-            task,
-            step,
-            scene: sceneOf({ sheet: engine, task, step, reader, open }),
-          }));
-        }),
+        [undefined, task.upDeg ?? undefined].flatMap((up) =>
+          [undefined, ...slotsOf(step).map((s) => s.slot.key)].map((open) => {
+            const seen = (units: UnitSystem) => {
+              const reader: Reader = { units, view: task.view, ...(up === undefined ? {} : { up }) };
+              return sceneOf({ sheet: engine, task, step, reader, open });
+            };
+            const name = `${step.ref.step}@${step.ref.item} open ${open}, up ${up}`;
+            return { name, task, step, scene: seen('metric'), inches: () => seen('inch') };
+          }),
+        ),
       );
   });
 
@@ -143,7 +145,11 @@ describe.each(readdirSync(states).map((f) => f.replace('.json.gz', '')))('every 
       const open = slotsOf(step).find((s) => !s.live)?.slot.key;
       return name.includes('open undefined,') || name.includes(`open ${open},`);
     })
-    .map((one) => ({ ...one, ...wordsOf(one.scene) }));
+    // Where its places are does not hang on the reader's units; how long its words are does.
+    .flatMap((one) => [
+      { ...one, ...wordsOf(one.scene) },
+      { ...one, name: `in inches, ${one.name}`, ...wordsOf(one.inches()) },
+    ]);
 
   test('writes no words over a box, over a choice or outside the figure', () => {
     const wrong = drawn.flatMap(({ name, task, step, scene, words }) => {

@@ -36,7 +36,7 @@ internal static class WorkEndpoint
 {
     private const int MostCommands = 500;
 
-    public static async Task<Results<Ok<WorkAnswer>, ProblemHttpResult>> WorkAsync(
+    public static async Task<IResult> WorkAsync(
         Guid id,
         HttpRequest http,
         WorkQueue queue,
@@ -86,7 +86,7 @@ internal static class WorkEndpoint
         faults.ThrowIfAny();
         if (
             await queue.TakeAsync(id, new Desk(book, shop), by!, commands, await shelf, cancel)
-            is not var (stood, (build, _, results), working, storing)
+            is not var (results, shared, working, storing)
         )
         {
             return BuildEndpoints.Gone();
@@ -105,40 +105,7 @@ internal static class WorkEndpoint
             CultureInfo.InvariantCulture,
             $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}"
         );
-        return TypedResults.Ok(
-            new WorkAnswer(
-                results,
-                stood.UpToSeq,
-                BuildHead.Of(build.State),
-                [.. build.Tasks.Where(t => !stood.Tasks.Any(b => ReferenceEquals(b, t))).Select(TaskLine.Of)],
-                [.. Shown(commands[^1], build).Select(s => BuildEndpoints.Bare(s, build))]
-            )
-        );
-    }
-
-    /// <summary>What is looked at after a command: the step that it was about, and the one that its task goes on to.</summary>
-    private static IEnumerable<StepState> Shown(Command command, WorkedBuild build)
-    {
-        var step = command switch
-        {
-            TakeReading take => take.Slot.Step,
-            Strike strike => build.Log.Select(e => e.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == strike.Reading)?.Slot.Step,
-            BeginRound round => round.Step,
-            Decide decide => decide.Step,
-            OpenGate gate => gate.Step,
-            Attach attach => attach.Step,
-            Note note => note.Step,
-            JudgeByHand judge => judge.Step,
-            _ => null,
-        };
-        var at = step?.Task ?? (command as StartTask)?.Task ?? (command as Choose)?.Task;
-        return build.Tasks.FirstOrDefault(t => t.Ref == at) is { } task
-            ? task.Steps.Where(s =>
-                s.Ref == step
-                || s.Ref == task.Next
-                || (command is Choose choose && task.Choices.Any(c => c.Id == choose.Choice && c.Step == s.Ref.Step))
-            )
-            : [];
+        return TypedResults.Bytes(shared.To(results, commands[^1]), "application/json; charset=utf-8");
     }
 
     /// <summary>What a picture is, is what was stored of it, whatever the tablet says.</summary>

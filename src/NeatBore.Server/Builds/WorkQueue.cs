@@ -6,12 +6,12 @@ using Npgsql;
 
 namespace NeatBore.Server.Builds;
 
-/// <summary>A build before and after one request's commands, and those that were stored with them.</summary>
-/// <param name="Before">As it stood.</param>
-/// <param name="After">As it stands, and what became of each command.</param>
+/// <summary>What became of one request’s commands.</summary>
+/// <param name="Results">One for each command.</param>
+/// <param name="Shared">What all are told that were stored with them.</param>
 /// <param name="Working">How long it took to work them out.</param>
 /// <param name="Storing">How long the transaction took that stored them, without what was worked out in it.</param>
-internal sealed record Worked(WorkedBuild Before, Sitting After, TimeSpan Working, TimeSpan Storing);
+internal sealed record Worked(IReadOnlyList<WorkResult> Results, SharedAnswer Shared, TimeSpan Working, TimeSpan Storing);
 
 /// <summary>Takes work into builds. Requests that wait for the same build go into one transaction, in the order in which they
 /// came.</summary>
@@ -145,11 +145,12 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
             open.Keep(build, stands);
         }
 
+        var shared = stands is null ? null : new SharedAnswer(before!, stands);
         foreach (var (one, after, wrong, took) in done)
         {
             _ = after is null
                 ? one.Answer.TrySetException(wrong!)
-                : one.Answer.TrySetResult(new Worked(before!, after with { Build = stands! }, took, storing));
+                : one.Answer.TrySetResult(new Worked(after.Results, shared!, took, storing));
         }
     }
 

@@ -1,4 +1,4 @@
-import { writeNumber } from '../../entry/wording';
+import { inReaders, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { column, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
@@ -6,7 +6,7 @@ import { column, type Scene, type SceneInput, slotsOf, shownOn } from '../scene'
 const minutes = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 60_000;
 
 /** The sealant's clock as a band: when it has to be closed, may be handled, may see oil. */
-export function sealant({ sheet, task, step }: SceneInput): Scene {
+export function sealant({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
   const choosing = task.choices.some((c) => c.step === step.ref.step);
   const placed = column(slots, 28, 92);
@@ -91,7 +91,7 @@ export function sealant({ sheet, task, step }: SceneInput): Scene {
             <Words at={[x(0), top + 170]}>
               {clock && spread
                 ? 'at the temperature of this joint'
-                : 'at 23 °C, by the maker’s sheet; not to an even scale'}
+                : inReaders('at 23 °C, by the maker’s sheet; not to an even scale', reader)}
             </Words>
           </g>
         )}

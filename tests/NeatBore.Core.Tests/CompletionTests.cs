@@ -427,4 +427,8 @@ public class CompletionTests
                     (node, n) => node is JsonArray list ? list.ElementAtOrDefault(int.Parse(n, CultureInfo.InvariantCulture)) : node?[n]
                 ) as JsonObject;
     }
+
+    [Fact]
+    public void An_engine_in_inches_is_summed_up_to_a_thousandth_of_a_millimetre() =>
+        Assert.Equal("Straight 6, 88.9 × 98.425 mm", new Arrangement(CylinderBanks.Straight, 6, null, 3.5 * 25.4, 3.875 * 25.4).Words);
 }

@@ -42,7 +42,7 @@ public sealed record Arrangement(
     [JsonIgnore]
     public string Words =>
         $"{Banks switch { CylinderBanks.Straight => "Straight", CylinderBanks.Flat => "Flat", _ => "V" }} {Cylinders}"
-        + (BoreMm is { } bore && StrokeMm is { } stroke ? FormattableString.Invariant($", {bore} × {stroke} mm") : "");
+        + (BoreMm is { } bore && StrokeMm is { } stroke ? FormattableString.Invariant($", {bore:0.###} × {stroke:0.###} mm") : "");
 
     /// <summary>Pairs of cylinders in a V or flat, cylinders in a row.</summary>
     [JsonIgnore]

@@ -2,6 +2,8 @@ import { Link } from 'react-router';
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../../api/client';
 import { EngineStrip, stripOf } from '../../bench/strip/EngineStrip';
+import { useReader } from '../../entry/reader';
+import { inReaders } from '../../entry/wording';
 import { Demo } from '../../ui/Demo';
 import { ChooseFiles, DropHere, FilesSaid, useFilesIn } from '../FilesIn';
 import { NoLine } from '../NoLine';
@@ -9,6 +11,7 @@ import { NoLine } from '../NoLine';
 /** The engines that this shop knows, each as it lies. */
 export function Engines() {
   const sheets = useQuery({ queryKey: ['sheets'], queryFn: api.sheets });
+  const reader = useReader();
   const files = useFilesIn();
   return (
     <DropHere onFiles={files.take}>
@@ -45,7 +48,7 @@ export function Engines() {
                 <span>
                   <b className="block text-sentence leading-tight">{sheet.name}</b>
                   <span className="text-base text-muted">
-                    {sheet.summary}, version {sheet.version}
+                    {inReaders(sheet.summary, reader)}, version {sheet.version}
                   </span>
                 </span>
                 <EngineStrip strip={stripOf(sheet)} places={[]} height={110} onOpen={() => undefined} />

@@ -72,6 +72,8 @@ internal sealed class Serving : IAsyncDisposable
                 ["NEATBORE_OWNER_DB"] = test.OwnerString,
                 ["DOTNET_GCgen0size"] = "400000",
                 ["MALLOC_ARENA_MAX"] = "1",
+                ["MALLOC_TRIM_THRESHOLD_"] = "65536",
+                ["MALLOC_TOP_PAD_"] = "65536",
                 ["DOTNET_TC_CallCountThreshold"] = "400",
             },
             RedirectStandardOutput = true,

@@ -327,7 +327,7 @@ public class ShopTests
     [Fact]
     public void Advice_names_the_first_change_that_has_a_late_build_in_time_and_no_other_later()
     {
-        string Said(ShopDay shop) => Assert.Single(Advice.Of(shop, Plan(shop), TestContext.Current.CancellationToken));
+        string Said(ShopDay shop) => Assert.Single(Advice.Of(shop, Plan(shop), cancel: TestContext.Current.CancellationToken));
         var long9 = Job("014", "long", 9 * 60) with { Splits = true };
         var day = Shop(Build("014", s_today, long9)) with { People = [s_ines] };
         // Nine hours' work in a day of eight.
@@ -360,7 +360,7 @@ public class ShopTests
         );
         Assert.Contains("a day that is over", Said(Shop(Build("014", s_today.AddDays(-3), long9))), StringComparison.Ordinal);
         var fine = Shop(Build("014", s_today.AddDays(9), long9));
-        Assert.Empty(Advice.Of(fine, Plan(fine), TestContext.Current.CancellationToken));
+        Assert.Empty(Advice.Of(fine, Plan(fine), cancel: TestContext.Current.CancellationToken));
     }
 
     /// <summary>Every day from six to midnight: no longer hours to be had.</summary>

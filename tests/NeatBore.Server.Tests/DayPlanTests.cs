@@ -1,5 +1,7 @@
 using System.Globalization;
 using System.Text.Json.Nodes;
+using NeatBore.Plan;
+using NeatBore.Server.Planning;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -104,5 +106,34 @@ public class DayPlanTests(Site site) : IClassFixture<Site>
         Assert.Equal(200, (int)(await slow).StatusCode);
         var plan = JsonNode.Parse(await (await slow).Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!;
         Assert.Equal(80, plan["jobs"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task A_search_that_dies_twice_is_no_fault_of_the_one_who_asked()
+    {
+        var other = new Site { Others = new([DayPlan.Calculator(new Dying())]) };
+        await other.InitializeAsync();
+        try
+        {
+            var (status, said) = await other.PostAsync("/api/calc/day-plan", Asked("""{"id":"a","build":"1","minutes":5}"""));
+            Assert.Equal(
+                (503, "The search for a plan died (134). So did another. Ask again, with fewer jobs or less effort."),
+                (status, (string)said["title"]!)
+            );
+        }
+        finally
+        {
+            await other.DisposeAsync();
+        }
+    }
+
+    private sealed class Dying : IPlanner
+    {
+        public DayPlan.Answer Solve(
+            DayPlan.Request request,
+            IProgress<DayPlan.Progress>? progress = null,
+            bool why = true,
+            CancellationToken cancel = default
+        ) => throw new SearchDiedException(134);
     }
 }

@@ -73,6 +73,17 @@ public sealed class PlanProcessTests : IDisposable
     }
 
     [Fact]
+    public async Task Where_it_died_while_nobody_asked_another_answers()
+    {
+        Assert.NotEmpty(_process.Solve(Cases.Small(1), cancel: Stop).Jobs);
+        using var idle = Process.GetProcessById(Assert.Single(_process.Ids));
+        idle.Kill();
+        await idle.WaitForExitAsync(Stop);
+        Assert.NotEmpty(_process.Solve(Cases.Small(2), cancel: Stop).Jobs);
+        Assert.NotEqual(idle.Id, Assert.Single(_process.Ids));
+    }
+
+    [Fact]
     public async Task Where_the_second_dies_too_that_is_said()
     {
         var progress = new Better();

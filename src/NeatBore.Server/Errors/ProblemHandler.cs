@@ -3,6 +3,7 @@ using Microsoft.AspNetCore.Diagnostics;
 using NeatBore.Core.Bench;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
+using NeatBore.Server.Planning;
 using Npgsql;
 
 namespace NeatBore.Server.Errors;
@@ -51,6 +52,10 @@ internal sealed class ProblemHandler(Outage outage, ILogger<ProblemHandler> log)
                 statusCode: e.StatusCode,
                 title: e.StatusCode == 413 ? "What was sent is too large." : e.Message,
                 detail: e.StatusCode == 413 ? "Most addresses take at most 1 MB, photos 12 MB. Send less." : null
+            ),
+            SearchDiedException e => Results.Problem(
+                statusCode: 503,
+                title: $"{e.Message} So did another. Ask again, with fewer jobs or less effort."
             ),
             // What the database itself refuses for good would only be sent again for ever.
             NpgsqlException { IsTransient: true }

@@ -1,3 +1,4 @@
+using System.ComponentModel;
 using System.Diagnostics;
 using System.Text;
 using System.Text.Json;
@@ -150,9 +151,9 @@ internal sealed class PlanProcess : IPlanner, IDisposable
             {
                 _process.PriorityClass = ProcessPriorityClass.BelowNormal;
             }
-            catch (InvalidOperationException)
+            catch (Exception e) when (e is InvalidOperationException or Win32Exception)
             {
-                // It died already: the first question finds that out.
+                // It died already, and the first question finds that out; or it may not give way here, and searches all the same.
             }
         }
 
@@ -195,7 +196,15 @@ internal sealed class PlanProcess : IPlanner, IDisposable
         public void Dispose()
         {
             // It ends by itself once nobody can ask.
-            _process.StandardInput.Dispose();
+            try
+            {
+                _process.StandardInput.Dispose();
+            }
+            catch (IOException)
+            {
+                // It died with a question half written.
+            }
+
             _process.Dispose();
         }
 

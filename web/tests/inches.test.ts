@@ -4,6 +4,7 @@ import {
   inReaders,
   labelIn,
   metricFront,
+  writeAccuracy,
   writeQuantity,
   writeSentence,
   writeSpread,
@@ -16,6 +17,16 @@ test('a difference of temperatures has no zero to shift', () => {
   expect([writeQuantity(degrees(100), inch), writeSpread(degrees(2), inch)]).toEqual(['212.0 °F', '3.6 °F']);
   expect(writeSpread(degrees(2), metricFront)).toBe('2.0 °C');
   expect(writeSpread({ value: 0.0254, dimension: 'length', resolution: 0.001 }, inch)).toBe('0.00100 in');
+});
+
+test('an accuracy is written to the figures that say something', () => {
+  expect([0.004, 0.018, 0.5].map((mm) => writeAccuracy(mm, 'length', metricFront))).toEqual([
+    '0.004 mm',
+    '0.018 mm',
+    '0.50 mm',
+  ]);
+  expect([0.004, 0.018].map((mm) => writeAccuracy(mm, 'length', inch))).toEqual(['0.00016 in', '0.00071 in']);
+  expect(writeAccuracy(2, 'temperature', inch)).toBe('3.6 °F');
 });
 
 test.each([

@@ -79,14 +79,12 @@ export const writeQuantity = (q: Quantity, reader: Reader): string => together(.
 export const writeSpread = (q: Quantity, reader: Reader): string =>
   together(...quantityParts(q, reader, true));
 
-/** How far an instrument may be off, to two figures where it is small. */
-export const writeAccuracy = (value: number, dimension: Dimension, reader: Reader): string => {
-  const fine = dimension === 'length' && value < 0.01;
-  return writeSpread(
-    { value, dimension, resolution: fine ? 0.001 : dimension === 'length' ? 0.01 : 0.1 },
+/** How far an instrument may be off, to two figures or three. */
+export const writeAccuracy = (value: number, dimension: Dimension, reader: Reader): string =>
+  writeSpread(
+    { value, dimension, resolution: dimension === 'length' ? (value < 0.1 ? 0.001 : 0.01) : 0.1 },
     reader,
   );
-};
 
 const together = (number: string, unit: string): string =>
   unit === '' ? number : unit === '°' ? `${number}°` : `${number} ${unit}`;

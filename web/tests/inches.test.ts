@@ -1,4 +1,7 @@
 import { expect, test } from 'vitest';
+import type { Slot } from '../src/api/types';
+import { actionAt } from '../src/bench/shelf/action';
+import type { Hand } from '../src/bench/state/useHand';
 import { readEntry } from '../src/entry/units';
 import {
   inReaders,
@@ -69,4 +72,23 @@ test('in a sentence a calculator’s words are turned, and a name is not', () =>
 test('how far in a place is stands apart from the inch', () => {
   expect(labelIn('18 mm in, 12 to 6', inch)).toBe('0.71 in deep, 12 to 6');
   expect(labelIn('18 mm in, 12 to 6', metricFront)).toBe('18 mm in, 12 to 6');
+});
+
+test.each([
+  [{ label: '18 mm in, 12 to 6', stationMm: 18 }, 'Take 18 mm, 12 to 6', 'Take 0.71 in, 12 to 6'],
+  [{ label: '18 mm in, 12 to 6' }, 'Take: 18 mm', 'Take: 0.71 in'],
+  [{ label: 'Bolt 3, pass 2' }, 'Take: bolt 3', 'Take: bolt 3'],
+])('what the one big button does at %o', (slot, metric, inches) => {
+  const words = (reader: typeof metricFront) =>
+    actionAt({
+      slot: { kind: 'number', ...slot } as Slot,
+      reader,
+      press: '',
+      hand: { now: null, instrument: null } as Hand,
+      typed: () => false,
+      take: () => undefined,
+      keep: () => undefined,
+      atPlace: () => undefined,
+    })?.words;
+  expect([words(metricFront), words(inch)]).toEqual([metric, inches]);
 });

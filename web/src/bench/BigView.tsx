@@ -1,5 +1,7 @@
 import { shopHere } from '../api/shopHere';
 import type { ReactNode } from 'react';
+import { useReader } from '../entry/reader';
+import { labelIn } from '../entry/wording';
 import { field as space } from '../figures/scene';
 import { useFocusStore } from './state/focus';
 import { typed } from './state/typed';
@@ -25,6 +27,7 @@ const keys = ['7', '8', '9', '4', '5', '6', '1', '2', '3', '−', '0', '.'] as c
 export function BigView({ work, strip, call, box, choices, shelf, onStep, onPick }: Props) {
   const { task, step, open, places: slots, scene, doing, build } = work;
   const focus = useFocusStore();
+  const reader = useReader();
   const done = task.steps.filter((s) => s.status !== 'left-out');
   const at = done.indexOf(step);
   const place = open ? slots.findIndex((s) => s.slot.key === open.key) : -1;
@@ -132,7 +135,7 @@ export function BigView({ work, strip, call, box, choices, shelf, onStep, onPick
                     className="min-h-11 shrink-0 border-2 border-structure bg-field px-3 text-base font-semibold text-line"
                     onClick={() => doing.open(s.slot.key)}
                   >
-                    More: {s.slot.label}
+                    More: {labelIn(s.slot.label, reader)}
                   </button>
                 ))}
               </div>

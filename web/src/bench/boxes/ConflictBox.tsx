@@ -1,5 +1,6 @@
 import type { ReadingState } from '../../api/types';
 import { useReader } from '../../entry/reader';
+import { labelIn } from '../../entry/wording';
 import type { BoxProps } from './ReadingBox';
 import { StrikePopover } from './StrikePopover';
 import { written } from './written';
@@ -11,7 +12,7 @@ export function ConflictBox({ box: { slot }, doing, live }: BoxProps & { live: r
     <div
       className="w-[190px] border-4 border-mark bg-white p-1 text-ink"
       role="group"
-      aria-label={`${slot.slot.label}: two readings`}
+      aria-label={`${labelIn(slot.slot.label, reader)}: two readings`}
     >
       <p className="text-base font-bold">Two here. Strike one:</p>
       {live.map((reading) => (

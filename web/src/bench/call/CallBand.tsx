@@ -1,6 +1,6 @@
 import type { Check, PressWatchAnswer, StepState } from '../../api/types';
 import type { ReactNode } from 'react';
-import { writeQuantity, writeSpread, writeSentence } from '../../entry/wording';
+import { labelIn, writeQuantity, writeSpread, writeSentence } from '../../entry/wording';
 import { limitDomain, resolutionOf } from '../../figures/kit/limits';
 import { slotsOf } from '../../figures/scene';
 import { CallMark, inkOf, wordOf, type Mark } from './CallMark';
@@ -46,7 +46,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
         .replace(/^First: (.*)$/, 'First: $1.')
     : waiting > 0 && offline && open
       ? // The core has not seen what waits, so its sentence is behind the hand.
-        `Go on reading: ${open}.`
+        `Go on reading: ${labelIn(open, reader)}.`
       : writeSentence(watched?.do ?? said, reader);
   const word = step.blockedBy
     ? 'Shut'

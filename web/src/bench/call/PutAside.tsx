@@ -1,5 +1,7 @@
 import { stepOf, type Aside } from '../../api/outbox';
 import type { StepState, TaskState } from '../../api/types';
+import { useReader } from '../../entry/reader';
+import { labelIn, type Reader } from '../../entry/wording';
 import type { Bench } from '../state/useBuild';
 
 const verbs: Partial<Record<string, string>> = {
@@ -14,10 +16,10 @@ const verbs: Partial<Record<string, string>> = {
 };
 
 /** What was done, in words, for whoever has to decide about it. */
-function wordsOf({ command }: Aside, step: StepState): string {
+function wordsOf({ command }: Aside, step: StepState, reader: Reader): string {
   if (command.do !== 'take-reading') return verbs[command.do ?? ''] ?? 'One entry';
   const label = step.rounds.flatMap((r) => r.slots).find((s) => s.slot.key === command.slot.slot)?.slot.label;
-  return `${label ?? command.slot.slot}, “${command.typed}”`;
+  return `${label === undefined ? command.slot.slot : labelIn(label, reader)}, “${command.typed}”`;
 }
 
 /** What stands on a step and the server broke on; what is about no step stands on the one that is open. */
@@ -44,9 +46,10 @@ export function PutAside({
   step: StepState;
   onDone: () => void;
 }) {
+  const reader = useReader();
   const look = 'min-h-11 border-2 border-ink px-3 text-base font-bold';
   return asideAt(bench, task, step).map((entry) => {
-    const words = wordsOf(entry, step);
+    const words = wordsOf(entry, step, reader);
     return (
       <div key={entry.command.id} role="alert" className="mt-1 flex flex-wrap items-center gap-2">
         <p className="font-read text-base font-semibold text-stop">

@@ -12,7 +12,7 @@ import { useReader, useSettings } from '../../entry/reader';
 import { bareUnit, localMark } from '../../entry/units';
 import type { Sight } from '../../figures/cam/bearing';
 import type { Scene } from '../../figures/scene';
-import { useAction, type Action } from '../shelf/useAction';
+import { actionAt, type Action } from '../shelf/action';
 import { instrumentFor, useArmed } from './armed';
 import { useFocus, useFocusStore } from './focus';
 import type { Task } from './known';
@@ -233,8 +233,9 @@ export function useWork(at: AtWork): Work {
     },
   });
 
-  const offered = useAction({
+  const offered = actionAt({
     slot: open,
+    reader,
     press: step.figure === 'draw' ? 'Draw it on' : 'Press it in',
     hand,
     typed: () => open !== undefined && typed.at(build, keyAt(open.key)) !== '',

@@ -1,4 +1,5 @@
 import type { Slot } from '../../api/types';
+import { inReaders, type Reader } from '../../entry/wording';
 import type { Hand } from '../state/useHand';
 
 /** What the one big button does now. */
@@ -11,6 +12,7 @@ export interface Action {
 
 interface Places {
   slot: Slot | undefined;
+  reader: Reader;
   hand: Hand;
   /** Whether something is typed at the open place. */
   typed: () => boolean;
@@ -25,11 +27,20 @@ interface Places {
 const near = (a: number, b: number): boolean => Math.abs(((a - b + 540) % 360) - 180) <= 2;
 
 /** What is taken at a place: by the gauge where one sends, by hand otherwise. */
-export function useAction({ slot, press, hand, typed, take, keep, atPlace }: Places): Action | undefined {
+export function actionAt({
+  slot,
+  reader,
+  press,
+  hand,
+  typed,
+  take,
+  keep,
+  atPlace,
+}: Places): Action | undefined {
   if (!slot) return undefined;
   const { recorder, instrument, now, crank, aim } = hand;
   const simulated = instrument?.simulated === true;
-  const label = slot.label.replace(' in,', ',');
+  const label = inReaders(slot.label.replace(' in,', ','), reader);
   const pulls = slot.kind === 'trace' || (slot.trace != null && now?.up === true);
   switch (pulls ? 'trace' : slot.kind) {
     case 'tick':

@@ -202,10 +202,12 @@ public class DayTests
         Assert.Null(TaskWork.Minutes(bench.Build, task));
         var gap = Assert.Single(TaskWork.Unanswered(bench.Build, task));
         Assert.Equal(56, (gap.Until - gap.From).TotalMinutes);
+        Assert.Equal(new TaskWork.Worked(task, worked, true), TaskWork.WorkedOn(bench.Build).Single(w => w.Task == task));
         bench.Do((id, at) => new TellGap(id, at, task, gap.Until, false));
         Assert.Equal(worked, TaskWork.Minutes(bench.Build, task));
         bench.Do((id, at) => new TellGap(id, at, task, gap.Until, true));
         Assert.Equal(worked + 56, TaskWork.Minutes(bench.Build, task));
+        Assert.Equal(new TaskWork.Worked(task, worked + 56, false), TaskWork.WorkedOn(bench.Build).Single(w => w.Task == task));
     }
 
     [Fact]

@@ -18,6 +18,12 @@ public static class TaskWork
     /// <param name="Until">When the entry after it was done.</param>
     public sealed record Gap(TaskRef Task, DateTimeOffset From, DateTimeOffset Until);
 
+    /// <summary>How long a task was worked on.</summary>
+    /// <param name="Task">The task.</param>
+    /// <param name="Minutes">Minutes, without gaps of which nobody has said that they were worked.</param>
+    /// <param name="AtLeast">Whether there is a gap that is not answered for: then it was so long at least.</param>
+    public sealed record Worked(TaskRef Task, double Minutes, bool AtLeast);
+
     /// <summary>A task's entries that did work, in the order in which they were done.</summary>
     public static IReadOnlyList<Entry> Of(WorkedBuild build, TaskRef task)
     {
@@ -35,6 +41,16 @@ public static class TaskWork
     /// a long gap is not answered for.</summary>
     public static double? Minutes(WorkedBuild build, TaskRef task) =>
         Gaps(build, task) is var (worked, open) && open.Count == 0 ? worked.TotalMinutes : null;
+
+    /// <summary>How long each task was worked on.</summary>
+    public static IReadOnlyList<Worked> WorkedOn(WorkedBuild build) =>
+        [
+            .. build.Tasks.Select(t =>
+            {
+                var (worked, open) = Gaps(build, t.Ref);
+                return new Worked(t.Ref, worked.TotalMinutes, open.Count > 0);
+            }),
+        ];
 
     /// <summary>The gaps of a task that are still to be answered for, the newest last.</summary>
     public static IReadOnlyList<Gap> Unanswered(WorkedBuild build, TaskRef task) => Gaps(build, task).Open;

@@ -1,5 +1,6 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using NeatBore.Core.Bench;
+using NeatBore.Core.Day;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
@@ -30,8 +31,15 @@ public sealed record BuildView(
     IReadOnlyList<EngineSheet> Sheets
 );
 
-/// <summary>A whole build, as its record shows it, with the sheets that its tasks work with, and what was told of the engine.</summary>
-public sealed record WholeBuild(Guid Id, BuildState State, IReadOnlyList<EngineSheet> Sheets, IReadOnlyList<ToldLine> Told);
+/// <summary>A whole build, as its record shows it, with the sheets that its tasks work with, what was told of the engine, and how long
+/// each task was worked on.</summary>
+public sealed record WholeBuild(
+    Guid Id,
+    BuildState State,
+    IReadOnlyList<EngineSheet> Sheets,
+    IReadOnlyList<ToldLine> Told,
+    IReadOnlyList<TaskWork.Worked> Worked
+);
 
 internal static class BuildEndpoints
 {
@@ -226,7 +234,7 @@ internal static class BuildEndpoints
         CancellationToken cancel
     ) =>
         await reader.ReadAsync(id, asOf, cancel) is { } build
-            ? TypedResults.Ok(new WholeBuild(id, build.State, build.SheetsAtWork, ToldLine.Of(build)))
+            ? TypedResults.Ok(new WholeBuild(id, build.State, build.SheetsAtWork, ToldLine.Of(build), TaskWork.WorkedOn(build)))
             : Gone();
 
     private static async Task<Results<Ok<IReadOnlyList<FastenerGroup>>, ProblemHttpResult>> FastenersAsync(

@@ -11478,6 +11478,18 @@ export interface components {
              */
             until: string;
         };
+        /** @description How long a task was worked on. */
+        TaskWorkWorked: {
+            /** @description The task. */
+            task: components["schemas"]["TaskRef"];
+            /**
+             * Format: double
+             * @description Minutes, without gaps of which nobody has said that they were worked.
+             */
+            minutes: number;
+            /** @description Whether there is a gap that is not answered for: then it was so long at least. */
+            atLeast: boolean;
+        };
         /** @description What to do with the heat. */
         ThermalFitAnswer: {
             /**
@@ -12453,6 +12465,7 @@ export interface components {
             state: components["schemas"]["BuildState"];
             sheets: components["schemas"]["EngineSheet"][];
             told: components["schemas"]["ToldLine"][];
+            worked: components["schemas"]["TaskWorkWorked"][];
         };
         WorkAnswer: {
             results: components["schemas"]["WorkResult"][];

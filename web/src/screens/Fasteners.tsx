@@ -53,11 +53,15 @@ export function Fasteners() {
   const count = (standing: Bolt['standing']): number => bolts.filter((b) => b.standing === standing).length;
   const trouble = count('missed') + count('wrong');
   return (
-    <main className="mx-auto max-w-[1240px] px-6 py-4 max-md:px-3">
+    <main className="mx-auto max-w-[1240px] px-6 py-4 max-md:px-3 print:max-w-none print:p-0">
       <NoLine of={[view, groups]} what="This board" />
       <header className="flex flex-wrap items-end gap-x-8 gap-y-2 border-b-2 border-ink pb-3">
-        <Link to={`/builds/${build}`} className="flex min-h-11 items-center text-base font-semibold">
-          ‹ {view.data.sheets[0]?.name}, build {view.data.head.number}
+        <Link
+          to={`/builds/${build}`}
+          className="flex min-h-11 items-center text-base font-semibold print:min-h-0 print:w-full"
+        >
+          <span className="print:hidden">‹ </span>
+          {view.data.sheets[0]?.name}, build {view.data.head.number}
         </Link>
         <h1 className="text-[2rem] leading-tight font-bold">Fasteners</h1>
         <Demo />
@@ -66,6 +70,13 @@ export function Fasteners() {
             ? `${trouble} missed or not right. Begin there.`
             : `${count('done')} of ${bolts.length} done, ${count('under-way')} under way, ${count('planned')} planned.`}
         </p>
+        <button
+          type="button"
+          className="h-11 border-2 border-ink px-4 text-base font-bold print:hidden"
+          onClick={() => window.print()}
+        >
+          Print
+        </button>
       </header>
       <ul>
         {[...list]
@@ -99,7 +110,7 @@ function Row({ group, build }: { group: FastenerGroup; build: string }) {
   const wrong = group.bolts.filter((b) => b.standing === 'wrong').map((b) => b.id);
   const done = group.bolts.filter((b) => b.standing === 'done').length;
   return (
-    <li className="grid grid-cols-[220px_minmax(0,1fr)_minmax(0,1.2fr)_auto] items-center gap-6 border-b border-rule py-3 max-md:grid-cols-1">
+    <li className="grid grid-cols-[220px_minmax(0,1fr)_minmax(0,1.2fr)_auto] items-center gap-6 border-b border-rule py-3 max-md:grid-cols-1 print:break-inside-avoid print:grid-cols-[150px_minmax(0,1fr)_minmax(0,1fr)]">
       <Layout group={group} reader={reader} />
       <div>
         <h2 className="text-title leading-tight font-bold">{group.name}</h2>
@@ -133,7 +144,7 @@ function Row({ group, build }: { group: FastenerGroup; build: string }) {
       </div>
       <Link
         to={addressOf(build, group.task)}
-        className={`flex h-16 items-center px-4 text-title font-bold ${inTrouble(group) ? 'bg-ink text-on-ink' : 'border-2 border-ink'}`}
+        className={`flex h-16 items-center px-4 text-title font-bold print:hidden ${inTrouble(group) ? 'bg-ink text-on-ink' : 'border-2 border-ink'}`}
       >
         To them
       </Link>
@@ -165,7 +176,7 @@ function Layout({ group, reader }: { group: FastenerGroup; reader: Reader }) {
   return (
     <svg
       viewBox={`0 0 ${w} ${h}`}
-      className="block w-full max-w-[260px] bg-field"
+      className="on-field block w-full max-w-[260px] bg-field"
       role="img"
       aria-label={`${group.name}, seen from the ${reader.view}: ${group.bolts.map((b) => `${b.id} ${words[b.standing]}`).join(', ')}`}
     >

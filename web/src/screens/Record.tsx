@@ -136,6 +136,10 @@ function Told({ lines }: { lines: WholeBuild['told'] }) {
   );
 }
 
+/** How long it was worked on; nobody was at it in what lay between. */
+const timeAtIt = ({ minutes, atLeast }: WholeBuild['worked'][number]): string =>
+  `worked on for ${atLeast ? 'at least ' : ''}${Math.max(1, Math.round(minutes))} min`;
+
 function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
   const reader = useReader();
   const sheet = sheetOf(view.sheets, task.sheet) ?? view.sheets[view.sheets.length - 1]!;
@@ -149,7 +153,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
   const parts = task.steps
     .flatMap((s) => s.rounds.flatMap((r) => r.slots))
     .filter((s) => s.slot.kind === 'text' && s.live);
-  const minutes = Math.max(1, Math.round((Date.parse(task.lastAt) - Date.parse(task.startedAt)) / 60_000));
+  const atIt = view.worked.find((w) => w.task.kind === task.ref.kind && w.task.place === task.ref.place);
   const byHand = task.steps.filter((s) => s.hand).length;
   const drawn = task.steps.filter(
     (s) =>
@@ -169,7 +173,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
         </span>
       </h2>
       <p>
-        {`${time(task.startedAt)} to ${time(task.lastAt)}, ${minutes} min. By ${people.join(', ') || 'nobody yet'}. Sheet ${sheet.name}, version ${sheet.version}; run sheet version ${task.procedure}.`}
+        {`${time(task.startedAt)} to ${time(task.lastAt)}${atIt ? `, ${timeAtIt(atIt)}` : ''}. By ${people.join(', ') || 'nobody yet'}. Sheet ${sheet.name}, version ${sheet.version}; run sheet version ${task.procedure}.`}
       </p>
       {parts.length > 0 && (
         <dl className="mt-3 grid grid-cols-[auto_1fr] gap-x-6 border-y border-rule py-2">

@@ -1,15 +1,36 @@
+using System.Diagnostics;
 using OpenQA.Selenium.Chrome;
 
 namespace NeatBore.Bench;
 
-/// <summary>What the server holds in memory with the demo, after page loads and a live page left open.</summary>
+/// <summary>What the server holds in memory with the demo and its gauges, after page loads and a live page left open.</summary>
 internal static class Resting
 {
     private const int Loads = 100;
+    private const int GaugePort = 5439;
 
     public static async Task RunAsync(TimeSpan live)
     {
-        await using var serving = await Serving.StartAsync(5435);
+        using var gauges = Process.Start(
+            new ProcessStartInfo("dotnet")
+            {
+                ArgumentList = { Path.Combine(AppContext.BaseDirectory, "NeatBore.Gauges.Simulated.dll"), "--port", $"{GaugePort}" },
+                RedirectStandardOutput = true,
+            }
+        )!;
+        try
+        {
+            await LoadAsync(live);
+        }
+        finally
+        {
+            gauges.Kill();
+        }
+    }
+
+    private static async Task LoadAsync(TimeSpan live)
+    {
+        await using var serving = await Serving.StartAsync(5435, gauges: $"127.0.0.1:{GaugePort}");
         Console.WriteLine($"| resident, just started | {serving.ResidentMb:0} MB | |");
         var lines = (await serving.GetAsync("/api/builds"))["lines"]!.AsArray();
         var options = new ChromeOptions();

@@ -36,8 +36,8 @@ internal sealed class Serving : IAsyncDisposable
             CultureInfo.InvariantCulture
         ) / 1024;
 
-    /// <summary>Starts it, after a look at its database.</summary>
-    public static async Task<Serving> StartAsync(int port, Func<NpgsqlConnection, Task>? before = null)
+    /// <summary>Starts it, after a look at its database; without gauges where nothing is said of them.</summary>
+    public static async Task<Serving> StartAsync(int port, Func<NpgsqlConnection, Task>? before = null, string gauges = "127.0.0.1:9")
     {
         var (test, database) = await TestDatabase.OpenAsync();
         await database.DisposeAsync();
@@ -63,9 +63,9 @@ internal sealed class Serving : IAsyncDisposable
                 "--demo",
                 Repository.At("demo"),
                 "--gauges",
-                "127.0.0.1:9",
+                gauges,
             },
-            // The last three as scripts/serve sets them.
+            // The rest as scripts/serve sets them.
             Environment =
             {
                 ["NEATBORE_DB"] = test.ConnectionString,

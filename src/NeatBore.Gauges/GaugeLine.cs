@@ -101,7 +101,10 @@ public static partial class GaugeLine
 
     /// <summary>Reads such a line; null for any other.</summary>
     public static HeardMark? ReadHeard(string line) =>
-        line.TrimEnd('\r').Split(' ') is ["heard", var gauge, var mark] && Id().IsMatch(gauge) && Word().IsMatch(mark)
+        line.StartsWith("heard ", StringComparison.Ordinal)
+        && line.TrimEnd('\r').Split(' ') is ["heard", var gauge, var mark]
+        && Id().IsMatch(gauge)
+        && Word().IsMatch(mark)
             ? new HeardMark(gauge, mark)
             : null;
 

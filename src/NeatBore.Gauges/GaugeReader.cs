@@ -168,6 +168,6 @@ public sealed class GaugeReader(string host, int port, Action<GaugeNews> heard, 
                 ? (int)Math.Min(sample.Sequence - last - 1, int.MaxValue)
                 : 0;
         _last[sample.Gauge] = sample.Sequence;
-        heard(new GaugeNews(sample with { Missed = missed }));
+        heard(new GaugeNews(missed == 0 ? sample : sample with { Missed = missed }));
     }
 }

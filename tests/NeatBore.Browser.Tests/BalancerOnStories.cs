@@ -162,6 +162,7 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         foreach (
             var words in (string[])
                 [
+                    "worked on for",
                     "struck: the gauge moved",
                     "struck: rubbed out",
                     "odd, kept",

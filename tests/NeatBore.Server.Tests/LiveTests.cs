@@ -113,22 +113,51 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
 
     [Fact]
     public void The_newest_of_a_gauge_come_back_in_order_from_any_number_on() =>
-        Gen.Select(Gen.Int[1, 20], Gen.Int[1, 9].Array[0, 60], Gen.Int[0, 300])
+        Gen.Select(Gen.Int[1, 200], Gen.Select(Gen.Int[1, 9], Gen.Int[0, 900]).Array[1, 400], Gen.Int[0, 900])
             .Sample(
-                (size, steps, after) =>
+                (most, steps, after) =>
                 {
-                    var ring = new SampleRing(size);
-                    var all = new List<long>();
-                    foreach (var step in steps)
+                    var time = new HandWound();
+                    var ring = new SampleRing(most, TimeSpan.FromSeconds(40), time);
+                    var all = new List<(long Id, long At)>();
+                    foreach (var (step, ms) in steps)
                     {
-                        all.Add((all.Count > 0 ? all[^1] : 0) + step);
-                        ring.Add(all[^1], new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1], all.Count));
+                        time.Ms += ms;
+                        all.Add((step + (all.Count > 0 ? all[^1].Id : 0), time.Ms));
+                        ring.Add(all[^1].Id, new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1].Id, all.Count));
                     }
 
+                    var kept = ring.Between(0, long.MaxValue).Select(s => s.Id).ToList();
+                    Assert.Equal(all.TakeLast(kept.Count).Select(a => a.Id), kept);
+                    Assert.InRange(kept.Count, Math.Min(most, all.Count(a => time.Ms - a.At < 40_000)), most);
                     var upTo = after + 50;
-                    Assert.Equal(all.TakeLast(size).Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
+                    Assert.Equal(kept.Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
                 }
             );
+
+    [Fact]
+    public void A_gauge_that_lies_there_is_kept_no_longer_than_it_is_wanted()
+    {
+        var time = new HandWound();
+        var ring = new SampleRing(4_000, TimeSpan.FromSeconds(40), time);
+        for (var i = 1; i <= 10_000; i++)
+        {
+            time.Ms += 500;
+            ring.Add(i, new GaugeSample("g", "length", Core.Measures.Dimension.Length, i, i));
+        }
+
+        Assert.InRange(ring.Between(0, long.MaxValue).Count, 80, 160);
+    }
+
+    /// <summary>A clock that goes on when it is told to, milliseconds.</summary>
+    private sealed class HandWound : TimeProvider
+    {
+        public long Ms { get; set; }
+
+        public override long TimestampFrequency => 1000;
+
+        public override long GetTimestamp() => Ms;
+    }
 
     [Fact]
     public async Task Of_a_build_that_is_not_there_nothing_is_told_and_of_the_others_all_the_same()

@@ -21,8 +21,10 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
 {
     private const string StandIn = "stand-in";
 
-    /// <summary>Of each gauge: more than half a minute of the quickest.</summary>
-    private const int Kept = 4_000;
+    /// <summary>Of each gauge, as long as the quickest takes for it.</summary>
+    private const int MostKept = 4_000;
+
+    private static readonly TimeSpan s_kept = TimeSpan.FromSeconds(40);
     private static readonly TimeSpan s_lookAgain = TimeSpan.FromSeconds(10);
     private static readonly TimeSpan s_mostWait = TimeSpan.FromSeconds(5);
 
@@ -169,7 +171,7 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
                 }
 
                 // Kept before it is counted, so that whoever hears of the number finds the value.
-                _newest.GetOrAdd(sample.Gauge, _ => new SampleRing(Kept)).Add(_count + 1, sample);
+                _newest.GetOrAdd(sample.Gauge, static (_, time) => new SampleRing(MostKept, s_kept, time), time).Add(_count + 1, sample);
                 _count++;
             }
 
@@ -180,15 +182,7 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
 
             if (news.Up is not null || news.Fault is not null)
             {
-                foreach (var gauge in _addresses.Where(a => a.Value == address).Select(a => a.Key))
-                {
-                    // A reader may speak before its gauge is listed.
-                    _lines.AddOrUpdate(
-                        gauge,
-                        g => new GaugeLineState(g, news.Up ?? false, news.Fault),
-                        (g, old) => new GaugeLineState(g, news.Up ?? old.Up, news.Fault)
-                    );
-                }
+                TellOfLine(address, news.Up, news.Fault);
             }
 
             waiting = _news;
@@ -196,5 +190,18 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
         }
 
         waiting.SetResult();
+    }
+
+    private void TellOfLine(string address, bool? up, string? fault)
+    {
+        foreach (var gauge in _addresses.Where(a => a.Value == address).Select(a => a.Key))
+        {
+            // A reader may speak before its gauge is listed.
+            _lines.AddOrUpdate(
+                gauge,
+                g => new GaugeLineState(g, up ?? false, fault),
+                (g, old) => new GaugeLineState(g, up ?? old.Up, fault)
+            );
+        }
     }
 }

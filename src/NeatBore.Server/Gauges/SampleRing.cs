@@ -3,11 +3,17 @@ using NeatBore.Gauges;
 namespace NeatBore.Server.Gauges;
 
 /// <summary>The newest values of one gauge, numbered; what a listener that was cut off goes on from.</summary>
-/// <param name="size">How many are kept, 1 or more.</param>
-internal sealed class SampleRing(int size)
+/// <remarks>It grows only while it holds less than it should of the time that has just gone by: a gauge that lies there speaks a few times
+/// a second, one that is in a hand a hundred times.</remarks>
+/// <param name="most">How many are kept at most, 1 or more.</param>
+/// <param name="span">How long each is kept at least, where that is not more than <paramref name="most"/>.</param>
+/// <param name="time">The clock.</param>
+internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
 {
-    private readonly (long Id, GaugeSample Sample)[] _kept = new (long, GaugeSample)[size];
+    private const int First = 64;
+
     private readonly Lock _sync = new();
+    private (long Id, long At, GaugeSample Sample)[] _kept = new (long, long, GaugeSample)[Math.Min(First, most)];
     private long _count;
 
     /// <summary>Keeps one in place of the oldest; numbers only ever rise.</summary>
@@ -15,7 +21,13 @@ internal sealed class SampleRing(int size)
     {
         lock (_sync)
         {
-            _kept[_count++ % size] = (id, sample);
+            var now = time.GetTimestamp();
+            if (_count >= _kept.Length && _kept.Length < most && time.GetElapsedTime(_kept[_count % _kept.Length].At, now) < span)
+            {
+                Grow();
+            }
+
+            _kept[_count++ % _kept.Length] = (id, now, sample);
         }
     }
 
@@ -26,16 +38,28 @@ internal sealed class SampleRing(int size)
         var found = new List<(long, GaugeSample)>();
         lock (_sync)
         {
-            for (var i = _count - 1; i >= 0 && i >= _count - size && _kept[i % size].Id > after; i--)
+            for (var i = _count - 1; i >= 0 && i >= _count - _kept.Length && _kept[i % _kept.Length].Id > after; i--)
             {
-                if (_kept[i % size].Id <= upTo)
+                var (id, _, sample) = _kept[i % _kept.Length];
+                if (id <= upTo)
                 {
-                    found.Add(_kept[i % size]);
+                    found.Add((id, sample));
                 }
             }
         }
 
         found.Reverse();
         return found;
+    }
+
+    private void Grow()
+    {
+        var larger = new (long, long, GaugeSample)[Math.Min(2 * _kept.Length, most)];
+        for (var i = _count - _kept.Length; i < _count; i++)
+        {
+            larger[i % larger.Length] = _kept[i % _kept.Length];
+        }
+
+        _kept = larger;
     }
 }

@@ -4,7 +4,8 @@ namespace NeatBore.Server.Health;
 /// machine is small.</summary>
 internal sealed class MemoryKeeper(TimeProvider time) : BackgroundService
 {
-    private const long LittleBytes = 4 << 20;
+    /// <summary>What gauges say that lie on the bench, and a few pages beside them.</summary>
+    private const long LittleBytes = 16 << 20;
 
     /// <summary>What has a finalizer, and what was pooled for a rush, goes with a later one.</summary>
     private const int Collections = 3;

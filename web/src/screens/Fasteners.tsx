@@ -58,9 +58,9 @@ export function Fasteners() {
       <header className="flex flex-wrap items-end gap-x-8 gap-y-2 border-b-2 border-ink pb-3">
         <Link
           to={`/builds/${build}`}
-          className="flex min-h-11 items-center text-base font-semibold print:min-h-0 print:w-full"
+          className="flex min-h-11 items-center gap-1 text-base font-semibold print:min-h-0 print:w-full"
         >
-          <span className="print:hidden">‹ </span>
+          <span className="print:hidden">‹</span>
           {view.data.sheets[0]?.name}, build {view.data.head.number}
         </Link>
         <h1 className="text-[2rem] leading-tight font-bold">Fasteners</h1>

@@ -24,15 +24,15 @@ public static partial class GaugeLine
     public const int Longest = 120;
 
     /// <summary>What is measured, by the word that stands in the line.</summary>
-    private static readonly Dictionary<string, Dimension> s_quantities = new(StringComparer.Ordinal)
-    {
-        ["length"] = Dimension.Length,
-        ["travel"] = Dimension.Length,
-        ["force"] = Dimension.Force,
-        ["torque"] = Dimension.Torque,
-        ["angle"] = Dimension.Angle,
-        ["temperature"] = Dimension.Temperature,
-    };
+    private static readonly (string Word, Dimension Dimension)[] s_quantities =
+    [
+        ("length", Dimension.Length),
+        ("travel", Dimension.Length),
+        ("force", Dimension.Force),
+        ("torque", Dimension.Torque),
+        ("angle", Dimension.Angle),
+        ("temperature", Dimension.Temperature),
+    ];
 
     /// <summary>Reads a line.</summary>
     /// <param name="line">Without its newline; a carriage return at its end is let pass.</param>
@@ -52,9 +52,11 @@ public static partial class GaugeLine
             return "the id must be 1 to 32 small letters, digits and hyphens";
         }
 
-        if (!s_quantities.TryGetValue(words[1], out var dimension))
+        // The table's own word is handed on, so that what keeps thousands of values keeps it once.
+        var (quantity, dimension) = Quantity(words[1]);
+        if (quantity is null)
         {
-            return $"the quantity must be one of {string.Join(", ", s_quantities.Keys)}";
+            return $"the quantity must be one of {string.Join(", ", s_quantities.Select(q => q.Word))}";
         }
 
         if (
@@ -80,7 +82,7 @@ public static partial class GaugeLine
             return "the sequence must be a whole number, 0 or more";
         }
 
-        sample = new GaugeSample(words[0], words[1], dimension, unit.ToBase(value), sequence);
+        sample = new GaugeSample(words[0], quantity, dimension, unit.ToBase(value), sequence);
         return null;
     }
 
@@ -107,6 +109,19 @@ public static partial class GaugeLine
         && Word().IsMatch(mark)
             ? new HeardMark(gauge, mark)
             : null;
+
+    private static (string? Word, Dimension Dimension) Quantity(string word)
+    {
+        foreach (var quantity in s_quantities)
+        {
+            if (quantity.Word == word)
+            {
+                return quantity;
+            }
+        }
+
+        return default;
+    }
 
     private static string Shown(string word) => word.Length > 12 ? word[..12] + "…" : word;
 

@@ -1,6 +1,7 @@
 using System.Net.ServerSentEvents;
 using System.Text.Json.Nodes;
 using CsCheck;
+using NeatBore.Core.Measures;
 using NeatBore.Gauges;
 using NeatBore.Server.Gauges;
 using Xunit;
@@ -118,20 +119,21 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
                 (most, steps, after) =>
                 {
                     var time = new HandWound();
-                    var ring = new SampleRing(most, TimeSpan.FromSeconds(40), time);
-                    var all = new List<(long Id, long At)>();
+                    var ring = new SampleRing("g", most, TimeSpan.FromSeconds(40), time);
+                    var all = new List<(long Id, long At, GaugeSample Sample)>();
                     foreach (var (step, ms) in steps)
                     {
                         time.Ms += ms;
-                        all.Add((step + (all.Count > 0 ? all[^1].Id : 0), time.Ms));
-                        ring.Add(all[^1].Id, new GaugeSample("g", "length", Core.Measures.Dimension.Length, all[^1].Id, all.Count));
+                        var sample = new GaugeSample("g", step < 5 ? "length" : "travel", Dimension.Length, ms / 7.0, all.Count, step - 1);
+                        all.Add((step + (all.Count > 0 ? all[^1].Id : 0), time.Ms, sample));
+                        ring.Add(all[^1].Id, sample);
                     }
 
-                    var kept = ring.Between(0, long.MaxValue).Select(s => s.Id).ToList();
-                    Assert.Equal(all.TakeLast(kept.Count).Select(a => a.Id), kept);
+                    var kept = ring.Between(0, long.MaxValue);
+                    Assert.Equal(all.TakeLast(kept.Count).Select(a => (a.Id, a.Sample)), kept);
                     Assert.InRange(kept.Count, Math.Min(most, all.Count(a => time.Ms - a.At < 40_000)), most);
                     var upTo = after + 50;
-                    Assert.Equal(kept.Where(id => id > after && id <= upTo), ring.Between(after, upTo).Select(s => s.Id));
+                    Assert.Equal(kept.Where(k => k.Id > after && k.Id <= upTo), ring.Between(after, upTo));
                 }
             );
 
@@ -139,11 +141,11 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
     public void A_gauge_that_lies_there_is_kept_no_longer_than_it_is_wanted()
     {
         var time = new HandWound();
-        var ring = new SampleRing(4_000, TimeSpan.FromSeconds(40), time);
+        var ring = new SampleRing("g", 4_000, TimeSpan.FromSeconds(40), time);
         for (var i = 1; i <= 10_000; i++)
         {
             time.Ms += 500;
-            ring.Add(i, new GaugeSample("g", "length", Core.Measures.Dimension.Length, i, i));
+            ring.Add(i, new GaugeSample("g", "length", Dimension.Length, i, i));
         }
 
         Assert.InRange(ring.Between(0, long.MaxValue).Count, 80, 160);

@@ -171,7 +171,9 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
                 }
 
                 // Kept before it is counted, so that whoever hears of the number finds the value.
-                _newest.GetOrAdd(sample.Gauge, static (_, time) => new SampleRing(MostKept, s_kept, time), time).Add(_count + 1, sample);
+                _newest
+                    .GetOrAdd(sample.Gauge, static (gauge, time) => new SampleRing(gauge, MostKept, s_kept, time), time)
+                    .Add(_count + 1, sample);
                 _count++;
             }
 

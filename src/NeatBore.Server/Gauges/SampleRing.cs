@@ -1,19 +1,22 @@
+using NeatBore.Core.Measures;
 using NeatBore.Gauges;
 
 namespace NeatBore.Server.Gauges;
 
 /// <summary>The newest values of one gauge, numbered; what a listener that was cut off goes on from.</summary>
 /// <remarks>It grows only while it holds less than it should of the time that has just gone by: a gauge that lies there speaks a few times
-/// a second, one that is in a hand a hundred times.</remarks>
+/// a second, one that is in a hand a hundred times. Values are kept by value: as objects of their own each would live just long enough to
+/// become old garbage, which is rarely collected.</remarks>
+/// <param name="gauge">The gauge's id.</param>
 /// <param name="most">How many are kept at most, 1 or more.</param>
 /// <param name="span">How long each is kept at least, where that is not more than <paramref name="most"/>.</param>
 /// <param name="time">The clock.</param>
-internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
+internal sealed class SampleRing(string gauge, int most, TimeSpan span, TimeProvider time)
 {
     private const int First = 64;
 
     private readonly Lock _sync = new();
-    private (long Id, long At, GaugeSample Sample)[] _kept = new (long, long, GaugeSample)[Math.Min(First, most)];
+    private Kept[] _kept = new Kept[Math.Min(First, most)];
     private long _count;
 
     /// <summary>Keeps one in place of the oldest; numbers only ever rise.</summary>
@@ -27,7 +30,15 @@ internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
                 Grow();
             }
 
-            _kept[_count++ % _kept.Length] = (id, now, sample);
+            _kept[_count++ % _kept.Length] = new Kept(
+                id,
+                now,
+                sample.Quantity,
+                sample.Dimension,
+                sample.Value,
+                sample.Sequence,
+                sample.Missed
+            );
         }
     }
 
@@ -40,10 +51,10 @@ internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
         {
             for (var i = _count - 1; i >= 0 && i >= _count - _kept.Length && _kept[i % _kept.Length].Id > after; i--)
             {
-                var (id, _, sample) = _kept[i % _kept.Length];
-                if (id <= upTo)
+                var kept = _kept[i % _kept.Length];
+                if (kept.Id <= upTo)
                 {
-                    found.Add((id, sample));
+                    found.Add((kept.Id, new GaugeSample(gauge, kept.Quantity, kept.Dimension, kept.Value, kept.Sequence, kept.Missed)));
                 }
             }
         }
@@ -54,7 +65,7 @@ internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
 
     private void Grow()
     {
-        var larger = new (long, long, GaugeSample)[Math.Min(2 * _kept.Length, most)];
+        var larger = new Kept[Math.Min(2 * _kept.Length, most)];
         for (var i = _count - _kept.Length; i < _count; i++)
         {
             larger[i % larger.Length] = _kept[i % _kept.Length];
@@ -62,4 +73,6 @@ internal sealed class SampleRing(int most, TimeSpan span, TimeProvider time)
 
         _kept = larger;
     }
+
+    private readonly record struct Kept(long Id, long At, string Quantity, Dimension Dimension, double Value, long Sequence, int Missed);
 }

@@ -101,10 +101,21 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         using var builder = new Builder();
         builder.Open($"{app.Address}/plan?day={((string)before["startAt"]!)[..10]}");
         const string label = "//main//button[contains(@aria-label, 'gear off, 014')]";
+        // From the morning of a day to come there is room to drag it to, at whatever hour this is told.
+        var early = plan["people"]!.AsArray().Single(p => (string)p!["id"]! == (string)before["people"]![0]!)!["hours"]!
+            .AsArray()
+            .Select(h => DateTimeOffset.Parse((string)h!["from"]!, CultureInfo.InvariantCulture).AddMinutes(15))
+            .First(from => from > DateTimeOffset.UtcNow && from.Hour < 12);
+        Pinned(builder, label, $"{early:yyyy-MM-dd}", $"{early:HH:mm}");
+        await App.Until(async () =>
+            (string?)(await Settled())["pinnedAt"] is { } pin && DateTimeOffset.Parse(pin, CultureInfo.InvariantCulture) == early
+        );
+        before = await Settled();
+        builder.Open($"{app.Address}/plan?day={early:yyyy-MM-dd}");
         var at = await DraggedAsync();
         for (var further = 0; further < 4 && (await PlanAsync())["plan"]!["impossible"]!.AsArray().Count > 0; further++)
         {
-            // It ends in the break or after hours there, by the hour at which this is told.
+            // It ends in the break there.
             builder.Open($"{app.Address}/plan?day={at:yyyy-MM-dd}");
             at = await DraggedAsync();
         }

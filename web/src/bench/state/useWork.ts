@@ -10,6 +10,7 @@ import type {
 } from '../../api/types';
 import { useReader, useSettings } from '../../entry/reader';
 import { bareUnit, localMark } from '../../entry/units';
+import { writeQuantity } from '../../entry/wording';
 import type { Sight } from '../../figures/cam/bearing';
 import type { Scene } from '../../figures/scene';
 import { actionAt, type Action } from '../shelf/action';
@@ -243,7 +244,10 @@ export function useWork(at: AtWork): Work {
     keep: () => {
       const { trace, id } = recorder;
       // A pull that is also a number is read off its trace by the core; until it has, this stands there.
-      const text = open!.kind === 'number' ? `${Math.max(...trace.y).toFixed(1)} N·m` : 'trace';
+      const text =
+        open!.kind === 'number'
+          ? writeQuantity({ value: Math.max(...trace.y), dimension: 'torque', resolution: 0.1 }, reader)
+          : 'trace';
       take(open!.key, text, false, { mark: '.', recording: id! });
       recorder.done();
     },

@@ -1,4 +1,5 @@
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { Link, useParams } from 'react-router';
 import { api } from '../api/client';
@@ -70,13 +71,7 @@ export function Fasteners() {
             ? `${trouble} missed or not right. Begin there.`
             : `${count('done')} of ${bolts.length} done, ${count('under-way')} under way, ${count('planned')} planned.`}
         </p>
-        <button
-          type="button"
-          className="h-11 border-2 border-ink px-4 text-base font-bold print:hidden"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton low />
       </header>
       <ul>
         {[...list]
@@ -118,7 +113,7 @@ function Row({ group, build }: { group: FastenerGroup; build: string }) {
           {`${group.bolts.length} × ${group.thread}, ${nm(group.torqueNm)} in ${group.passes} ${group.passes === 1 ? 'pull' : 'passes'}`}
         </p>
         <p className="text-base text-muted">
-          {`${group.torque.low != null ? nm(group.torque.low) : ''} to ${group.torque.high != null ? nm(group.torque.high) : ''}, ${sourceWords[group.torque.source]}${group.usedOnce ? '. Used once: new ones.' : ''}`}
+          {`${within(group.torque, nm)}, ${sourceWords[group.torque.source]}${group.usedOnce ? '. Used once: new ones.' : ''}`}
         </p>
       </div>
       <div className={`font-read text-base ${inkOf(mark)}`}>
@@ -206,4 +201,14 @@ function Layout({ group, reader }: { group: FastenerGroup; reader: Reader }) {
       })}
     </svg>
   );
+}
+
+/** A torque's limits in words, known on both sides or on one. */
+function within(
+  { low, high }: { low?: number | null; high?: number | null },
+  nm: (value: number) => string,
+): string {
+  if (low != null && high != null) return `${nm(low)} to ${nm(high)}`;
+  if (low != null) return `at least ${nm(low)}`;
+  return high != null ? `at most ${nm(high)}` : 'no limit told';
 }

@@ -8,6 +8,7 @@ import { SeenFrom, useReader } from '../entry/reader';
 import { writeSentence } from '../entry/wording';
 import { shopHere } from '../api/shopHere';
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { NoLine, noLine, problemOf } from './NoLine';
 
 const day = (iso: string): string =>
@@ -45,13 +46,7 @@ export function Found() {
           ‹ The record
         </Link>
         <span className="grow" />
-        <button
-          type="button"
-          className="h-14 bg-ink px-6 font-bold text-on-ink"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton />
       </nav>
       <header className="border-b-4 border-ink pb-2">
         <p className="font-sans text-title font-semibold">

@@ -5,6 +5,7 @@ import type { SupplyPlace, TaskRef } from '../api/types';
 import { SupplyLine } from '../bench/card/SupplyLine';
 import { useBuild } from '../bench/state/useBuild';
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { NoLine, noLine, problemOf } from './NoLine';
 
 const same = (a: TaskRef, b: TaskRef): boolean => a.kind === b.kind && a.place === b.place;
@@ -40,13 +41,7 @@ export function Parts() {
           ‹ The bench
         </Link>
         <span className="grow" />
-        <button
-          type="button"
-          className="h-14 bg-ink px-6 font-bold text-on-ink"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton />
       </nav>
       <header className="border-b-4 border-ink pb-2">
         <p className="text-title font-semibold">

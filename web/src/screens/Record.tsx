@@ -1,4 +1,5 @@
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { useQuery } from '@tanstack/react-query';
 import { Fragment } from 'react';
 import { Link, useParams } from 'react-router';
@@ -63,13 +64,7 @@ export function Record() {
         >
           Whole build as a file
         </a>
-        <button
-          type="button"
-          className="h-14 bg-ink px-6 font-bold text-on-ink"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton />
       </nav>
       <header className="border-b-4 border-ink pb-3">
         <p className="font-sans text-title font-semibold">

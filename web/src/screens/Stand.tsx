@@ -3,6 +3,7 @@ import { Link, Navigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { Code } from '../ui/Code';
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { noLine, problemOf } from './NoLine';
 
 /** What a stand's code opens: the engine that is on it. */
@@ -51,13 +52,7 @@ export function StandSign() {
           ‹ The engine on it
         </Link>
         <span className="grow" />
-        <button
-          type="button"
-          className="h-14 bg-ink px-6 font-bold text-on-ink"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton />
       </nav>
       <article
         className="flex flex-col items-center border-4 border-ink bg-white p-6 text-ink"

@@ -3,6 +3,7 @@ import { clockText } from '../bench/call/clock';
 import { useBuild } from '../bench/state/useBuild';
 import { Code } from '../ui/Code';
 import { Demo } from '../ui/Demo';
+import { PrintButton } from '../ui/PrintButton';
 import { noLine } from './NoLine';
 
 /** The tag that hangs on an engine: its number, its stand, what is loose on it, and a code that opens it. */
@@ -25,13 +26,7 @@ export function Tag() {
             The stand’s sign
           </Link>
         )}
-        <button
-          type="button"
-          className="h-14 bg-ink px-6 font-bold text-on-ink"
-          onClick={() => window.print()}
-        >
-          Print
-        </button>
+        <PrintButton />
       </nav>
       <article className="border-4 border-ink bg-white p-6 text-ink" aria-label={`Tag of build ${number}`}>
         <div className="flex items-start justify-between gap-6">

@@ -77,7 +77,7 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
         builder.See("8 things of this engine to know first");
         Assert.NotNull(builder.Find("//button[.='Begin: Balancer on' and @disabled]"));
         builder.IsAccessible();
-        builder.Find("//label[contains(., 'How it is made and held')]/preceding::select[1]/option[.='solid, pressed on']").Click();
+        builder.Click("//label[contains(., 'How it is made and held')]/preceding::select[1]/option[.='solid, pressed on']");
         _entries++;
         builder.See("7 things of this engine to know first");
         Card(builder, "Nose, across", "60");
@@ -120,8 +120,8 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
         builder.IsAccessible();
         Card(builder, "Interference to", "0.015", waits: false);
         builder.See("say why it is corrected");
-        builder.Find("//label[starts-with(., 'Why it is corrected')]//input").SendKeys("Read in the wrong column");
-        builder.Find("//label[.='Interference to']/preceding::input[1]").SendKeys(Keys.Enter);
+        builder.TypeAt("//label[starts-with(., 'Why it is corrected')]//input", "Read in the wrong column");
+        builder.TypeAt("//label[.='Interference to']/preceding::input[1]", Keys.Enter);
         builder.See("engine’s manual, Ada");
         builder.Click("//button[.='Back to the work']");
         builder.See("Stop");
@@ -129,7 +129,7 @@ public sealed class AnyEngineStories(AnyEngineStories.EmptyShop app) : IClassFix
 
         // It was right the first time; that is another correction, and the work goes on to its end without any gauge on a line.
         builder.Click("//a[.='Its job card']");
-        builder.Find("//label[starts-with(., 'Why it is corrected')]//input").SendKeys("It was the right column");
+        builder.TypeAt("//label[starts-with(., 'Why it is corrected')]//input", "It was the right column");
         Card(builder, "Interference to", "0.05");
         builder.Click("//button[.='Back to the work']");
         Ticks("ready");

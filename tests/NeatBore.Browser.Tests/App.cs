@@ -9,7 +9,7 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using Xunit;
 
-// A story waits more than it works: as many at once as there are processors, each class with an app of its own.
+// A story waits more than it works: half as many again at once as there are processors (./test), each class with an app of its own.
 [assembly: CollectionBehavior(CollectionBehavior.CollectionPerClass)]
 
 namespace NeatBore.Browser.Tests;
@@ -291,6 +291,12 @@ public sealed class HandPacedApp : GaugedApp
     protected override string Speed => "1";
 }
 
+/// <summary>The browser without its own windows: the same page for a tenth less work.</summary>
+file sealed class HeadlessOptions : ChromeOptions
+{
+    public HeadlessOptions() => BrowserName = "chrome-headless-shell";
+}
+
 /// <summary>A builder at a tablet: a real browser, looked at and typed into.</summary>
 public sealed class Builder : IDisposable
 {
@@ -302,9 +308,8 @@ public sealed class Builder : IDisposable
     {
         var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         service.SuppressInitialDiagnosticInformation = true;
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        var options = new HeadlessOptions { BinaryLocation = "/usr/bin/chromium-headless-shell" };
         options.AddArguments(
-            "--headless=new",
             "--no-sandbox",
             "--disable-gpu",
             "--in-process-gpu",
@@ -371,7 +376,7 @@ public sealed class Builder : IDisposable
     }
 
     /// <summary>Waits until a script in the page answers true.</summary>
-    public void Wait(string script) => Until(() => _driver.ExecuteScript(script) is true, script);
+    public void Wait(string script) => Await(script, script);
 
     /// <summary>What stands in each of some elements.</summary>
     public IReadOnlyList<string> Texts(string css) => [.. _driver.FindElements(By.CssSelector(css)).Select(e => e.Text)];
@@ -381,7 +386,10 @@ public sealed class Builder : IDisposable
     public string Address => _driver.Url;
 
     /// <summary>Types at whatever has the keyboard.</summary>
-    public void Type(string keys) => _driver.SwitchTo().ActiveElement().SendKeys(keys);
+    public void Type(string keys) => With(() => _driver.SwitchTo().ActiveElement(), at => at.SendKeys(keys));
+
+    /// <summary>Types at what an XPath names.</summary>
+    public void TypeAt(string xpath, string keys) => With(() => Find(xpath), found => found.SendKeys(keys));
 
     public void Press(params string[] keys)
     {
@@ -434,47 +442,34 @@ public sealed class Builder : IDisposable
     public void Gauge(string place, string says = "Take ")
     {
         WaitForPlace(place);
-        var pressed = Stopwatch.StartNew();
-        var first = true;
-        Until(
-            () =>
+        const string gone = $"if ({Place} !== arguments[0]) return 'gone';";
+        do
+        {
+            var found = Await(
+                $"{gone} return {Big}.startsWith(arguments[1]) && {Big}.endsWith('Space') && 'ready'",
+                $"the gauge at {place}",
+                place,
+                says
+            );
+            if (found is "gone")
             {
-                if (Place != place)
-                {
-                    return true;
-                }
+                return;
+            }
 
-                if (
-                    (first || pressed.Elapsed > TimeSpan.FromSeconds(2))
-                    && Big.StartsWith(says, StringComparison.Ordinal)
-                    && Big.EndsWith("Space", StringComparison.Ordinal)
-                )
-                {
-                    first = false;
-                    pressed.Restart();
-                    Press(" ");
-                }
-
-                return false;
-            },
-            $"the gauge at {place}, not “{Big}”"
-        );
+            Press(" ");
+        } while (Looked(gone, TimeSpan.FromSeconds(2), place) is null);
     }
 
     /// <summary>Turns the crank to a place and takes what the dial shows there.</summary>
     public void Dial(string place, string clock)
     {
         WaitForPlace(place);
-        Until(
-            () =>
-                Big.EndsWith("Space", StringComparison.Ordinal)
-                && (
-                    Big.StartsWith($"Turn to {clock}", StringComparison.Ordinal)
-                    || Big.StartsWith($"Take {clock}", StringComparison.Ordinal)
-                ),
-            $"the dial at {clock}"
+        var verb = Await(
+            $"return {Big}.endsWith('Space') && ['Turn to', 'Take'].find((verb) => {Big}.startsWith(verb + ' ' + arguments[0]))",
+            $"the dial at {clock}",
+            clock
         );
-        if (Big.StartsWith("Turn", StringComparison.Ordinal))
+        if (verb is "Turn to")
         {
             Press(" ");
         }
@@ -486,7 +481,7 @@ public sealed class Builder : IDisposable
     public void Again(string because)
     {
         PressBig("Measure again");
-        Find("//textarea").SendKeys(because + Keys.Enter);
+        TypeAt("//textarea", because + Keys.Enter);
     }
 
     /// <summary>Turns the dial to where it is parked while the part is tapped.</summary>
@@ -505,15 +500,12 @@ public sealed class Builder : IDisposable
     public void PullBolt()
     {
         BigSays("Pull bolt ");
-        var said = Big;
+        var said = Js($"return {Big}");
         Press(" ");
-        Until(
-            () =>
-                Big != said
-                && !Big.StartsWith("Stop", StringComparison.Ordinal)
-                && !Big.StartsWith("Setting up", StringComparison.Ordinal)
-                && !Big.StartsWith("Keep", StringComparison.Ordinal),
-            $"a pull after “{said}”, not “{Big}”"
+        Await(
+            $"return {Big} !== arguments[0] && !['Stop', 'Setting up', 'Keep'].some((under) => {Big}.startsWith(under))",
+            $"a pull after “{said}”",
+            said
         );
     }
 
@@ -521,15 +513,19 @@ public sealed class Builder : IDisposable
     public void PressBig(string says)
     {
         BigSays(says);
-        With($"//footer//button[starts-with(normalize-space(.), '{says}')]", button => button.SendKeys(" "));
+        TypeAt($"//footer//button[starts-with(normalize-space(.), '{says}')]", " ");
     }
 
-    public void BigSays(string says) =>
-        Until(() => Big.StartsWith(says, StringComparison.Ordinal), $"the big button on “{says}”, not “{Big}”");
+    public void BigSays(string says) => Await($"return {Big}.startsWith(arguments[0])", $"the big button on “{says}”", says);
 
-    /// <summary>What the one big button says.</summary>
-    private string Big =>
-        ((string)_driver.ExecuteScript("return document.querySelector('footer kbd')?.parentElement?.innerText ?? ''")!).Trim();
+    /// <summary>What the one big button says, in the page’s own words.</summary>
+    private const string Big = "(document.querySelector('footer kbd')?.parentElement?.innerText ?? '').trim()";
+
+    /// <summary>The place that has the keyboard; empty for none.</summary>
+    private const string Place = "(document.activeElement?.getAttribute('data-slot') ?? '')";
+
+    /// <summary>All that stands on the screen.</summary>
+    private const string Words = "document.body.innerText.replaceAll('\\u00a0', ' ')";
 
     /// <summary>Picks what was found at a place.</summary>
     public void Pick(string place, string word)
@@ -554,10 +550,13 @@ public sealed class Builder : IDisposable
     public void GoOn(string words)
     {
         // The whole page has the words too, while the keyboard is nowhere yet.
-        Until(
-            () =>
-                _driver.SwitchTo().ActiveElement() is { TagName: "button" } button && button.Text.Contains(words, StringComparison.Ordinal),
-            $"the keyboard on “{words}”"
+        Await(
+            """
+            const at = document.activeElement;
+            return at?.tagName === 'BUTTON' && at.innerText.replaceAll('\u00a0', ' ').includes(arguments[0]);
+            """,
+            $"the keyboard on “{words}”",
+            words
         );
         Assert.True(
             Js("const e = document.activeElement; return e.scrollHeight <= e.clientHeight + 1 && e.scrollWidth <= e.clientWidth + 1")
@@ -567,28 +566,25 @@ public sealed class Builder : IDisposable
         Press(Keys.Enter);
     }
 
-    public void WaitForPlace(string place) => Until(() => Place == place, $"the keyboard at {place}");
+    public void WaitForPlace(string place) => Await($"return {Place} === arguments[0]", $"the keyboard at {place}", place);
 
-    /// <summary>The place that has the keyboard; empty for none.</summary>
-    private string Place => (string)_driver.ExecuteScript("return document.activeElement?.getAttribute('data-slot') ?? ''")!;
+    public void See(string words) => Await($"return {Words}.includes(arguments[0])", $"“{words}”", words);
 
-    public void See(string words) => Until(() => Text.Contains(words, StringComparison.Ordinal), $"“{words}”");
+    public void SeeNot(string words) => Await($"return !{Words}.includes(arguments[0])", $"no “{words}”", words);
 
-    public void SeeNot(string words) => Until(() => !Text.Contains(words, StringComparison.Ordinal), $"no “{words}”");
+    // The browser's own answer costs the page a tenth of the driver's, which walks all of it by script.
+    public string Text => (string)Js($"return {Words}")!;
 
-    // Asked many times a second: the browser's own answer costs the page a tenth of the driver's, which walks all of it by script.
-    public string Text => ((string)_driver.ExecuteScript("return document.body.innerText")!).Replace('\u00a0', ' ');
-
-    public void Click(string xpath) => With(xpath, found => found.Click());
+    public void Click(string xpath) => With(() => Find(xpath), found => found.Click());
 
     /// <summary>Does something with what is found; found again where the screen was redrawn between the two.</summary>
-    private void With(string xpath, Action<IWebElement> does)
+    private static void With(Func<IWebElement> find, Action<IWebElement> does)
     {
         for (var tries = 0; ; tries++)
         {
             try
             {
-                does(Find(xpath));
+                does(find());
                 return;
             }
             catch (StaleElementReferenceException) when (tries < 10)
@@ -638,12 +634,7 @@ public sealed class Builder : IDisposable
         Click($"{select}/option[.='{option}']");
     }
 
-    public IWebElement Find(string xpath)
-    {
-        IWebElement? found = null;
-        Until(() => (found = _driver.ExecuteScript(Shown, xpath) as IWebElement) is not null, xpath);
-        return found!;
-    }
+    public IWebElement Find(string xpath) => (IWebElement)Await(Shown, xpath, xpath);
 
     /// <summary>The first that an XPath names which is to be seen.</summary>
     private const string Shown = """
@@ -695,9 +686,52 @@ public sealed class Builder : IDisposable
         Directory.Delete(_profile, recursive: true);
     }
 
+    /// <summary>Waits until a script in the page answers with something, and tells what.</summary>
+    private object Await(string script, string what, params object?[] arguments)
+    {
+        object? found = null;
+        Until(() => (found = Looked(script, TimeSpan.FromSeconds(2), arguments)) is not null, what);
+        return found!;
+    }
+
+    /// <summary>What a script in the page answers with in so long a time, looked at as the page changes; null where it is nothing. The
+    /// page looks by itself: asked thirty times a second from outside, it and its driver do little else.</summary>
+    private object? Looked(string script, TimeSpan most, params object?[] arguments) =>
+        _driver.ExecuteAsyncScript(
+            $$"""
+            const done = arguments[arguments.length - 1];
+            const asked = [...arguments].slice(0, -1);
+            const look = async () => {
+              try { return await (function () { {{script}} }).apply(null, asked); } catch { return null; }
+            };
+            let next = 0;
+            let over = false;
+            const looked = async () => { next = 0; const found = await look(); if (found) end(found); };
+            const soon = () => { next ||= setTimeout(looked, 20); };
+            const change = new MutationObserver(soon);
+            const beat = setInterval(looked, 200);
+            const late = setTimeout(() => end(null), {{most.TotalMilliseconds}});
+            const end = (found) => {
+              if (over) return;
+              over = true;
+              change.disconnect();
+              document.removeEventListener('focusin', soon, true);
+              clearInterval(beat);
+              clearTimeout(late);
+              clearTimeout(next);
+              done(found);
+            };
+            change.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+            document.addEventListener('focusin', soon, true);
+            looked();
+            """,
+            arguments
+        );
+
     private void Until(Func<bool> holds, string what)
     {
         var clock = Stopwatch.StartNew();
+        WebDriverException? last = null;
         while (true)
         {
             try
@@ -707,17 +741,20 @@ public sealed class Builder : IDisposable
                     return;
                 }
             }
-            catch (WebDriverException e) when (e is StaleElementReferenceException or NoSuchElementException or UnknownErrorException)
+            catch (WebDriverException e)
+                when (e is StaleElementReferenceException or NoSuchElementException or UnknownErrorException or JavaScriptException)
             {
                 // The screen was redrawn, or the page left, while it was being looked at.
+                last = e;
             }
 
             if (clock.Elapsed > TimeSpan.FromSeconds(20))
             {
                 var active = _driver.SwitchTo().ActiveElement();
                 throw new Xunit.Sdk.XunitException(
-                    $"Waited for {what}. The keyboard is at {active.TagName} "
-                        + $"{active.GetAttribute("data-slot")} “{active.Text}”. On screen:\n{Text}"
+                    $"Waited for {what}. The keyboard is at {active.TagName} {active.GetAttribute("data-slot")} “{active.Text}”, "
+                        + $"the big button says “{Js($"return {Big}")}”. On screen:\n{Text}",
+                    last
                 );
             }
 

@@ -21,7 +21,7 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.See("its M8×1 starts in M8×1.25 and wrecks it");
         builder.See("its screw would enter the crank’s thread");
         builder.IsAccessible();
-        builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[contains(., 'Three-slot yoke, long screws')]", Keys.Enter);
         builder.See("Run the 3 screws in by fingers");
         builder.Read("engaged", "18");
         builder.See("It holds.");
@@ -36,7 +36,7 @@ public sealed class BalancerOffStories(App app) : IClassFixture<App>
         builder.See("Turn the screw at 4:00 in by 2.0 turns");
         builder.IsAccessible();
         builder.GoOn("Measure again");
-        builder.Find("//textarea").SendKeys("Turned the screw at 4:00" + Keys.Enter);
+        builder.TypeAt("//textarea", "Turned the screw at 4:00" + Keys.Enter);
         builder.Pick("lies", "with a gap all round");
         builder.Read("0", "41.2");
         builder.Read("120", "41.2");

@@ -16,9 +16,9 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.See("Tap a part on the drawing");
         builder.IsAccessible();
         builder.Picture("today");
-        builder.Find("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer off')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//article[contains(@aria-label, '014')]//button[contains(., 'Balancer: Balancer off')]", Keys.Enter);
         builder.See("Begin: Balancer off");
-        builder.Find("//footer//button[.='Balancer on']").SendKeys(Keys.Enter);
+        builder.TypeAt("//footer//button[.='Balancer on']", Keys.Enter);
         builder.GoOn("Begin: Balancer on");
         Ticks(builder, "clean");
 
@@ -63,7 +63,7 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.Read("error", "0.5");
         builder.See("The balancer is on. Its record is kept.");
         builder.IsAccessible();
-        builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
+        builder.TypeAt("//header//a[.='Record']", Keys.Enter);
 
         builder.See("Record of build 014");
         foreach (
@@ -112,8 +112,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
 
         // A second look at what is taken: struck with a reason, both stay.
         builder.WaitForPlace("s1-90");
-        builder.Find("//button[@data-taken='s1-0']").SendKeys(Keys.Enter);
-        builder.Find("//button[.='The gauge moved']").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[@data-taken='s1-0']", Keys.Enter);
+        builder.TypeAt("//button[.='The gauge moved']", Keys.Enter);
         builder.Read("s1-0", "34.022");
         builder.WaitForPlace("s1-90");
         builder.Read("s1-90", "34.9");
@@ -143,8 +143,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
 
         // Measured again as a new round; the old one stays beside it.
         builder.GoOn("Measure again");
-        builder.Find("//button[@role='radio' and .='Measure the bore']").SendKeys(Keys.Enter);
-        builder.Find("//textarea").SendKeys("Read the wrong scale" + Keys.Enter);
+        builder.TypeAt("//button[@role='radio' and .='Measure the bore']", Keys.Enter);
+        builder.TypeAt("//textarea", "Read the wrong scale" + Keys.Enter);
         builder.See("was 60.000");
         foreach (var (place, value) in Steps.Stations.Zip(s_bore.Select(b => b.Replace("33.99", "33.90", StringComparison.Ordinal))))
         {
@@ -155,8 +155,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
         builder.IsAccessible();
 
         // A lead opens the gate against the Stop; the reason stays.
-        builder.Find("//button[.='Open gate']").SendKeys(Keys.Enter);
-        builder.Find("//textarea").SendKeys("Trial hub, not to be run" + Keys.Enter);
+        builder.TypeAt("//button[.='Open gate']", Keys.Enter);
+        builder.TypeAt("//textarea", "Trial hub, not to be run" + Keys.Enter);
         builder.See("Gate opened: Trial hub, not to be run");
         builder.Open($"{app.Address}/builds/{build}/record");
         foreach (

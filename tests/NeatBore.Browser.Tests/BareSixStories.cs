@@ -32,7 +32,7 @@ public sealed class BareSixStories(App app) : IClassFixture<App>
         builder.Click("//button[@aria-label='Bearing 7']");
         builder.Click("//label[starts-with(., 'Oil hole at')]/preceding::input[1]");
         Assert.True(Redrawn(builder) is var ms && ms < 150, $"{ms} ms from key to drawing");
-        builder.Find("//label[span[.='Why, if it needs saying']]//input").SendKeys("off the block");
+        builder.TypeAt("//label[span[.='Why, if it needs saying']]//input", "off the block");
         builder.Click("//button[.='Keep as version 2']");
         builder.See("off the block");
 
@@ -71,7 +71,7 @@ public sealed class BareSixStories(App app) : IClassFixture<App>
         builder.Pick("turns", "it turns");
         builder.See("anticlockwise seen from the front while it still turns");
         builder.Click("//footer//button[.='Again']");
-        builder.Find("//textarea").SendKeys("Turned back" + Keys.Enter);
+        builder.TypeAt("//textarea", "Turned back" + Keys.Enter);
         CamStories.Look(builder, s_passages, 0, -7);
         builder.Pick("turns", "it turns");
         builder.GoOn("Bearing 7: at depth");

@@ -62,7 +62,7 @@ public sealed class ByHandStories(App app) : IClassFixture<App>
         builder.Open($"{app.Address}/builds/{build}/balancer-off/balancer");
         builder.GoOn("Begin: Balancer off");
         Ticks(builder, "locked", "bolt", "tool");
-        builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[contains(., 'Three-slot yoke, long screws')]", Keys.Enter);
         builder.Read("engaged", "18");
         builder.GoOn("Square the yoke");
         builder.Pick("lies", "flat on the hub");

@@ -52,7 +52,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
                 builder.IsAccessible();
                 builder.Picture("cam-window");
                 builder.Click("//footer//button[.='Again']");
-                builder.Find("//textarea").SendKeys("Turned it back 2.3 degrees" + Keys.Enter);
+                builder.TypeAt("//textarea", "Turned it back 2.3 degrees" + Keys.Enter);
             }
 
             Look(builder, n, 0, -7);
@@ -215,7 +215,7 @@ public sealed class CamStories(App app) : IClassFixture<App>
         builder.See("Out with it and again: that is drive 2");
         builder.Click("//nav//button[contains(., 'Before the first blow')]");
         builder.Click("//footer//button[.='Again']");
-        builder.Find("//textarea").SendKeys("Stuck half turned, out and again" + Keys.Enter);
+        builder.TypeAt("//textarea", "Stuck half turned, out and again" + Keys.Enter);
         Steps.Ticks(builder, "mark", "lined");
         builder.Read("again", "51.070");
         builder.See("Enough crush left.");

@@ -217,7 +217,7 @@ public sealed class CoverStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.GoOn("Spring and case");
         builder.Pick("looks", "spring home, case whole, lip lies out");
         builder.See("The flange or flywheel is next.");
-        builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
+        builder.TypeAt("//header//a[.='Record']", Keys.Enter);
         builder.See("Tapped it");
         builder.HasNoErrors();
     }

@@ -40,7 +40,7 @@ public sealed class FirstScreenStories(App app) : IClassFixture<App>
         builder.Click($"//label[.='{seal}']/following::select[1]/option[.='ordered']");
         builder.See($"Not here: {seal} (ordered).");
         builder.IsAccessible();
-        builder.Find("//button[.='Begin: Front seal']").SendKeys(OpenQA.Selenium.Keys.Enter);
+        builder.TypeAt("//button[.='Begin: Front seal']", OpenQA.Selenium.Keys.Enter);
         builder.Tick("size");
         builder.See("This can’t be undone.");
         var taken = (await app.StateAsync(build))["tasks"]![0]!["steps"]![0]!["rounds"]![0]!["slots"]![1]!["readings"]![0]!;

@@ -25,7 +25,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Pick("ring", "where it was");
         builder.See("Fine cracks only skin deep");
         builder.GoOn("Say why, go on");
-        builder.Find("//textarea").SendKeys("Skin only, pressed with a thumb" + Keys.Enter);
+        builder.TypeAt("//textarea", "Skin only, pressed with a thumb" + Keys.Enter);
         builder.GoOn("Run-out, radial");
         builder.Arm("Simulated dial");
         Sweep(builder);
@@ -44,7 +44,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.See("The mark lies by 2.0°.");
         builder.IsAccessible();
         builder.GoOn("Say why, go on");
-        builder.Find("//textarea").SendKeys("To be re-marked" + Keys.Enter);
+        builder.TypeAt("//textarea", "To be re-marked" + Keys.Enter);
         builder.GoOn("Where the seal ran");
         builder.Pick("groove", "a fingernail catches");
         builder.Read("centre", "34.5");
@@ -57,7 +57,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.IsAccessible();
         builder.Picture("bench-tree");
         builder.GoOn("Say why, go on");
-        builder.Find("//textarea").SendKeys("New mark cut, old one defaced" + Keys.Enter);
+        builder.TypeAt("//textarea", "New mark cut, old one defaced" + Keys.Enter);
         builder.BigSays("Next");
         builder.Open($"{app.Address}/builds/{build}/record");
         builder.See("Skin only, pressed with a thumb");
@@ -114,7 +114,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         Steps.Ticks(builder, "two-turns");
         builder.Read("error", "0.4");
         builder.See("The balancer is on.");
-        builder.Find("//header//a[.='Record']").SendKeys(Keys.Enter);
+        builder.TypeAt("//header//a[.='Record']", Keys.Enter);
         foreach (var words in (string[])["Simulated micrometer", "Simulated press", "points, peak", "Clean, and seated at"])
         {
             builder.See(words);
@@ -248,7 +248,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
         // A gauge that types like a keyboard, while the keyboard is somewhere else: its number lands in the open place.
         builder.Pick("by", "a contact probe");
         builder.WaitForPlace("hub");
-        builder.Find("//button[.='Why']").SendKeys("77" + Keys.Enter);
+        builder.TypeAt("//button[.='Why']", "77" + Keys.Enter);
         builder.Tick("out");
         builder.See("Carry it.");
         builder.See("left, min:s");
@@ -320,7 +320,7 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
     {
         Steps.Ticks(builder, "locked", "bolt");
         builder.Tick("tool");
-        builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[contains(., 'Three-slot yoke, long screws')]", Keys.Enter);
         builder.See("Run the 3 screws in by fingers");
         builder.WaitForPlace("engaged");
         builder.Read("engaged", "18");

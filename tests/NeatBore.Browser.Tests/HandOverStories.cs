@@ -15,7 +15,7 @@ public sealed class HandOverStories(App app) : IClassFixture<App>
         builder.GoOn("Begin: Balancer off");
         builder.WaitForPlace("locked");
         builder.Click("//header//button[.='Build 071']");
-        builder.Find("//label[contains(., 'Engine stand')]/input").SendKeys("2" + Keys.Enter);
+        builder.TypeAt("//label[contains(., 'Engine stand')]/input", "2" + Keys.Enter);
         builder.Click("//*[@data-slot='locked']");
         Steps.Ticks(builder, "bolt");
         builder.WaitForPlace("tool");
@@ -39,7 +39,7 @@ public sealed class HandOverStories(App app) : IClassFixture<App>
 
         builder.WaitForPlace("tool");
         builder.Press(Keys.Enter);
-        builder.Find("//button[contains(., 'Three-slot yoke, long screws')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[contains(., 'Three-slot yoke, long screws')]", Keys.Enter);
         builder.Read("engaged", "18");
         builder.See("It holds.");
         builder.Open($"{app.Address}/crib");

@@ -15,8 +15,8 @@ public sealed class OwnerStories(App app) : IClassFixture<App>
         builder.Click("//button[.='Owner']");
         builder.Click("//button[.='Ask the owner']");
         builder.See("Say what was found; it stays in the record.");
-        builder.Find("//label[starts-with(., 'What was found')]/textarea").SendKeys("The ring is worn where the belt runs");
-        builder.Find("//label[starts-with(., 'What can be chosen')]/textarea").SendKeys("use it again\nanother balancer");
+        builder.TypeAt("//label[starts-with(., 'What was found')]/textarea", "The ring is worn where the belt runs");
+        builder.TypeAt("//label[starts-with(., 'What can be chosen')]/textarea", "use it again\nanother balancer");
         builder.IsAccessible();
         builder.Click("//button[.='Ask the owner']");
         builder.See("Waits for the owner.");
@@ -40,7 +40,7 @@ public sealed class OwnerStories(App app) : IClassFixture<App>
         builder.Click("//label[contains(., 'another balancer')]/input");
         builder.Click("//button[.='Keep the answer']");
         builder.See("Say what was answered, and who answered.");
-        builder.Find("//label[starts-with(., 'Who answered')]/input").SendKeys("Mr Marsh");
+        builder.TypeAt("//label[starts-with(., 'Who answered')]/input", "Mr Marsh");
         builder.Click("//button[.='Keep the answer']");
         builder.SeeNot("Waits for the owner.");
         builder.Open($"{app.Address}/builds/{build}/found");

@@ -83,7 +83,7 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         builder.Click(label);
         builder.IsAccessible();
         // By the keyboard alone: first of all that its person does.
-        builder.Find("//button[starts-with(., 'First, ')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[starts-with(., 'First, ')]", Keys.Enter);
         builder.Wait("return ![...document.querySelectorAll('section p')].some(p => /^018 is .* late/.test(p.textContent))");
         builder.Click("//button[.='Agree this one']");
         builder.SeeNot("As agreed it can’t be kept");
@@ -132,7 +132,7 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         Assert.InRange(moved.TotalMinutes, 20, 5 * 240);
         Assert.Equal(0, at.Minute % 5);
         builder.Click(label);
-        builder.Find("//label[contains(., 'All of it')]//input").SendKeys("10" + Keys.Enter);
+        builder.TypeAt("//label[contains(., 'All of it')]//input", "10" + Keys.Enter);
         await App.Until(async () => (int?)(await Settled())["typedMinutes"] == 10);
         var typed = await Settled();
         Assert.Equal(

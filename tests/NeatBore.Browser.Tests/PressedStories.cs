@@ -53,7 +53,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.More("trunnion", "15.985");
         builder.See("Ream or hone 0.025 mm out, to 16.015 mm.");
         builder.Click("//footer//button[.='Again']");
-        builder.Find("//textarea").SendKeys("Reamed by hand, wiped out" + Keys.Enter);
+        builder.TypeAt("//textarea", "Reamed by hand, wiped out" + Keys.Enter);
         builder.Pick("turns", "so, and turns freely");
         builder.See("It turns freely in the first side; its inside was not measured.");
         builder.GoOn("Rocker 1: second side");
@@ -113,7 +113,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         builder.Click("//section//button[starts-with(@aria-label, 'Rocker 3,')]");
         builder.Click("//nav//button[contains(., 'Body and bushes')]");
         builder.Click("//footer//button[.='Again']");
-        builder.Find("//textarea").SendKeys("Another body" + Keys.Enter);
+        builder.TypeAt("//textarea", "Another body" + Keys.Enter);
         // Those before it are alike by now: its own size is more than is asked for.
         builder.More("bore-0", "22.001");
         builder.More("bush-0", "22.026");
@@ -147,7 +147,7 @@ public sealed class PressedStories(GaugedApp app) : IClassFixture<GaugedApp>
         // What is too thick for what stands behind says so before it is carried to the engine.
         builder.See("Gear splitter with long bolts:");
         builder.IsAccessible();
-        builder.Find("//button[contains(., 'Gear splitter, thin edge')]").SendKeys(Keys.Enter);
+        builder.TypeAt("//button[contains(., 'Gear splitter, thin edge')]", Keys.Enter);
         builder.See("It goes behind it. Pull it, stop at ");
         builder.GoOn("Pull it");
         Steps.Ticks(builder, "rest", "seated");

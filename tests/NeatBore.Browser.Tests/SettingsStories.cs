@@ -31,10 +31,10 @@ public sealed class SettingsStories(App app) : IClassFixture<App>
         builder.Click("//button[.='House rules']");
         builder.IsAccessible();
         var rule = "//li[contains(., 'Tilt of a puller’s yoke')]";
-        builder.Find($"{rule}//input").SendKeys("9");
+        builder.TypeAt($"{rule}//input", "9");
         builder.Click($"{rule}//button[.='House rule']");
         builder.See("It must be from 0.0 mm to 5.0 mm.");
-        builder.Find($"{rule}//input").SendKeys(OpenQA.Selenium.Keys.Backspace + "0.3");
+        builder.TypeAt($"{rule}//input", OpenQA.Selenium.Keys.Backspace + "0.3");
         builder.Click($"{rule}//button[.='House rule']");
         builder.See("set by Ines");
         builder.Js("scrollTo(0, 0)");

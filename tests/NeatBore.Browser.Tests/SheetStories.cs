@@ -73,14 +73,14 @@ public sealed class SheetStories(SheetStories.OwnShop app) : IClassFixture<Sheet
         // The cover's bolts as rows out of a table; one that can't be read is said by its row, and all of it is undone at once.
         builder.Click("//nav[@aria-label='Parts']//button[contains(., 'Timing cover')]");
         builder.Click("//button[.='Place the bolts']");
-        builder.Find("//textarea").SendKeys("70 150\n80\n");
+        builder.TypeAt("//textarea", "70 150\n80\n");
         builder.Click("//button[.='Place them']");
         builder.See("Row 2, “80”, must be two numbers");
-        builder.Find("//textarea").SendKeys("-60 -70\n-70 150");
+        builder.TypeAt("//textarea", "-60 -70\n-70 150");
         builder.Js("const t = document.querySelector('textarea'); t.setSelectionRange(7, 10); t.focus()");
         builder.Press("80 -60\n");
         builder.Click("//button[.='Place them']");
-        builder.Find("//*[@aria-label='Bolt 4: -70 mm right of the crank, 150 mm above it; arrow keys move it']").SendKeys(Keys.Left);
+        builder.TypeAt("//*[@aria-label='Bolt 4: -70 mm right of the crank, 150 mm above it; arrow keys move it']", Keys.Left);
         builder.Find("//*[starts-with(@aria-label, 'Bolt 4: -70.5 mm')]");
         builder.IsAccessible();
         builder.Picture("sheet-bolts");
@@ -90,7 +90,7 @@ public sealed class SheetStories(SheetStories.OwnShop app) : IClassFixture<Sheet
             $"/api/sheets/{engine}/versions",
             """{"by":"ada","version":1,"because":"bolt read off","values":[{"path":"crankBolt/torqueNm","typed":"110","unit":"N·m","decimalMark":".","source":"manual"}]}"""
         );
-        builder.Find("//label[span[.='Why, if it needs saying']]//input").SendKeys("measured on the block");
+        builder.TypeAt("//label[span[.='Why, if it needs saying']]//input", "measured on the block");
         builder.Click("//button[.='Keep as version 2']");
         builder.See("Somebody else has made version 2 meanwhile");
         builder.See("bolt read off");
@@ -122,7 +122,7 @@ public sealed class SheetStories(SheetStories.OwnShop app) : IClassFixture<Sheet
         // Another engine like it asks for what has to be confirmed.
         builder.Open($"{app.Address}/engines/{engine}");
         builder.Click("//button[.='Another like it']");
-        builder.Find("//label[span[.='What it is called']]//input").SendKeys("Four 1.2" + Keys.Enter);
+        builder.TypeAt("//label[span[.='What it is called']]//input", "Four 1.2" + Keys.Enter);
         builder.See("Copied from Four 1.1, version 3");
         builder.Click("//nav[@aria-label='Parts']//button[contains(., 'Crank bolt')]");
         builder.See("Crank bolt · 3 to know");

@@ -32,7 +32,7 @@ public sealed class TraceStories(HandPacedApp app) : IClassFixture<HandPacedApp>
         builder.See("this fit explains at most");
         builder.IsAccessible();
         builder.GoOn("Measure again");
-        builder.Find("//textarea").SendKeys("Backed off, squared on its key" + Keys.Enter);
+        builder.TypeAt("//textarea", "Backed off, squared on its key" + Keys.Enter);
         builder.Read("start", "40");
 
         // The gauge drops out in mid-step: said, kept, and gone on with by hand.

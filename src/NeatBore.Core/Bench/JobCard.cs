@@ -116,6 +116,7 @@ public sealed record JobCard(
                 procedure,
                 whole.Sheet,
                 [],
+                new Journal(task),
                 kind => build.Tasks.FirstOrDefault(t => t.Ref.Kind == kind),
                 _ => null,
                 _ => null

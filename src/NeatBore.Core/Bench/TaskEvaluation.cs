@@ -12,6 +12,7 @@ internal static class TaskEvaluation
     /// <param name="procedure">Its run sheet, in the version that it is pinned to.</param>
     /// <param name="sheet">The engine's sheet, in the version that it is pinned to.</param>
     /// <param name="log">The build's whole log.</param>
+    /// <param name="journal">Its part of that log.</param>
     /// <param name="other">Another task of the build as it stands, by its kind; null where it was not begun.</param>
     /// <param name="rests">What of another task has to be left alone, by its kind; null where nothing has.</param>
     /// <param name="before">A step as it was worked out before, where what its run sheet made of it is good still.</param>
@@ -20,13 +21,13 @@ internal static class TaskEvaluation
         Procedure procedure,
         EngineSheet sheet,
         IReadOnlyList<LogEntry> log,
+        Journal journal,
         Func<string, TaskState?> other,
         Func<string, Rest?> rests,
         Func<StepRef, WorkedStep?> before
     )
     {
         sheet = procedure.Sees(sheet);
-        var journal = new Journal(started.Task, log);
         var choices = procedure
             .Choices.Select(c =>
             {
@@ -69,7 +70,7 @@ internal static class TaskEvaluation
                     var at = new StepRef(started.Task, step.Id, item);
                     var (stoodOn, was) = (steps.StoodOn(step, item), before(at));
                     var around = new Around(
-                        Math.Max(journal.ToldAt(at), step.NoWayBack ? journal.SuppliedAt : 0),
+                        Math.Max(journal.Of(at).ToldAt, step.NoWayBack ? journal.SuppliedAt : 0),
                         own,
                         step.NoWayBack ? lacking : null
                     );
@@ -124,12 +125,12 @@ internal static class TaskEvaluation
                 sheet,
                 item,
                 ChosenFor(new StepRef(started.Task, step.Id, item)),
-                (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot),
+                (s, i, slot) => journal.Of(new StepRef(started.Task, s, i)).Live(slot),
                 known,
                 kind => other(kind) is { } task ? Seen(task) : null,
-                (s, i) => journal.Round(new StepRef(started.Task, s, i)),
+                (s, i) => journal.Of(new StepRef(started.Task, s, i)).Round,
                 null,
-                (s, i) => journal.Hand(new StepRef(started.Task, s, i))?.Event is JudgedByHand { Found: not HandFound.Bad },
+                (s, i) => journal.Of(new StepRef(started.Task, s, i)).Hand?.Event is JudgedByHand { Found: not HandFound.Bad },
                 journal.WorkedAt,
                 rests,
                 (s, o, i) => journal.RoundsSince(new StepRef(started.Task, s, i), new StepRef(started.Task, o, i))
@@ -158,10 +159,9 @@ internal static class TaskEvaluation
     }
 
     /// <summary>What of a task has to be left alone: from its readings alone, so that tasks can ask it of one another.</summary>
-    public static Rest? RestOf(TaskStarted started, Procedure procedure, EngineSheet sheet, IReadOnlyList<LogEntry> log)
+    public static Rest? RestOf(TaskStarted started, Procedure procedure, EngineSheet sheet, Journal journal)
     {
         sheet = procedure.Sees(sheet);
-        var journal = new Journal(started.Task, log);
         try
         {
             return procedure.Rests(
@@ -170,7 +170,7 @@ internal static class TaskEvaluation
                     sheet,
                     "",
                     procedure.Choices.ToDictionary(c => c.Id, c => journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id, StringComparer.Ordinal),
-                    (s, i, slot) => journal.Live(new StepRef(started.Task, s, i), slot)
+                    (s, i, slot) => journal.Of(new StepRef(started.Task, s, i)).Live(slot)
                 )
             );
         }
@@ -246,6 +246,7 @@ internal static class TaskEvaluation
         IReadOnlyDictionary<string, string> chosen
     )
     {
+        var own = journal.Of(at);
         var left = known?.When ?? step.When(context);
         if (left.Because is { } because)
         {
@@ -260,12 +261,12 @@ internal static class TaskEvaluation
                 StepStatus.LeftOut,
                 true,
                 null,
-                journal.Rounds(at, []),
+                own.Rounds([]),
                 new Judgement(because),
-                journal.Calls(at),
+                own.Calls,
                 false,
-                journal.Notes(at),
-                journal.Photos(at),
+                own.Notes,
+                own.Photos,
                 [at]
             )
             {
@@ -276,13 +277,13 @@ internal static class TaskEvaluation
         }
 
         var slots = known?.Slots ?? step.Slots(context);
-        var rounds = journal.Rounds(at, slots);
+        var rounds = own.Rounds(slots);
         var newest = rounds[^1];
         var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
         // A hand's judgement stands while no number does; what stands on it alone has nothing to reckon with.
-        var hand = complete && judged?.Call is not null ? null : journal.Hand(at);
+        var hand = complete && judged?.Call is not null ? null : own.Hand;
         var told = hand?.Event as JudgedByHand;
         // It takes the place of what would be measured, not of what is done.
         var undone = told is { Found: HandFound.NotChecked }
@@ -297,7 +298,7 @@ internal static class TaskEvaluation
             )
             ?? (unmeasured is null ? null : HandWays.Follows(unmeasured.Title, step.Catches))
             ?? TorquePass.Again(newest, judged)
-            ?? Settled(judged, journal, at)
+            ?? Settled(judged, own)
             ?? new Judgement(
                 Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))
             );
@@ -306,12 +307,12 @@ internal static class TaskEvaluation
             around.Gate is { } gate ? $"Gate: {gate}"
             : needed is not null ? $"First: {needed.Title}"
             : null;
-        var calls = journal.Calls(at);
+        var calls = own.Calls;
         var given = calls.Count > 0 ? calls[^1] : null;
         // What was said stays said while nothing that it looks at has changed, whatever today's code would make of it.
-        foreach (var own in known is null ? slots.Where(s => s.Required) : [])
+        foreach (var slot in known is null ? slots.Where(s => s.Required) : [])
         {
-            context.Looked.AtSlot(at.Step, at.Item, own.Key);
+            context.Looked.AtSlot(at.Step, at.Item, slot.Key);
         }
 
         var looked = known?.Looked ?? context.Looked;
@@ -329,7 +330,7 @@ internal static class TaskEvaluation
         var byHand = conflict is null && (unmeasured is not null || (undone is null && told is { Found: not HandFound.Bad }));
         holds |= byHand;
         complete |= byHand || was || (holds && given!.Release!.StoodOn is { Complete: true });
-        var questions = journal.Questions(at);
+        var questions = own.Questions;
         var answered = questions?.All(q => q.Answer is not null) ?? true;
         var passed =
             answered && blockedBy is null && complete && (says.Call is null ? slots.Count > 0 : says.Call.Verdict == Verdict.Go || holds);
@@ -354,8 +355,8 @@ internal static class TaskEvaluation
             says,
             calls,
             differs,
-            journal.Notes(at),
-            journal.Photos(at),
+            own.Notes,
+            own.Photos,
             step.Needs.Count + step.Weighs.Count == 0
                 ? [at]
                 :
@@ -378,20 +379,18 @@ internal static class TaskEvaluation
     }
 
     /// <summary>What two rounds could not settle is the builder's to decide, with its number and how far that can be off.</summary>
-    private static Judgement? Settled(Judgement? judged, Journal journal, StepRef at)
+    private static Judgement? Settled(Judgement? judged, StepJournal own)
     {
         if (
             judged is not { Call: { Verdict: Verdict.LookAgain } call }
             || call.Checks.FirstOrDefault(c => c.Verdict == Verdict.LookAgain) is not { } open
             || Math.Abs(open.Value - open.Limit) > open.Uncertainty
-            || journal.Round(at) is not (> 1 and var round)
-            || !journal
-                .Calls(at)
-                .Any(c =>
-                    c.Round < round
-                    && c.Judgement.Call is { Verdict: Verdict.LookAgain } before
-                    && before.Checks.Any(b => b.Name == open.Name && b.Verdict == Verdict.LookAgain)
-                )
+            || own.Round is not (> 1 and var round)
+            || !own.Calls.Any(c =>
+                c.Round < round
+                && c.Judgement.Call is { Verdict: Verdict.LookAgain } before
+                && before.Checks.Any(b => b.Name == open.Name && b.Verdict == Verdict.LookAgain)
+            )
         )
         {
             return judged;

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using System.Collections.Immutable;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.RunSheets;
@@ -14,16 +15,19 @@ public sealed class WorkedBuild
     private readonly IReadOnlyDictionary<SheetRef, EngineSheet> _sheets;
     private readonly ProcedureBook _book;
     private readonly LogEntry[] _log;
+    private readonly ImmutableDictionary<Guid, SlotRef> _slots;
     private readonly IReadOnlyList<Worked> _tasks;
     private readonly Lazy<BuildState> _state;
 
     /// <param name="Started">What began it.</param>
     /// <param name="State">How it stands.</param>
+    /// <param name="Journal">Its part of the log, as far as that went when it was worked out.</param>
     /// <param name="LooksAt">The kinds of other tasks that it looked at, begun or not.</param>
     /// <param name="Steps">Its steps as they were worked out.</param>
     private sealed record Worked(
         TaskStarted Started,
         TaskState State,
+        Journal Journal,
         IReadOnlySet<string> LooksAt,
         IReadOnlyDictionary<StepRef, WorkedStep> Steps
     );
@@ -32,11 +36,12 @@ public sealed class WorkedBuild
         IReadOnlyDictionary<SheetRef, EngineSheet> sheets,
         ProcedureBook book,
         LogEntry[] log,
+        ImmutableDictionary<Guid, SlotRef> slots,
         IReadOnlyList<Worked> tasks,
         IReadOnlyList<TaskRef> workedOut
     )
     {
-        (_sheets, _book, _log, _tasks, WorkedOut) = (sheets, book, log, tasks, workedOut);
+        (_sheets, _book, _log, _slots, _tasks, WorkedOut) = (sheets, book, log, slots, tasks, workedOut);
         _state = new Lazy<BuildState>(() =>
             HeadEvaluation.Of(Opened, _log, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
         );
@@ -69,11 +74,18 @@ public sealed class WorkedBuild
     /// <summary>The sheet that a task works with.</summary>
     public EngineSheet SheetOf(TaskRef task) => SheetOf(_tasks.First(t => t.Started.Task == task).Started, _log);
 
+    /// <summary>Where a reading was taken; null where it is none of this log's.</summary>
+    public SlotRef? SlotOf(Guid reading) => _slots.GetValueOrDefault(reading);
+
     /// <summary>What of a task has to be left alone; null where nothing has.</summary>
     internal Rest? RestOf(TaskRef task) =>
         _tasks.FirstOrDefault(t => t.Started.Task == task)?.Started is { } started
-            ? TaskEvaluation.RestOf(started, Run(started), SheetOf(started, _log), _log)
+            ? TaskEvaluation.RestOf(started, Run(started), SheetOf(started, _log), JournalOf(task))
             : null;
+
+    /// <summary>A task's part of the log.</summary>
+    internal Journal JournalOf(TaskRef task) =>
+        (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(_log, SlotOf);
 
     /// <summary>The run sheet of a task that was begun.</summary>
     internal Procedure ProcedureOf(TaskRef task) => Run(_tasks.First(t => t.Started.Task == task).Started);
@@ -104,7 +116,7 @@ public sealed class WorkedBuild
         }
 
         _ = Named(sheets, opened.Sheet);
-        return new WorkedBuild(sheets, book, [first], [], []).Apply([.. log.Skip(1)]);
+        return new WorkedBuild(sheets, book, [first], ImmutableDictionary<Guid, SlotRef>.Empty, [], []).Apply([.. log.Skip(1)]);
     }
 
     /// <summary>The build with more in its log.</summary>
@@ -141,7 +153,7 @@ public sealed class WorkedBuild
     /// <summary>The same build in a shop whose sheets have grown: what is begun stays as it is, what can be begun follows the
     /// newest.</summary>
     public WorkedBuild On(IReadOnlyDictionary<SheetRef, EngineSheet> sheets) =>
-        ReferenceEquals(sheets, _sheets) ? this : new WorkedBuild(sheets, _book, _log, _tasks, []);
+        ReferenceEquals(sheets, _sheets) ? this : new WorkedBuild(sheets, _book, _log, _slots, _tasks, []);
 
     /// <summary>The build with calls in its log that were just worked out: they are what their steps say, and nothing else follows from
     /// them.</summary>
@@ -152,7 +164,7 @@ public sealed class WorkedBuild
             said.TryGetValue(step.Ref, out var call)
                 ? step with
                 {
-                    Calls = [.. step.Calls, Journal.Given(call, null)],
+                    Calls = [.. step.Calls, StepJournal.Given(call, null)],
                     Differs = false,
                     ChangedAt = call.Seq,
                 }
@@ -163,6 +175,7 @@ public sealed class WorkedBuild
                 _sheets,
                 _book,
                 [.. _log, .. calls],
+                _slots,
                 [
                     .. _tasks.Select(t =>
                         said.Keys.Any(s => s.Task == t.Started.Task)
@@ -180,10 +193,22 @@ public sealed class WorkedBuild
     private WorkedBuild Grown(IReadOnlyList<LogEntry> entries)
     {
         LogEntry[] log = [.. _log, .. entries];
+        var slots = _slots;
+        foreach (var taken in entries.Select(e => e.Event).OfType<ReadingTaken>().Where(r => !slots.ContainsKey(r.Id)))
+        {
+            slots = slots.Add(taken.Id, taken.Slot);
+        }
+
+        SlotRef? SlotOf(Guid reading) => slots.GetValueOrDefault(reading);
         var begun = log.Select(e => e.Event).OfType<TaskStarted>().DistinctBy(e => e.Task).ToList();
-        var stale = Concerned(entries, log);
+        var stale = Concerned(entries, SlotOf);
         var worked = _tasks.ToDictionary(t => t.Started.Task, t => (Worked?)t);
         var anew = new List<TaskRef>();
+        var journals = new Dictionary<TaskRef, Journal>();
+        Journal JournalOf(TaskRef task) =>
+            journals.TryGetValue(task, out var there)
+                ? there
+                : journals[task] = (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(log, SlotOf);
         var rests = new Dictionary<string, Rest?>(StringComparer.Ordinal);
         // Many steps of a task ask it of the same few others.
         Rest? RestOf(string kind)
@@ -191,7 +216,7 @@ public sealed class WorkedBuild
             if (!rests.TryGetValue(kind, out var rest))
             {
                 rests[kind] = rest = begun.Find(b => b.Task.Kind == kind) is { } other
-                    ? TaskEvaluation.RestOf(other, Run(other), SheetOf(other, log), log)
+                    ? TaskEvaluation.RestOf(other, Run(other), SheetOf(other, log), JournalOf(other.Task))
                     : null;
             }
 
@@ -223,23 +248,24 @@ public sealed class WorkedBuild
             // A step that looks at nothing of what is new says what it said.
             var was = _tasks.FirstOrDefault(t => t.Started == started);
             var moved = entries.Any(e => e.Event is SheetMoved m && m.Task == started.Task);
-            var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf(log));
+            var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf);
             WorkedStep? Before(StepRef step) =>
                 was?.Steps.GetValueOrDefault(step) is { } stood && !moved && !changes.Touch(stood.Judged.Looked) ? stood : null;
-            var (state, steps) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, Other, RestOf, Before);
+            var journal = JournalOf(started.Task);
+            var (state, steps) = TaskEvaluation.TaskOf(started, Run(started), SheetOf(started, log), log, journal, Other, RestOf, Before);
             looksAt.UnionWith(steps.Values.SelectMany(s => s.Judged.Looked.Tasks));
-            var result = new Worked(started, state, looksAt.ToFrozenSet(StringComparer.Ordinal), steps);
+            var result = new Worked(started, state, journal, looksAt.ToFrozenSet(StringComparer.Ordinal), steps);
             worked[started.Task] = result;
             return result;
         }
 
-        return new WorkedBuild(_sheets, _book, log, begun.ConvertAll(Of), anew);
+        return new WorkedBuild(_sheets, _book, log, slots, begun.ConvertAll(Of), anew);
     }
 
     /// <summary>The tasks that entries are about, and those that look at one of them, whoever they look through.</summary>
-    private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, LogEntry[] log)
+    private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, Func<Guid, SlotRef?> slotOf)
     {
-        var concerned = entries.Select(e => Addresses.TaskOf(e.Event, SlotOf(log))).OfType<TaskRef>().ToHashSet();
+        var concerned = entries.Select(e => Addresses.TaskOf(e.Event, slotOf)).OfType<TaskRef>().ToHashSet();
         if (entries.Any(e => e.Event is Chose chose && ChoiceName.Shared.Contains(chose.Choice)))
         {
             concerned.UnionWith(_tasks.Select(t => t.Started.Task));
@@ -256,9 +282,6 @@ public sealed class WorkedBuild
 
         return concerned;
     }
-
-    private static Func<Guid, SlotRef?> SlotOf(LogEntry[] log) =>
-        reading => log.Select(x => x.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == reading)?.Slot;
 
     private Procedure Run(TaskStarted started)
     {

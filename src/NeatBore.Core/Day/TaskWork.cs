@@ -27,11 +27,10 @@ public static class TaskWork
     /// <summary>A task's entries that did work, in the order in which they were done.</summary>
     public static IReadOnlyList<Entry> Of(WorkedBuild build, TaskRef task)
     {
-        var slots = build.Log.Select(e => e.Event).OfType<ReadingTaken>().ToDictionary(r => r.Id, r => r.Slot);
         return
         [
             .. build
-                .Log.Where(e => Addresses.WorkedAt(e.Event, id => slots.GetValueOrDefault(id)) == task)
+                .Log.Where(e => Addresses.WorkedAt(e.Event, build.SlotOf) == task)
                 .Select(e => new Entry(e.Event.DoneAt, e.By))
                 .OrderBy(e => e.At),
         ];

@@ -49,7 +49,7 @@ internal sealed class SharedAnswer(WorkedBuild before, WorkedBuild after)
         var step = command switch
         {
             TakeReading take => take.Slot.Step,
-            Strike strike => after.Log.Select(e => e.Event).OfType<ReadingTaken>().FirstOrDefault(r => r.Id == strike.Reading)?.Slot.Step,
+            Strike strike => after.SlotOf(strike.Reading)?.Step,
             BeginRound round => round.Step,
             Decide decide => decide.Step,
             OpenGate gate => gate.Step,

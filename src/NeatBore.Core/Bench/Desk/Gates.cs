@@ -27,8 +27,7 @@ public sealed partial class Desk
             );
     }
 
-    private static Footing? StandsOn(WorkedBuild state, StepRef step) =>
-        Step(state, step).StandsOn?.Invoke(new Journal(step.Task, state.Log));
+    private static Footing? StandsOn(WorkedBuild state, StepRef step) => Step(state, step).StandsOn?.Invoke(state.JournalOf(step.Task));
 
     private static JudgedByHand ByHand(JudgeByHand judge, WorkedBuild state, Signer by)
     {

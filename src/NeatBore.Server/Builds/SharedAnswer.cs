@@ -15,21 +15,23 @@ internal sealed class SharedAnswer(WorkedBuild before, WorkedBuild after)
 
     private readonly ConcurrentDictionary<string, byte[]> _written = new(StringComparer.Ordinal);
 
-    /// <summary>A <see cref="WorkAnswer"/> as JSON.</summary>
+    /// <summary>Writes a <see cref="WorkAnswer"/> as JSON.</summary>
     /// <param name="results">What became of each command.</param>
     /// <param name="last">The last command.</param>
-    public byte[] To(IReadOnlyList<WorkResult> results, Command last)
+    public IResult To(IReadOnlyList<WorkResult> results, Command last)
     {
         var steps = Shown(last).ToList();
         var rest = _written.GetOrAdd(string.Join(' ', steps.Select(s => $"{s.Ref}")), _ => Written(steps));
-        // The rest begins with a brace of its own.
-        return
-        [
-            .. s_results,
-            .. JsonSerializer.SerializeToUtf8Bytes(results, Json.Of<IReadOnlyList<WorkResult>>()),
-            (byte)',',
-            .. rest.AsSpan(1),
-        ];
+        byte[] own = [.. s_results, .. JsonSerializer.SerializeToUtf8Bytes(results, Json.Of<IReadOnlyList<WorkResult>>()), (byte)','];
+        return TypedResults.Stream(
+            async stream =>
+            {
+                await stream.WriteAsync(own);
+                // The rest begins with a brace of its own; it is nobody's alone, and long.
+                await stream.WriteAsync(rest.AsMemory(1));
+            },
+            "application/json; charset=utf-8"
+        );
     }
 
     private byte[] Written(IReadOnlyList<StepState> steps) =>

@@ -105,7 +105,7 @@ internal static class WorkEndpoint
             CultureInfo.InvariantCulture,
             $"work;dur={working.TotalMilliseconds:0.00}, store;dur={storing.TotalMilliseconds:0.00}"
         );
-        return TypedResults.Bytes(shared.To(results, commands[^1]), "application/json; charset=utf-8");
+        return shared.To(results, commands[^1]);
     }
 
     /// <summary>What a picture is, is what was stored of it, whatever the tablet says.</summary>

@@ -26,8 +26,11 @@ interface Props {
 }
 
 /** A band a person and a band a thing, hours across. */
-export function Bands({ plan, day, open, onOpen, onDrop }: Props) {
+export function Bands({ plan: newest, day, open, onOpen, onDrop }: Props) {
   const [ref, size] = useSize();
+  // While a block is in hand the plan stays as it was taken hold of, also when a better one comes meanwhile.
+  const [held, setHeld] = useState<PlanNow | null>(null);
+  const plan = held ?? newest;
   const bands = bandsOf(plan, day);
   const [from, to] = spanOf(bands);
   const wide = Math.max(0, size.width - nameWidth - 16);
@@ -167,6 +170,7 @@ export function Bands({ plan, day, open, onOpen, onDrop }: Props) {
                 now={now}
                 open={open === piece.block.id}
                 onOpen={onOpen}
+                onHold={(holds) => setHeld(holds ? plan : null)}
                 perPx={(to - from) / wide}
                 onDrop={(minute, rows) => {
                   const onto = bands[Math.min(Math.max(row + rows, 0), people - 1)];
@@ -247,11 +251,13 @@ interface BoxProps {
   open: boolean;
   perPx: number;
   onOpen: (block: Block) => void;
+  /** Taken in hand, or let go of. */
+  onHold: (holds: boolean) => void;
   onDrop: (minute: number, rows: number) => void;
 }
 
 /** A block: tapped it opens; dragged it is pinned where it is dropped. */
-function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, onDrop }: BoxProps) {
+function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, onHold, onDrop }: BoxProps) {
   const { block, waits } = piece;
   const [moved, setMoved] = useState<{ x: number; y: number } | null>(null);
   const start = useRef<{ x: number; y: number } | null>(null);
@@ -280,6 +286,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
         dropped.current = false;
         if (!movable || e.button !== 0) return;
         start.current = { x: e.clientX, y: e.clientY };
+        onHold(true);
         e.currentTarget.setPointerCapture(e.pointerId);
       }}
       onPointerMove={(e) => {
@@ -291,6 +298,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
         const begun = start.current;
         start.current = null;
         setMoved(null);
+        onHold(false);
         if (!begun || !moved) return;
         dropped.current = true;
         const minute = piece.from + (e.clientX - begun.x) * perPx;
@@ -302,6 +310,7 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
       onPointerCancel={() => {
         start.current = null;
         setMoved(null);
+        onHold(false);
       }}
       onClick={() => {
         // A drag ends in a click, too.

@@ -124,7 +124,7 @@ public sealed class PlanStories(App app) : IClassFixture<App>
         async Task<DateTimeOffset> DraggedAsync()
         {
             var was = (string?)(await Settled())["pinnedAt"];
-            // A plan that comes in between moves it away from under the hand: taken hold of again.
+            // A plan that comes just before it is taken hold of moves it away from under the hand: taken hold of again.
             var held = Stopwatch.StartNew();
             builder.Drag(builder.Find(label), 120, 0);
             await App.Until(async () =>

@@ -1,3 +1,4 @@
+using System.Text.Json.Nodes;
 using Xunit;
 
 namespace NeatBore.Server.Tests;
@@ -40,6 +41,20 @@ public sealed class ShopTests : IAsyncLifetime
             wall.Where(i => (string)i!["id"]! is "mic-2" or "torque-2")
                 .Select(i => ((string)i!["name"]!, Math.Round((double)i["low"]!, 3), Math.Round((double)i["high"]!, 3)))
         );
+        double[] Tenths(JsonNode i) =>
+            [
+                .. new[] { "low", "high" }
+                    .Select(end => (double)i[end]!)
+                    .Select(end =>
+                        (string)i["kind"]! switch
+                        {
+                            "thermometer" => ((end * 1.8) + 32) / 10,
+                            "torque-wrench" => end / 1.3558179483314,
+                            _ => end / 2.54,
+                        }
+                    ),
+            ];
+        Assert.All(wall.Where(i => i!["high"] is not null), i => Assert.All(Tenths(i!), end => Assert.Equal(Math.Round(end), end, 1e-9)));
         var (again, why) = await _site.PostAsync("/api/shop", """{"name":"Other","units":"metric","lead":"Eve"}""");
         Assert.Equal((409, "This shop is set up already."), (again, (string)why["title"]!));
         Assert.Equal("Mill Lane", (string)(await _site.GetAsync("/api/shop"))["name"]!);

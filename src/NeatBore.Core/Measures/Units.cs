@@ -1,3 +1,4 @@
+using System.Collections.Frozen;
 using System.Globalization;
 using System.Text.Json;
 using System.Text.Json.Serialization;
@@ -36,6 +37,9 @@ public sealed record UnitTable(
     IReadOnlyDictionary<string, string> Errors
 )
 {
+    private readonly FrozenDictionary<string, Unit> _spelt = Spelt(Units, StringComparer.Ordinal);
+    private readonly FrozenDictionary<string, Unit> _anyCase = Spelt(Units, StringComparer.OrdinalIgnoreCase);
+
     /// <summary>The table that ships with the core.</summary>
     public static UnitTable Default { get; } = Load();
 
@@ -43,11 +47,14 @@ public sealed record UnitTable(
     public Unit For(Dimension dimension, UnitSystem system) => BySymbol(Shown[dimension][system])!;
 
     /// <summary>Finds a unit by its symbol or one of its other spellings; null if there is none.</summary>
-    public Unit? BySymbol(string symbol) =>
-        Units.FirstOrDefault(u => u.Symbol == symbol || u.Also.Contains(symbol, StringComparer.Ordinal))
-        ?? Units.FirstOrDefault(u =>
-            string.Equals(u.Symbol, symbol, StringComparison.OrdinalIgnoreCase) || u.Also.Contains(symbol, StringComparer.OrdinalIgnoreCase)
-        );
+    public Unit? BySymbol(string symbol) => _spelt.GetValueOrDefault(symbol) ?? _anyCase.GetValueOrDefault(symbol);
+
+    // Where two units share a spelling, the first has it.
+    private static FrozenDictionary<string, Unit> Spelt(IEnumerable<Unit> units, StringComparer by) =>
+        units
+            .SelectMany(u => u.Also.Prepend(u.Symbol).Select(s => (Spelling: s, Unit: u)))
+            .DistinctBy(s => s.Spelling, by)
+            .ToFrozenDictionary(s => s.Spelling, s => s.Unit, by);
 
     private static UnitTable Load()
     {

@@ -16,12 +16,19 @@ internal static class UsualInstruments
     public static IReadOnlyList<Instrument> For(UnitSystem units)
     {
         var inch = units == UnitSystem.Inch;
-        Instrument Ranged(Instrument of, Dimension dimension, (double Low, double High) metric, (double Low, double High) inches)
+        Instrument Reaching(Instrument of, Dimension dimension, (double Low, double High) metric, (double Low, double High) inches)
         {
             var unit = UnitTable.Default.For(dimension, units);
             var (low, high) = inch ? inches : metric;
-            var name = string.Create(CultureInfo.InvariantCulture, $"{of.Name} {low}–{high}{(inch ? $" {unit.Symbol}" : "")}{Default}");
-            return of with { Name = name, Low = unit.ToBase(low), High = unit.ToBase(high) };
+            return of with { Low = unit.ToBase(low), High = unit.ToBase(high) };
+        }
+
+        Instrument Ranged(Instrument of, Dimension dimension, (double Low, double High) metric, (double Low, double High) inches)
+        {
+            var (low, high) = inch ? inches : metric;
+            var symbol = inch ? $" {UnitTable.Default.For(dimension, units).Symbol}" : "";
+            var name = string.Create(CultureInfo.InvariantCulture, $"{of.Name} {low}–{high}{symbol}{Default}");
+            return Reaching(of with { Name = name }, dimension, metric, inches);
         }
 
         Instrument Sized(string id, string name, string kind, double uncertainty, (double, double) metric, (double, double) inches) =>
@@ -40,10 +47,10 @@ internal static class UsualInstruments
             Sized("bore-1", "Bore gauge", "bore-gauge", 0.005, (18, 35), (0.7, 1.4)),
             Sized("bore-2", "Bore gauge", "bore-gauge", 0.005, (35, 60), (1.4, 2.4)),
             Sized("bore-3", "Bore gauge", "bore-gauge", 0.006, (60, 100), (2.4, 4)),
-            new("depth-1", $"Depth gauge{Default}", "depth-gauge", 0.03, Low: 0, High: 150),
-            new("dial-1", $"Dial indicator{Default}", "dial", 0.015, Low: -5, High: 5),
+            Reaching(new("depth-1", $"Depth gauge{Default}", "depth-gauge", 0.03), Dimension.Length, (0, 150), (0, 6)),
+            Reaching(new("dial-1", $"Dial indicator{Default}", "dial", 0.015), Dimension.Length, (-5, 5), (-0.2, 0.2)),
             new("feel-1", $"Feeler gauges{Default}", "feeler", 0.02),
-            new("thermo-1", $"Thermometer{Default}", "thermometer", 2, Low: -30, High: 250),
+            Reaching(new("thermo-1", $"Thermometer{Default}", "thermometer", 2), Dimension.Temperature, (-30, 250), (-20, 480)),
             new("degree-1", $"Degree wheel{Default}", "degree-wheel", 0.5),
             Wrench("torque-1", 280, (5, 25), (4, 20)),
             Wrench("torque-2", 450, (40, 200), (30, 150)),

@@ -30,23 +30,26 @@ export function Labelled({
         htmlFor={htmlFor}
         className={`block text-base leading-tight text-line ${text ? '' : 'mt-0.5 text-center'}`}
       >
-        <span className={understood ? 'sr-only' : ''}>{labelIn(slot.slot.label, reader)}</span>
-        {understood && (
-          <span id={understood.id} className="block font-semibold text-mark">
-            {understood.words}
-          </span>
-        )}
-        {struck.map((r) => (
-          <s key={r.id} className="ml-2 text-structure">
-            <span className="sr-only">struck: </span>
-            {written(slot.slot, r, reader)}
-          </s>
-        ))}
-        {before && (
-          <span className="ml-2 whitespace-nowrap text-structure">
-            was {written(slot.slot, before, reader)}
-          </span>
-        )}
+        {/* Its leader line goes by behind it. */}
+        <span className="box-decoration-clone bg-field px-1">
+          <span className={understood ? 'sr-only' : ''}>{labelIn(slot.slot.label, reader)}</span>
+          {understood && (
+            <span id={understood.id} className="block font-semibold text-mark">
+              {understood.words}
+            </span>
+          )}
+          {struck.map((r) => (
+            <s key={r.id} className="ml-2 text-structure">
+              <span className="sr-only">struck: </span>
+              {written(slot.slot, r, reader)}
+            </s>
+          ))}
+          {before && (
+            <span className="ml-2 whitespace-nowrap text-structure">
+              was {written(slot.slot, before, reader)}
+            </span>
+          )}
+        </span>
       </label>
     </div>
   );

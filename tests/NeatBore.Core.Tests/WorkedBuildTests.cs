@@ -21,7 +21,7 @@ public class WorkedBuildTests
         + string.Join(
             '\n',
             build
-                .Tasks.SelectMany(t => t.Steps.Select(s => (Step: s, Journal: new Journal(t.Ref).To(build.Log, build.SlotOf))))
+                .Tasks.SelectMany(t => t.Steps.Select(s => (Step: s, Journal: build.JournalOf(t.Ref))))
                 .Select(x =>
                     x.Step.StandsOn?.Invoke(x.Journal) is { } footing
                         ? JsonSerializer.Serialize(

@@ -1,3 +1,4 @@
+import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import type { Scene } from '../src/figures/scene';
 
@@ -29,7 +30,7 @@ const plain = (text: string): string =>
 
 /** The words of a drawing, each with the room that it takes. */
 export function wordsOf(scene: Scene): { words: Room[]; markup: string } {
-  const markup = renderToStaticMarkup(scene.drawing);
+  const markup = renderToStaticMarkup(createElement('svg', null, scene.drawing));
   const words = [...markup.matchAll(/<text ([^>]*)>(.*?)<\/text>/g)].flatMap(([, attributes, inner]) => {
     const get = (name: string): string | undefined =>
       new RegExp(`(?:^| )${name}="([^"]*)"`).exec(attributes!)?.[1];

@@ -273,7 +273,8 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
   return (
     <button
       type="button"
-      className={`absolute touch-none overflow-hidden text-left ${waits ? '' : whichOf(block).endsWith('pinned') ? 'border-2 border-l-8' : 'border-2'} ${look} ${open ? 'outline-4 outline-offset-1 outline-decide' : ''} ${moved ? 'z-20 opacity-80' : ''}`}
+      // A finger that goes up or down over it scrolls; one that sets out sideways takes it in hand.
+      className={`absolute overflow-hidden text-left ${movable ? 'touch-pan-y' : ''} ${waits ? '' : whichOf(block).endsWith('pinned') ? 'border-2 border-l-8' : 'border-2'} ${look} ${open ? 'outline-4 outline-offset-1 outline-decide' : ''} ${moved ? 'z-20 opacity-80' : ''}`}
       style={{
         left: left + (moved?.x ?? 0),
         top: top + (moved?.y ?? 0),

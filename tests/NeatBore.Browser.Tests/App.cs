@@ -306,8 +306,6 @@ public sealed class Builder : IDisposable
 
     public Builder(int width = 1280, int height = 800)
     {
-        var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-        service.SuppressInitialDiagnosticInformation = true;
         var options = new HeadlessOptions { BinaryLocation = "/usr/bin/chromium-headless-shell" };
         options.AddArguments(
             "--no-sandbox",
@@ -325,8 +323,26 @@ public sealed class Builder : IDisposable
             $"--user-data-dir={_profile}"
         );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
-        _driver = new ChromeDriver(service, options);
+        _driver = Started(options);
         Size(width, height);
+    }
+
+    /// <summary>A browser that breaks while it starts, as one in some hundreds does, tells nothing of the app: another is started.</summary>
+    private static ChromeDriver Started(ChromeOptions options)
+    {
+        for (var left = 2; ; left--)
+        {
+            var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+            service.SuppressInitialDiagnosticInformation = true;
+            try
+            {
+                return new ChromeDriver(service, options);
+            }
+            catch (InvalidOperationException e) when (left > 0 && e.Message.Contains("SessionNotCreated", StringComparison.Ordinal))
+            {
+                service.Dispose();
+            }
+        }
     }
 
     /// <summary>Opens one more window beside those that are open; all of them stay in sight.</summary>

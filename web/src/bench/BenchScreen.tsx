@@ -107,7 +107,7 @@ export function BenchScreen() {
               <BuildPanel bench={bench} onWrong={() => setWrong(true)} /> <Demo />
             </p>
           </div>
-          <div className="flex gap-x-2.5 max-md:flex-wrap">
+          <div className="flex gap-x-1.5 max-md:flex-wrap max-md:gap-x-2.5">
             <Link to="/" className="flex min-h-11 items-center text-base font-semibold whitespace-nowrap">
               ‹ Today
             </Link>

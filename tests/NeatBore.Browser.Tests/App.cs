@@ -324,6 +324,7 @@ public sealed class Builder : IDisposable
         );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         _driver = Started(options);
+        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(6);
         Size(width, height);
     }
 
@@ -712,37 +713,47 @@ public sealed class Builder : IDisposable
 
     /// <summary>What a script in the page answers with in so long a time, looked at as the page changes; null where it is nothing. The
     /// page looks by itself: asked thirty times a second from outside, it and its driver do little else.</summary>
-    private object? Looked(string script, TimeSpan most, params object?[] arguments) =>
-        _driver.ExecuteAsyncScript(
-            $$"""
-            const done = arguments[arguments.length - 1];
-            const asked = [...arguments].slice(0, -1);
-            const look = async () => {
-              try { return await (function () { {{script}} }).apply(null, asked); } catch { return null; }
-            };
-            let next = 0;
-            let over = false;
-            const looked = async () => { next = 0; const found = await look(); if (found) end(found); };
-            const soon = () => { next ||= setTimeout(looked, 20); };
-            const change = new MutationObserver(soon);
-            const beat = setInterval(looked, 200);
-            const late = setTimeout(() => end(null), {{most.TotalMilliseconds}});
-            const end = (found) => {
-              if (over) return;
-              over = true;
-              change.disconnect();
-              document.removeEventListener('focusin', soon, true);
-              clearInterval(beat);
-              clearTimeout(late);
-              clearTimeout(next);
-              done(found);
-            };
-            change.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
-            document.addEventListener('focusin', soon, true);
-            looked();
-            """,
-            arguments
-        );
+    private object? Looked(string script, TimeSpan most, params object?[] arguments)
+    {
+        try
+        {
+            return _driver.ExecuteAsyncScript(
+                $$"""
+                const done = arguments[arguments.length - 1];
+                const asked = [...arguments].slice(0, -1);
+                const look = async () => {
+                  try { return await (function () { {{script}} }).apply(null, asked); } catch { return null; }
+                };
+                let next = 0;
+                let over = false;
+                const looked = async () => { next = 0; const found = await look(); if (found) end(found); };
+                const soon = () => { next ||= setTimeout(looked, 20); };
+                const change = new MutationObserver(soon);
+                const beat = setInterval(looked, 200);
+                const late = setTimeout(() => end(null), {{most.TotalMilliseconds}});
+                const end = (found) => {
+                  if (over) return;
+                  over = true;
+                  change.disconnect();
+                  document.removeEventListener('focusin', soon, true);
+                  clearInterval(beat);
+                  clearTimeout(late);
+                  clearTimeout(next);
+                  done(found);
+                };
+                change.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+                document.addEventListener('focusin', soon, true);
+                looked();
+                """,
+                arguments
+            );
+        }
+        catch (WebDriverTimeoutException)
+        {
+            // A page that was left in the middle of a look never answers.
+            return null;
+        }
+    }
 
     private void Until(Func<bool> holds, string what)
     {

@@ -300,6 +300,9 @@ file sealed class HeadlessOptions : ChromeOptions
 /// <summary>A builder at a tablet: a real browser, looked at and typed into.</summary>
 public sealed class Builder : IDisposable
 {
+    /// <summary>The longest that a look at the page may take, of which it waits two seconds.</summary>
+    private static readonly TimeSpan s_look = TimeSpan.FromSeconds(6);
+
     private static readonly string s_axe = File.ReadAllText(Repository.At("web", "node_modules", "axe-core", "axe.min.js"));
     private readonly ChromeDriver _driver;
     private readonly string _profile = Directory.CreateTempSubdirectory("neat-bore-browser-").FullName;
@@ -324,7 +327,7 @@ public sealed class Builder : IDisposable
         );
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         _driver = Started(options);
-        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromSeconds(6);
+        _driver.Manage().Timeouts().AsynchronousJavaScript = s_look;
         Size(width, height);
     }
 
@@ -669,6 +672,8 @@ public sealed class Builder : IDisposable
     public void IsAccessible()
     {
         _driver.ExecuteScript(s_axe);
+        // A long screen takes a busy machine more than a look does.
+        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromMinutes(1);
         var findings = (string)
             _driver.ExecuteAsyncScript(
                 """
@@ -678,6 +683,7 @@ public sealed class Builder : IDisposable
                   .map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ') + ' ' + n.failureSummary).slice(0, 3).join(' | ')).join('\n')));
                 """
             )!;
+        _driver.Manage().Timeouts().AsynchronousJavaScript = s_look;
         Assert.Equal("", findings);
     }
 

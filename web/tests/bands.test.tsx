@@ -81,3 +81,17 @@ test('a hold that the system breaks off drops nothing', () => {
   expect(onDrop).not.toHaveBeenCalled();
   expect(left()).not.toBe(taken);
 });
+
+test('a finger that sets out up or down takes no block with it', () => {
+  const { onDrop } = shown();
+  const finger = { pointerId: 1, pointerType: 'touch' };
+  fireEvent.pointerDown(cover(), { ...finger, button: 0, clientX: 300, clientY: 60 });
+  fireEvent.pointerMove(cover(), { ...finger, clientX: 304, clientY: 80 });
+  fireEvent.pointerMove(cover(), { ...finger, clientX: 350, clientY: 132 });
+  fireEvent.pointerUp(cover(), { ...finger, clientX: 350, clientY: 132 });
+  expect(onDrop).not.toHaveBeenCalled();
+  fireEvent.pointerDown(cover(), { ...finger, button: 0, clientX: 300, clientY: 60 });
+  fireEvent.pointerMove(cover(), { ...finger, clientX: 320, clientY: 64 });
+  fireEvent.pointerUp(cover(), { ...finger, clientX: 350, clientY: 60 });
+  expect(onDrop).toHaveBeenCalledOnce();
+});

@@ -293,7 +293,11 @@ function Box({ band, piece, left, width, top, height, now, open, perPx, onOpen, 
       onPointerMove={(e) => {
         if (!start.current) return;
         const by = { x: e.clientX - start.current.x, y: e.clientY - start.current.y };
-        if (moved || Math.hypot(by.x, by.y) > draggedFrom) setMoved(by);
+        if (!moved && Math.hypot(by.x, by.y) <= draggedFrom) return;
+        if (!moved && e.pointerType === 'touch' && Math.abs(by.y) > Math.abs(by.x)) {
+          start.current = null;
+          onHold(false);
+        } else setMoved(by);
       }}
       onPointerUp={(e) => {
         const begun = start.current;

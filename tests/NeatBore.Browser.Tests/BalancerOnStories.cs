@@ -163,8 +163,8 @@ public sealed class BalancerOnStories(App app) : IClassFixture<App>
             var words in (string[])
                 [
                     "worked on for",
-                    "struck: the gauge moved",
-                    "struck: rubbed out",
+                    "crossed out: the gauge moved",
+                    "crossed out: rubbed out",
                     "odd, kept",
                     "Round 2: Read the wrong scale",
                     "Gate opened by Ines (lead)",

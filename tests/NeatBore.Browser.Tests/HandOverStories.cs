@@ -73,7 +73,7 @@ public sealed class HandOverStories(App app) : IClassFixture<App>
         // It is said; nothing of it is typed again.
         builder.Click("//header//button[.='Build 072']");
         builder.Click("//button[.='Wrong engine']");
-        builder.See("3 readings are struck on 072 and offered there, in order.");
+        builder.See("3 readings are crossed out on 072 and offered there, in order.");
         builder.IsAccessible();
         builder.Click("//button[.='073: Trial']");
         builder.GoOn("Begin: Balancer on");

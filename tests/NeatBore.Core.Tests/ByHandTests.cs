@@ -10,7 +10,13 @@ namespace NeatBore.Core.Tests;
 /// <summary>What is judged without an instrument: how far it goes, and where it does not.</summary>
 public class ByHandTests
 {
-    private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json");
+    // With a puller for whatever it may take: a hand's word is none against one that is too weak.
+    private static readonly Shop s_shop = Workbench.Demo<Shop>("shop.json") is var demo
+        ? demo with
+        {
+            Crib = [.. demo.Crib, new("strong", "jaw-puller", [], 300, 200e3, ["nose-cap"], SpreadMm: [20, 400], EdgeThicknessMm: 1)],
+        }
+        : demo;
 
     /// <summary>Every task on every described engine of the demo.</summary>
     public static TheoryData<string, string> Tasks => HostileWorkTests.Tasks;
@@ -21,7 +27,7 @@ public class ByHandTests
     {
         var sheet = HostileWorkTests.Sheets.Values.Single(s => s.Id == engine);
         var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == kind);
-        var bench = new Workbench(sheet, new TaskRef("crank-float", "rear-seal"));
+        var bench = new Workbench(sheet, new TaskRef("crank-float", "rear-seal"), s_shop);
         if (kind == "rear-seal")
         {
             // A new seal waits for the crank's float.
@@ -30,7 +36,7 @@ public class ByHandTests
         }
         else
         {
-            bench = new Workbench(sheet, At(procedure, sheet)).Begin();
+            bench = new Workbench(sheet, At(procedure, sheet), s_shop).Begin();
         }
 
         // A wrench that clicks gives no number.
@@ -139,8 +145,12 @@ public class ByHandTests
             Workbench.Tomas
         );
 
-    private static string Tool(Slot slot) =>
-        Calculators.Tooling.ToolMatch.Solve(new(slot.Need!, s_shop.Crib)).Fits is [var fits, ..] ? fits.Id : s_shop.Crib[0].Id;
+    /// <summary>One that fits, or that may, where what nobody measured would tell.</summary>
+    private static string Tool(Slot slot)
+    {
+        var match = Calculators.Tooling.ToolMatch.Solve(new(slot.Need!, s_shop.Crib));
+        return match.Fits is [var fits, ..] ? fits.Id : s_shop.Crib.First(t => match.Refused.All(r => r.Id != t.Id)).Id;
+    }
 
     private static string Refused(Workbench bench, string step, string how, HandFound found, string line = "", Signer? by = null) =>
         Assert
@@ -196,6 +206,57 @@ public class ByHandTests
         Assert.StartsWith("step: “Measure the nose” was judged bad", Refused(bench, "nose", "by-hand", HandFound.Good));
         Judge(bench.Again("nose"), "nose", HandFound.Good);
         Assert.True(bench.Step("nose").Passed);
+    }
+
+    /// <summary>Whatever made it: a pick, a count, a tool, a number, and whether or not something is left empty.</summary>
+    [Fact]
+    public void No_hand_ends_a_stop()
+    {
+        var (desk, stops) = (new Desk(ProcedureBook.Default, s_shop), new HashSet<string>());
+        foreach (var procedure in ProcedureBook.Default.Newest)
+        {
+            var sheet = HostileWorkTests.Sheets.Values.First(s => procedure.Places(s).Count > 0);
+            var random = new Random(7);
+            var at = Workbench.Start;
+            var build = WorkedBuild.Of(
+                HostileWorkTests.Sheets,
+                ProcedureBook.Default,
+                [new(1, at, Workbench.Ines, new BuildOpened(Guid.CreateVersion7(), at, "1", "x", sheet.Ref))]
+            );
+            build = desk.Take(build, new StartTask(Guid.CreateVersion7(), at, At(procedure, sheet)), Workbench.Ines, at);
+            for (var i = 0; i < 240; i++)
+            {
+                at = at.AddMinutes(1);
+                try
+                {
+                    var next = RandomWork.On(build.Tasks.First(), random, Guid.CreateVersion7(), at);
+                    build = desk.Take(build, next, Workbench.Ines, at);
+                }
+                catch (Exception e) when (e is UnusableInputException or OddReadingException) { }
+
+                foreach (
+                    var step in build
+                        .Tasks.First()
+                        .Steps.Where(s => s is { BlockedBy: null, Passed: false, Now.Call.Verdict: Verdict.Stop })
+                )
+                {
+                    if (!stops.Add($"{procedure.Id} {step.Ref.Step}: {step.Now.Call!.Because}"))
+                    {
+                        continue;
+                    }
+
+                    var judge = new JudgeByHand(Guid.CreateVersion7(), at, step.Ref, HandWays.ByHand.Id, HandFound.Good);
+                    Assert.Throws<UnusableInputException>(() => desk.Take(build, judge, Workbench.Tomas, at));
+                    // Nor where it was said before the Stop was.
+                    var said = new JudgedByHand(judge.Id, at, step.Ref, step.Round, judge.How, "by hand", HandFound.Good);
+                    var after = build.Apply([new LogEntry(build.UpToSeq + 1, at, Workbench.Tomas, said)]);
+                    var stands = after.Tasks.First().Steps.First(s => s.Ref == step.Ref);
+                    Assert.Equal((Verdict.Stop, false), (stands.Now.Call!.Verdict, stands.Passed));
+                }
+            }
+        }
+
+        Assert.True(stops.Count > 50, $"{stops.Count} Stops were come to");
     }
 
     [Fact]

@@ -222,7 +222,7 @@ public class CamBearingTests
         var deep = OilHoleWindow.Solve(Worked(0, 2.5));
         Assert.True(deep.Best.DepthMm >= 2.5);
         Assert.True(OilHoleWindow.Solve(Worked(0, 2.5) with { CanBackOut = true }).Best.DepthMm < 2.4);
-        Assert.Equal(2.1, OilHoleWindow.Solve(Worked() with { CanTurn = false }).Best.RotationDeg);
+        Assert.Equal(2.1, OilHoleWindow.Solve(Worked() with { CanTurn = false }).Best.RotationDeg, 9);
         Assert.Contains("reach.depthMm", Assert.Throws<UnusableInputException>(() => OilHoleWindow.Solve(Worked(0, 3.5))).Errors.Keys);
     }
 
@@ -240,6 +240,51 @@ public class CamBearingTests
                     Assert.Equal(here.Advice.TurnDeg, there.Advice.TurnDeg, 6);
                     Assert.InRange(there.Advice.TurnDeg, -180, 180);
                     Assert.Equal(here.Advice.Words, there.Advice.Words);
+                },
+                iter: 40
+            );
+
+    [Theory]
+    [InlineData(358, 350, 370, 0)]
+    [InlineData(-358, -370, -350, 0)]
+    [InlineData(-120, -180, 0, 180)]
+    public void A_reach_counted_over_a_turn_finds_what_lies_in_it(double at, double from, double to, double passage)
+    {
+        var hole = HoleShape.Round(7);
+        OilHoleWindow.Answer Turned(double by) =>
+            OilHoleWindow.Solve(
+                new(52, [new("main", passage + by, 10, hole)], [new("main", by, 10, hole)], new(at, 0), new([from, to], [0, 0]))
+            );
+        var found = Turned(0);
+        Assert.Equal(1, found.Best.WorstShare, 2);
+        Assert.DoesNotContain("Nothing in reach", found.Advice.Words, StringComparison.Ordinal);
+        Assert.InRange(found.Best.RotationDeg, from, to);
+    }
+
+    [Fact]
+    public void What_is_added_to_all_angles_changes_nothing_but_the_angles_told() =>
+        Gen.Select(Gen.Double[-9, 9], Gen.Double[-720, 720], Gen.Double[-720, 720], Gen.Double[0, 2.4])
+            .Sample(
+                (rotation, shell, engine, depth) =>
+                {
+                    var request = Worked(rotation, depth);
+                    var (plain, added) = (
+                        OilHoleWindow.Solve(request),
+                        // The shell's own angles count from a mark that may sit anywhere, and so do the engine's.
+                        OilHoleWindow.Solve(
+                            request with
+                            {
+                                Passages = [.. request.Passages.Select(p => p with { AngleDeg = p.AngleDeg + engine })],
+                                ShellHoles = [.. request.ShellHoles.Select(h => h with { AngleDeg = h.AngleDeg + shell })],
+                                Position = new(rotation + engine - shell, depth),
+                                Reach = new([-10 + engine - shell, 10 + engine - shell], [0, 3]),
+                            }
+                        )
+                    );
+                    Assert.Equal(plain.WorstShare, added.WorstShare, 6);
+                    Assert.Equal(plain.Best.WorstShare, added.Best.WorstShare, 6);
+                    Assert.Equal(plain.Best.RotationDeg, added.Best.RotationDeg - engine + shell, 3);
+                    Assert.Equal(plain.Advice.Words, added.Advice.Words);
                 },
                 iter: 40
             );

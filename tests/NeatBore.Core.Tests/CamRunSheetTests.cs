@@ -145,7 +145,7 @@ public class CamRunSheetTests
                 .Take("order", "tool", tool.Id);
             Assert.Equal(
                 tool.Kind != "bearing-driver",
-                bench.Says("order") == "Not this one. Strike it and pick a driver for cam bearings."
+                bench.Says("order") == "Not this one. Cross it out and pick a driver for cam bearings."
             );
             Assert.NotNull(bench.Step("order").Now.Answer);
         }

@@ -58,6 +58,43 @@ public class TraceTests
             });
 
     [Fact]
+    public void A_coarse_trace_is_read_like_a_fine_one() =>
+        Gen.Select(Gen.Int[0, 100_000], Gen.Int[30, 300], Gen.Double[15, 40], Gen.Double[1.3, 3])
+            .Sample(
+                (seed, count, seat, peak) =>
+                {
+                    var random = new Random(seed);
+                    double Scattered(double force) => force * (1 + (0.01 * (random.NextDouble() + random.NextDouble() - 1)));
+                    PressTrace.Answer Stopping(double at) =>
+                        PressTrace.Solve(
+                            new PressTrace.Request(
+                                [
+                                    .. Enumerable
+                                        .Range(0, count - 7)
+                                        .Select(i => at * (i + random.NextDouble()) / (count - 7))
+                                        .Select(x => new PressTrace.TracePoint(x, Scattered(300 * x))),
+                                    // It rises in seven points, 0.02 mm apart.
+                                    .. Enumerable
+                                        .Range(1, 7)
+                                        .Select(i => new PressTrace.TracePoint(
+                                            at + (0.02 * i),
+                                            Scattered(300 * at * (1 + ((peak - 1) * i / 7)))
+                                        )),
+                                ],
+                                new([new(0, 0, 0), new(seat, 240 * seat, 370 * seat)]),
+                                seat,
+                                0.3,
+                                40e3
+                            )
+                        );
+                    var home = Stopping(seat);
+                    Assert.Equal("clean", Assert.Single(home.Findings).Kind);
+                    Assert.Equal(seat, home.SeatedAtMm!.Value, 0.3);
+                    Assert.Contains(Stopping(seat - 0.6).Findings, f => f.Kind == "not-seated");
+                }
+            );
+
+    [Fact]
     public void Each_trouble_has_its_name() =>
         Gen.Int[0, 100_000]
             .Sample(

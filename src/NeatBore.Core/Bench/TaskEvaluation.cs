@@ -282,8 +282,9 @@ internal static class TaskEvaluation
         var complete = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
-        // A hand's judgement stands while no number does; what stands on it alone has nothing to reckon with.
-        var hand = complete && judged?.Call is not null ? null : own.Hand;
+        // A hand's judgement stands while no number does, and never over a Stop, also of a step that is not read to its end; what stands
+        // on it alone has nothing to reckon with.
+        var hand = judged?.Call is { } numbers && (complete || numbers.Verdict == Verdict.Stop) ? null : own.Hand;
         var told = hand?.Event as JudgedByHand;
         // It takes the place of what would be measured, not of what is done.
         var undone = told is { Found: HandFound.NotChecked }
@@ -300,7 +301,10 @@ internal static class TaskEvaluation
             ?? TorquePass.Again(newest, judged)
             ?? Settled(judged, own)
             ?? new Judgement(
-                Sentence.Of("Two readings stand at {label}. Strike the one that is wrong.", ("label", Quantity.Word(conflict!.Slot.Label)))
+                Sentence.Of(
+                    "Two readings stand at {label}. Cross out the one that is wrong.",
+                    ("label", Quantity.Word(conflict!.Slot.Label))
+                )
             );
 
         var blockedBy =
@@ -429,7 +433,7 @@ internal static class TaskEvaluation
         {
             var (field, messages) = e.Errors.First();
             return new Judgement(
-                Sentence.Of("These readings can’t all be true. Strike the wrong one and read it again."),
+                Sentence.Of("These readings can’t all be true. Cross out the wrong one and read it again."),
                 new Call(
                     Verdict.LookAgain,
                     Sentence.Of("{field} {fault}.", ("field", Quantity.Word(field)), ("fault", Quantity.Word(messages[0]))),

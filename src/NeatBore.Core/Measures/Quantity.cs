@@ -106,7 +106,13 @@ public sealed record Quantity(double Value, Dimension Dimension, double Resoluti
 /// <param name="Args">The quantities by name.</param>
 public sealed record Sentence(string Template, IReadOnlyDictionary<string, Quantity> Args)
 {
-    /// <summary>A sentence with its quantities given as pairs.</summary>
+    private const string PlusMinus = " ± {u}";
+
+    /// <summary>A sentence with its quantities given as pairs. Of a reading that nobody named an instrument for the uncertainty is not
+    /// known, which is not nought: "± {u}" says so then.</summary>
     public static Sentence Of(string template, params (string Name, Quantity Value)[] args) =>
-        new(template, args.ToDictionary(a => a.Name, a => a.Value, StringComparer.Ordinal));
+        new(
+            Array.Exists(args, a => a is { Name: "u", Value.Value: 0 }) ? template.Replace(PlusMinus, " (± not known)") : template,
+            args.ToDictionary(a => a.Name, a => a.Value, StringComparer.Ordinal)
+        );
 }

@@ -105,7 +105,7 @@ internal static class BuildEndpoints
             .ProducesValidationProblem()
             .ProducesValidationProblem(422)
             .ProducesProblem(404)
-            .WithSummary("Readings, strikes, choices, decisions: each taken once, however often it is sent");
+            .WithSummary("Readings, crossings-out, choices, decisions: each taken once, however often it is sent");
     }
 
     private static async Task<Results<Ok<BuildView>, ProblemHttpResult>> OpenAsync(

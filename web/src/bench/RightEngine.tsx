@@ -174,7 +174,7 @@ function Another({
             ? 'Looking at what was read here.'
             : taken.length === 0
               ? `Nothing was read on ${state.number} since it was last said to be the right one.`
-              : `${taken.length === 1 ? 'One reading is' : `${taken.length} readings are`} struck on ${state.number} and offered there, in order.`}
+              : `${taken.length === 1 ? 'One reading is' : `${taken.length} readings are`} crossed out on ${state.number} and offered there, in order.`}
       </AlertDialog.Description>
       <div className="mt-4 grid max-h-[50vh] gap-3 overflow-y-auto">
         {lines.map((line) => (

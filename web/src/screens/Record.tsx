@@ -88,7 +88,7 @@ export function Record() {
       ))}
       <footer className="mt-8 border-t border-rule pt-2 text-muted">
         An aid to judgement. The engine’s manual, the tool’s maker, local rules and licensed practice come
-        first. Values were typed as shown; a struck value stays and is not judged.
+        first. Values were typed as shown; a value that is crossed out stays and is not judged.
       </footer>
     </main>
   );
@@ -337,7 +337,7 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
                 <td className="w-[20%] py-0.5 pr-3 font-semibold">
                   {reading.struck ? <s>{shown}</s> : shown}
                   {reading.struck && (
-                    <span className="font-normal"> struck: {struckWords[reading.struck]}</span>
+                    <span className="font-normal"> crossed out: {struckWords[reading.struck]}</span>
                   )}
                   {reading.oddConfirmed && <span className="font-normal"> odd, kept</span>}
                 </td>

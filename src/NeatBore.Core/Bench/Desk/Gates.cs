@@ -35,6 +35,7 @@ public sealed partial class Desk
         var line = judge.Line.Trim();
         var faults = new Faults();
         faults.Require(line.Length <= 2000, "line", "must be up to 2000 characters");
+        NoStopIn(step);
         if (judge.Found == HandFound.NotChecked)
         {
             faults.Require(by.Role == Role.Lead, "by", $"only a lead goes on with what was not checked at all; {by.Name} is a builder");
@@ -52,23 +53,25 @@ public sealed partial class Desk
         faults.Require(how is not null, "how", $"must be one of {string.Join(", ", ways.Select(w => w.Id))}");
         faults.Require(judge.How != HandWays.Other.Id || line.Length > 0, "line", "must say how it was judged");
         faults.ThrowIfAny();
-        // Once taken, a number rules; a hand's own no stands until something was done about it.
-        if (step.Hand is { Found: HandFound.Bad })
-        {
-            throw new UnusableInputException(
-                "step",
-                $"“{step.Title}” was judged bad: put it right and begin it again, measure it, or a lead opens the gate with a reason"
-            );
-        }
-
-        if (step.Calls.LastOrDefault(c => c.Judgement.Call?.Checks.Count > 0) is { Judgement.Call.Verdict: Verdict.Stop, Release: null })
-        {
-            throw new UnusableInputException(
-                "step",
-                $"“{step.Title}” was measured, and its number is a stop: measure it again, or a lead opens the gate with a reason"
-            );
-        }
-
         return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, how!.Id, how.Label, judge.Found, line);
+    }
+
+    /// <summary>A hand takes the place of a number that is wanting: never of one that said Stop, nor of a pick, a count or a tool that
+    /// did.</summary>
+    private static void NoStopIn(StepState step)
+    {
+        var why =
+            // A hand's own no stands until something was done about it.
+            step.Hand
+                is { Found: HandFound.Bad }
+                ? "was judged bad: put it right and begin it again, measure it,"
+            : step.Calls.LastOrDefault(c => c.Judgement.Call?.Checks.Count > 0) is { Judgement.Call.Verdict: Verdict.Stop, Release: null }
+                ? "was measured, and its number is a stop: measure it again,"
+            : step is { Now.Call.Verdict: Verdict.Stop, Passed: false } ? "is a stop, and a hand’s word doesn’t end it: do what it says,"
+            : null;
+        if (why is not null)
+        {
+            throw new UnusableInputException("step", $"“{step.Title}” {why} or a lead opens the gate with a reason");
+        }
     }
 }

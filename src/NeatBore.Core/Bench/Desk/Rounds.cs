@@ -15,7 +15,7 @@ public sealed partial class Desk
             ?? throw new UnusableInputException("reading", "there is no such reading in this build");
         if (log.Any(e => e.Event is Struck s && s.Reading == strike.Reading))
         {
-            throw new UnusableInputException("reading", "is struck already");
+            throw new UnusableInputException("reading", "is crossed out already");
         }
 
         var slot = ((ReadingTaken)entry.Event).Slot;
@@ -29,7 +29,7 @@ public sealed partial class Desk
         {
             throw new UnusableInputException(
                 "because",
-                "only your last reading can be rubbed out; an earlier one is struck with a reason: slip, gauge moved, wrong place"
+                "only your last reading can be rubbed out; an earlier one is crossed out with a reason: slip, gauge moved, wrong place"
             );
         }
 

@@ -23,7 +23,7 @@ public static class OilHoleWindow
     /// <param name="Passages">In the bore.</param>
     /// <param name="ShellHoles">In the shell, one for each passage.</param>
     /// <param name="Position">Where the shell is.</param>
-    /// <param name="Reach">Where it may go.</param>
+    /// <param name="Reach">Where it may go; its turn spans at most 180°, counted over as many whole turns as you like.</param>
     /// <param name="View">The end that angles are seen from and depths are from.</param>
     /// <param name="FinalDepthMm">Where it will be driven to.</param>
     /// <param name="CanTurn">Whether it still turns.</param>
@@ -64,7 +64,7 @@ public static class OilHoleWindow
         public override string Model => OilHoleWindow.Model;
 
         /// <inheritdoc/>
-        public override int Version => 3;
+        public override int Version => 4;
     }
 
     /// <summary>One passage: area open, mm², its share of the most, and how far the hole stands off, + clockwise and + deeper,
@@ -103,10 +103,15 @@ public static class OilHoleWindow
     public static Answer Solve(Request request)
     {
         CheckUsable(request);
-        var pairs = Pairs.Of(request);
-        // A turn more or less is the same place: the one nearest to the middle of what can be reached.
-        var middle = (request.Reach.RotationDeg[0] + request.Reach.RotationDeg[1]) / 2;
-        request = request with { Position = request.Position with { RotationDeg = middle + Short(request.Position.RotationDeg - middle) } };
+        // Counted from the middle of the reach, which spans half a turn at most: nothing that could open lies a turn away.
+        var middle = Middle(request);
+        var half = request.Reach.RotationDeg[1] - middle;
+        var pairs = Pairs.Of(request, middle);
+        request = request with
+        {
+            Position = request.Position with { RotationDeg = Short(request.Position.RotationDeg - middle) },
+            Reach = request.Reach with { RotationDeg = [-half, half] },
+        };
         var now = request.Position;
         var here = pairs.At(now.RotationDeg, now.DepthMm);
         var final = request.FinalDepthMm is { } depth ? pairs.At(now.RotationDeg, depth) : null;
@@ -133,14 +138,19 @@ public static class OilHoleWindow
             here,
             here.Min(w => w.OpenShare),
             final is null ? null : new AtDepth(final.Min(w => w.OpenShare), final),
-            there,
+            there with
+            {
+                RotationDeg = middle + there.RotationDeg,
+            },
             Advise(request, there, worst < NearBest ? CannotOpen(pairs, turn, drive) : null),
             CallOf(request, pairs, there)
         );
     }
 
-    /// <summary>A turn the short way round, in [−180, 180].</summary>
-    private static double Short(double deg) => Math.IEEERemainder(deg, 360);
+    private static double Middle(Request request) => (request.Reach.RotationDeg[0] + request.Reach.RotationDeg[1]) / 2;
+
+    /// <summary>A turn the short way round, in [−180, 180).</summary>
+    private static double Short(double deg) => Clock.Normalise(deg + 180) - 180;
 
     private static DriveAdvice Advise(Request request, BestPlace best, string? cannot)
     {
@@ -262,10 +272,8 @@ public static class OilHoleWindow
             );
             faults.Require(
                 request.CanTurn
-                    || (
-                        request.Position.RotationDeg >= request.Reach.RotationDeg[0] - 1e-9
-                        && request.Position.RotationDeg <= request.Reach.RotationDeg[1] + 1e-9
-                    ),
+                    || Math.Abs(Short(request.Position.RotationDeg - Middle(request)))
+                        <= ((request.Reach.RotationDeg[1] - request.Reach.RotationDeg[0]) / 2) + 1e-9,
                 "reach.rotationDeg",
                 "has nothing in it: the shell no longer turns and stands outside"
             );
@@ -279,12 +287,13 @@ public static class OilHoleWindow
         faults.ThrowIfAny();
     }
 
-    /// <summary>A passage and its hole, with how far the hole stands off where the shell is at nought.</summary>
+    /// <summary>A passage and its hole, with how far the hole stands off where the shell is in the middle of its
+    /// reach and its edge at nought.</summary>
     private sealed record PairAt(string Id, HoleShape Passage, HoleShape Hole, double AroundMm, double AlongMm, double MostMm2);
 
     private sealed record Pairs(IReadOnlyList<PairAt> List, double BoreMm)
     {
-        public static Pairs Of(Request request) =>
+        public static Pairs Of(Request request, double fromDeg) =>
             new(
                 [
                     .. request.Passages.Select(p =>
@@ -294,7 +303,7 @@ public static class OilHoleWindow
                             p.Id,
                             p.Shape,
                             hole.Shape,
-                            HolePairs.Around(hole.AngleDeg - p.AngleDeg, request.BoreDiameterMm),
+                            HolePairs.Around(hole.AngleDeg - p.AngleDeg + fromDeg, request.BoreDiameterMm),
                             hole.FromEdgeMm - p.FromFaceMm,
                             SharedArea.Most(p.Shape, hole.Shape)
                         );

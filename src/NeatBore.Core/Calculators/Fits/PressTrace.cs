@@ -5,8 +5,9 @@ namespace NeatBore.Core.Calculators.Fits;
 /// <summary>What a press's force against travel says: clean and seated, cocked, galling, loose, gave way, over-pressed, not
 /// seated.</summary>
 /// <remarks>
-/// A Theil–Sen line through the medians of 40 even bins of the first 80 % of travel; the seat is the last point inside
-/// the line's band, if at least three points then leave it, by more than twice the band, and at least five times as steeply.
+/// A Theil–Sen line through the medians of 40 even bins of the first 80 % of travel; the seat is where the rise crosses that line,
+/// after the last point inside its band, if at least three points then leave it, by more than twice the band, and at least five
+/// times as steeply.
 /// </remarks>
 public static class PressTrace
 {
@@ -72,7 +73,7 @@ public static class PressTrace
         public override string Model => PressTrace.Model;
 
         /// <inheritdoc/>
-        public override int Version => 2;
+        public override int Version => 3;
     }
 
     /// <summary>One finding between two travels, mm.</summary>
@@ -110,10 +111,11 @@ public static class PressTrace
             && (over[^1] - over[0] > band || over.Min() > FarOut * band)
         )
         {
-            var rise = (peak - points[inside].Y) / Math.Max(last - points[inside].X, 1e-9);
+            var at = Leaves(line, points[inside].X, points.Skip(inside + 1).ToList());
+            var rise = (peak - Line(at)) / Math.Max(last - at, 1e-9);
             if (rise >= 5 * Math.Max(Math.Abs(line.Slope), Math.Abs(median) / (last - first)))
             {
-                seat = points[inside].X;
+                seat = at;
             }
         }
 
@@ -154,6 +156,15 @@ public static class PressTrace
             [lead.Check, .. found.Where(f => f != lead).Select(f => f.Check)]
         );
         return new Answer(seat, peak, pressed, [.. found.Select(f => f.Finding)], request.Expected.Curve, call);
+    }
+
+    /// <summary>Where the rise leaves the line: where the two cross, between the last point in the band and the first beyond it, which
+    /// lie far apart in a coarse trace. What jumps rather than rises is at its stop by its first point.</summary>
+    private static double Leaves((double Slope, double At0) line, double inside, List<(double X, double Y)> over)
+    {
+        var rise = Robust.Line(Robust.Bins(over, over[0].X, over[^1].X, Bins));
+        var steeper = rise.Slope - line.Slope;
+        return steeper <= Math.Abs(line.Slope) ? over[0].X : Math.Clamp((line.At0 - rise.At0) / steeper, inside, over[0].X);
     }
 
     /// <summary>What a finding of this kind means.</summary>

@@ -144,7 +144,7 @@ internal static class Pulling
         // An early Stop: the screws are not run in to a puller that won't do.
         var needN = NeedOf(c).ForceN!.Value;
         return new Judgement(
-            Sentence.Of("Not this puller. Strike it and pick another."),
+            Sentence.Of("Not this puller. Cross it out and pick another."),
             new Call(
                 Verdict.Stop,
                 Sentence.Of("{tool}: {why}.", ("tool", Quantity.Word(tool.Name ?? tool.Id)), ("why", Quantity.Word(refusal.Because))),

@@ -75,7 +75,7 @@ public static partial class CamBearingSet
         {
             return new Judgement(
                 Sentence.Of(
-                    "Not this one. Strike it and pick a driver for {bearings}.",
+                    "Not this one. Cross it out and pick a driver for {bearings}.",
                     ("bearings", Quantity.Word(ShaftWords.Of(c.Sheet).Noun))
                 ),
                 new Call(

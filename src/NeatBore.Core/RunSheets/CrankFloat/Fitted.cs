@@ -102,7 +102,7 @@ public static partial class CrankFloat
         if (Fitted(c) is not { } fitted)
         {
             return Stop(
-                Sentence.Of("Strike it, and type each thickness with a plus between, such as 0.26 + 0.20."),
+                Sentence.Of("Cross it out, and type each thickness with a plus between, such as 0.26 + 0.20."),
                 Sentence.Of("“{typed}” is no list of shims.", ("typed", Quantity.Word(c.Reading(s_others)?.Typed ?? "")))
             );
         }
@@ -118,7 +118,7 @@ public static partial class CrankFloat
             if (at < 0)
             {
                 return Stop(
-                    Sentence.Of("Count the stock again, or strike it and pick what is in your hand."),
+                    Sentence.Of("Count the stock again, or cross it out and pick what is in your hand."),
                     Sentence.Of("There is no shim of {mm} left in the stock.", ("mm", Quantity.Mm(mm, 0.001)))
                 );
             }

@@ -225,8 +225,8 @@ internal static class BoltPattern
                     return new Judgement(
                         Sentence.Of(
                             whole
-                                ? "Slack that one off a quarter of a turn, pull it again; then strike this, and tap it anew."
-                                : "Slack bolt {bolt} off a quarter of a turn and pull it again; then strike this, and tap it anew.",
+                                ? "Slack that one off a quarter of a turn, pull it again; then cross this out, and tap it anew."
+                                : "Slack bolt {bolt} off a quarter of a turn and pull it again; then cross this out, and tap it anew.",
                             ("bolt", Quantity.Word(id))
                         ),
                         new Call(

@@ -14,7 +14,7 @@ internal static class FromCrib
     public static Judgement? Refused(StepContext c, ToolSlot slot, ToolMatch.ToolNeed need) =>
         c.Tool(slot) is { } tool && ToolMatch.Solve(new ToolMatch.Request(need, [tool])) is { Refused: [var no, ..] } match
             ? new Judgement(
-                Sentence.Of("Not this one: strike it and pick another."),
+                Sentence.Of("Not this one: cross it out and pick another."),
                 new Call(
                     Verdict.Stop,
                     Sentence.Of(

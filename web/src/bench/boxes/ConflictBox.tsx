@@ -14,7 +14,7 @@ export function ConflictBox({ box: { slot }, doing, live }: BoxProps & { live: r
       role="group"
       aria-label={`${labelIn(slot.slot.label, reader)}: two readings`}
     >
-      <p className="text-base font-bold">Two here. Strike one:</p>
+      <p className="text-base font-bold">Two here. Cross one out:</p>
       {live.map((reading) => (
         <StrikePopover
           key={reading.id}

@@ -40,7 +40,7 @@ export function Labelled({
           )}
           {struck.map((r) => (
             <s key={r.id} className="ml-2 text-structure">
-              <span className="sr-only">struck: </span>
+              <span className="sr-only">crossed out: </span>
               {written(slot.slot, r, reader)}
             </s>
           ))}

@@ -38,7 +38,7 @@ export function StrikePopover({
             <b>{said}</b>, by {reading.by.name}
             {reading.instrument ? `, ${reading.instrument.name}` : ''},{' '}
             {clockTime.format(new Date(reading.doneAt))}
-            {reading.oddConfirmed ? '. It looked odd and was kept.' : '.'} Strike it because:
+            {reading.oddConfirmed ? '. It looked odd and was kept.' : '.'} Cross it out because:
           </p>
           {reasons.map(([because, words]) => (
             <Popover.Close asChild key={because}>

@@ -28,7 +28,7 @@ export function TakenBox({ box, doing, reading }: BoxProps & { reading: ReadingS
           ref={button}
           data-taken={key}
           className={`flex h-[52px] w-full items-center border-2 border-structure bg-field-deep px-2 font-read ${size} font-semibold text-line ${unit ? 'justify-end' : ''}`}
-          aria-label={`${label}: ${text} ${unit}, taken. Open to strike it.`}
+          aria-label={`${label}: ${text} ${unit}, taken. Open to cross it out.`}
           onKeyDown={(e) => {
             if (e.key === 'Enter' && e.shiftKey) {
               e.preventDefault();

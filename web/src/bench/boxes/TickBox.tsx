@@ -27,7 +27,7 @@ export function TickBox({ box, doing, reading }: BoxProps & { reading: ReadingSt
           type="button"
           ref={own}
           data-taken={key}
-          aria-label={`${label}: ticked. Open to strike it.`}
+          aria-label={`${label}: ticked. Open to cross it out.`}
           className={`${look} ${frame(false)}`}
         >
           {content}

@@ -6,7 +6,7 @@ import type { Bench } from '../state/useBuild';
 
 const verbs: Partial<Record<string, string>> = {
   'begin-round': 'The new round',
-  strike: 'The strike',
+  strike: 'The crossing out',
   decide: 'The decision',
   'open-gate': 'The opened gate',
   note: 'The note',
@@ -74,7 +74,7 @@ export function PutAside({
             onDone();
           }}
         >
-          Strike
+          Cross out
           <span className="sr-only">: {words}</span>
         </button>
       </div>

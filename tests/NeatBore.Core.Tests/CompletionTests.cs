@@ -114,6 +114,42 @@ public class CompletionTests
         }
     }
 
+    /// <summary>An engine of which nothing is known but its cylinders, with every part that one can have.</summary>
+    public static TheoryData<CylinderBanks, string> Blank =>
+        [
+            .. Enum.GetValues<CylinderBanks>()
+                .SelectMany(banks => ProcedureBook.Default.Newest.Where(p => p.Wants.Parts.Count > 0).Select(p => (banks, p.Id))),
+        ];
+
+    [Theory]
+    [MemberData(nameof(Blank))]
+    public void A_card_is_there_whatever_of_its_values_is_told(CylinderBanks banks, string task)
+    {
+        var arrangement = new Arrangement(banks, 4, CamBearings: 3, Rockers: 8);
+        var sheet = new EngineSheet("blank", 1, "Blank", "", EngineLayout.From(arrangement), Arrangement: arrangement) with
+        {
+            Undescribed = ["auxiliary", .. Enum.GetValues<PressedKind>().Select(PressedValues.PartOf).OfType<string>()],
+        };
+        var procedure = ProcedureBook.Default.Newest.Single(p => p.Id == task);
+        var at = new TaskRef(task, procedure.Home ?? procedure.Places(sheet)[0]);
+        var wanted = Completion.Of(sheet, [], procedure.Wants).Values;
+        KnownValue Guess(WantedValue v) =>
+            v.Words is { } words
+                ? new(v.Path, null, words[0].Id, LimitSource.Manual)
+                : new(v.Path, v.Dimension == Dimension.Count ? 3 : (v.Plausible.Low + v.Plausible.High) / 2, null, LimitSource.Manual);
+        var some = new Random(5);
+        foreach (
+            var told in wanted
+                .Select(v => new List<WantedValue> { v })
+                .Concat(Enumerable.Range(0, 12).Select(_ => wanted.Where(_ => some.Next(3) > 0).ToList()))
+                .Prepend([])
+        )
+        {
+            var card = JobCard.Of(Opened(sheet with { Known = [.. told.Select(Guess)] }), at, ProcedureBook.Default, s_shop)!;
+            Assert.NotEmpty(JsonSerializer.Serialize(card, CoreJson.Default.JobCard));
+        }
+    }
+
     /// <summary>What is not wanted has no part in what is said, whatever it is: other parts of the sheet can be gone, and other values
     /// can be anything.</summary>
     [Theory]

@@ -89,6 +89,8 @@ test.each([
       take: () => undefined,
       keep: () => undefined,
       atPlace: () => undefined,
+      settling: false,
+      notice: undefined,
     })?.words;
   expect([words(metricFront), words(inch)]).toEqual([metric, inches]);
 });

@@ -22,7 +22,10 @@ function room(slot: Slot, [x, y]: readonly [number, number], width = 400): Room 
   if (slot.kind === 'number' || slot.kind === 'trace')
     return { what: slot.key, x0: x - 78, x1: x + 78, y0: y - 26, y1: y + labelledBelow(slot.label) };
   if (slot.kind === 'sight') return { what: slot.key, x0: x - 60, x1: x + 60, y0: y - 60, y1: y + 60 };
-  const half = slot.kind === 'tick' ? 32 : 26;
+  // A row of words to pick from is as high as they need; about seven letters a finger's width.
+  const words = (slot.options ?? []).reduce((sum, o) => sum + o.label.length * 7 + 28, 0);
+  const half =
+    slot.kind === 'tick' ? 32 : slot.kind === 'pick' ? 18 + 24 * Math.ceil(words / (width - 12)) : 26;
   return { what: slot.key, x0: x, x1: x + width, y0: y - half, y1: y + half };
 }
 

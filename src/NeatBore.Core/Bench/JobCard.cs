@@ -123,7 +123,7 @@ public sealed record JobCard(
             );
             return [.. state.Steps.Where(s => s.Status != StepStatus.LeftOut)];
         }
-        catch (Exception e) when (!whole.Ready && e is UnusableInputException or ArgumentException)
+        catch (Exception e) when (!whole.Ready && e is not OutOfMemoryException)
         {
             // Sizes as they are usually drawn need not go with those that are known.
             return [];

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import type { Slot } from '../api/types';
 import { useReader } from '../entry/reader';
 import { inReaders } from '../entry/wording';
+import { Drawn } from './Drawn';
 import { field, type Scene } from '../figures/scene';
 import { useNarrow } from '../ui/useNarrow';
 import { useSize } from '../ui/useSize';
@@ -59,7 +60,7 @@ export function FigureField({ scene, slots: all, box, onPick, children }: Props)
             <text x="20" y="34" fontSize="22" fontWeight="600" fill="var(--color-line)">
               {scene.title}
             </text>
-            {scene.drawing}
+            <Drawn key={scene.title}>{scene.drawing}</Drawn>
             {!narrow &&
               slots.map(({ key }) => {
                 const place = scene.places[key];

@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { AlertDialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
+import { useEffect, useEffectEvent, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { api } from '../api/client';
 import type { BuildLine, OfferedReading, WholeBuild } from '../api/types';
@@ -44,33 +44,66 @@ export function takenSince(whole: WholeBuild, me: string, since: number): Offere
     .sort((a, b) => a.doneAt.localeCompare(b.doneAt));
 }
 
+/** What a tap or a key was about to do, to be done once it is known that this is the engine; nothing where it does nothing yet. */
+function heldBack(event: PointerEvent | KeyboardEvent): (() => void) | null {
+  const at = event.target instanceof HTMLElement ? event.target : null;
+  if (event instanceof PointerEvent) {
+    const pressed = at?.closest<HTMLElement>('button, a, input, label');
+    return pressed ? () => pressed.isConnected && pressed.click() : null;
+  }
+  // A digit that is typed takes nothing: it stays in its box.
+  if (!['Enter', ' ', 'PageDown'].includes(event.key)) return null;
+  event.preventDefault();
+  event.stopImmediatePropagation();
+  const { key, code } = event;
+  return () => {
+    const heard = new KeyboardEvent('keydown', { key, code, bubbles: true, cancelable: true });
+    if (at?.isConnected && at.dispatchEvent(heard) && at instanceof HTMLButtonElement) at.click();
+  };
+}
+
 /** Asks once whether the tablet lies at the engine on its screen, and hands over what was read where it did not. */
 export function RightEngine({ bench, working, wrong, setWrong }: Props) {
   const { id } = bench.view!;
   const [moved, setMoved] = useState(() => maybeMoved(lastAt(), id, Date.now()));
+  const held = useRef<(() => void) | null>(null);
   const asks = (moved && working) || wrong;
   const lines = useQuery({ queryKey: ['on-bench'], queryFn: () => api.today(null), enabled: asks });
   const others = (lines.data?.lines ?? []).filter((l) => l.id !== id);
-  // With one engine on the bench there is nothing to mix up.
-  const asked = asks && !(lines.data && others.length === 0 && !wrong);
+  // With one engine on the bench there is nothing to mix up; until that is known there is nothing to ask yet.
+  const asked = wrong || (asks && (lines.isError || others.length > 0));
+  const alone = asks && !wrong && lines.data !== undefined && others.length === 0;
+  const goOn = () => {
+    nowAt(id);
+    const go = held.current;
+    held.current = null;
+    // When the question is gone from over it.
+    if (go) setTimeout(go);
+  };
+  const onAlone = useEffectEvent(goOn);
+  useEffect(() => {
+    if (alone) onAlone();
+  }, [alone]);
 
   useEffect(() => {
     if (asked || !working) return undefined;
-    const touched = () => {
+    const touched = (event?: PointerEvent | KeyboardEvent) => {
       const last = lastAt();
       if (last === null) nowAt(id);
       else if (!maybeMoved(last, id, Date.now())) keepLastAt({ ...last, at: Date.now() });
+      else if (event) {
+        held.current = heldBack(event);
+        setMoved(true);
+      }
     };
-    // Moved, and not asked: there is no other engine.
-    if (moved) nowAt(id);
-    else touched();
+    if (!moved) touched();
     const look = setInterval(() => setMoved(maybeMoved(lastAt(), id, Date.now())), 5_000);
-    window.addEventListener('pointerdown', touched);
-    window.addEventListener('keydown', touched);
+    window.addEventListener('pointerdown', touched, true);
+    window.addEventListener('keydown', touched, true);
     return () => {
       clearInterval(look);
-      window.removeEventListener('pointerdown', touched);
-      window.removeEventListener('keydown', touched);
+      window.removeEventListener('pointerdown', touched, true);
+      window.removeEventListener('keydown', touched, true);
     };
   }, [asked, working, id, moved]);
 
@@ -85,10 +118,13 @@ export function RightEngine({ bench, working, wrong, setWrong }: Props) {
             <ThisOne
               bench={bench}
               onYes={() => {
-                nowAt(id);
+                goOn();
                 setMoved(false);
               }}
-              onWrong={() => setWrong(true)}
+              onWrong={() => {
+                held.current = null;
+                setWrong(true);
+              }}
             />
           )}
         </AlertDialog.Content>

@@ -28,6 +28,7 @@ import { timingMark } from './balancer/timingMark';
 import { checks } from './balancer/checks';
 import { diameters } from './balancer/diameters';
 import { draw } from './balancer/draw';
+import { undrawn } from './undrawn';
 import { fit } from './balancer/fit';
 import type { Scene, SceneInput } from './scene';
 import { pressed } from './pressed/pressed';
@@ -138,5 +139,13 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
 
 const none = ({ step }: SceneInput): Scene => ({ title: step.title, places: {}, drawing: null });
 
-/** The figure of a step: the one that its procedure names; nothing yet where the step is still on its way. */
-export const sceneOf = (input: SceneInput): Scene => (figures[input.step.figure] ?? none)(input);
+/** The figure of a step: the one that its procedure names; nothing yet where the step is still on its way, and its boxes alone where what
+ * is known of the engine is too little for it. */
+export function sceneOf(input: SceneInput): Scene {
+  try {
+    return (figures[input.step.figure] ?? none)(input);
+  } catch (fault) {
+    console.error(`The figure “${input.step.figure}” could not be drawn.`, fault);
+    return undrawn(input);
+  }
+}

@@ -103,15 +103,59 @@ export function labelledBelow(label: string): number {
   return 28 + 22 * lines;
 }
 
-/** Places down the left of a figure, one below the other: a number has its label below it. */
-export function column(slots: readonly Slot[], x: number, from: number): Record<string, Place> {
-  const placed: Record<string, Place> = {};
-  let y = from;
-  for (const slot of slots) {
-    const number = slot.kind === 'number' || slot.kind === 'trace';
-    placed[slot.key] = number ? { at: [x + 78, y] } : rows([slot], x, y, 0)[slot.key]!;
-    y += (number ? labelledBelow(slot.label) : 36) + 38;
+/** How wide a row is, unless its figure leaves less. */
+const rowWidth = 400;
+/** About how wide a letter is: of a label and a button, and of a tick. */
+const [small, large] = [7.4, 9.8];
+
+/** How far the box of a place reaches above and below its middle, at most: what is read, the words that are ticked, those to pick from. */
+export function reach(slot: Slot, width = rowWidth): readonly [above: number, below: number] {
+  const lines = (text: string, room: number, letter: number) => Math.ceil((text.length * letter) / room);
+  const half = (height: number) => [height / 2, height / 2] as const;
+  switch (slot.kind) {
+    case 'number':
+    case 'trace':
+      return [26, labelledBelow(slot.label)];
+    case 'sight':
+      return half(120);
+    case 'tick':
+      return half(Math.max(64, 14 + 25 * lines(slot.label, width - 72, large)));
+    case 'pick': {
+      let [rows, filled] = [1, 0];
+      for (const { label } of slot.options ?? []) {
+        const button = label.length * small + 30;
+        if (filled > 0 && filled + button > width - 12) [rows, filled] = [rows + 1, 0];
+        filled += button;
+      }
+      return half(24 * lines(slot.label, width, small) + 48 * rows + 10);
+    }
+    case 'tool':
+      return half(64 + 24 * lines(slot.label, width, small));
+    case 'text':
+      return half(Math.max(52, 20 * lines(slot.label, width - 250, small)));
   }
+}
+
+/** Places down a figure, one below the other from a height on, closer together where they are many. */
+export function column(
+  slots: readonly Slot[],
+  x: number,
+  top: number,
+  { width = rowWidth, bottom = field.height - 6 }: { width?: number; bottom?: number } = {},
+): Record<string, Place> {
+  const heights = slots.map((slot) => reach(slot, width));
+  const filled = heights.reduce((sum, [above, below]) => sum + above + below, 0);
+  const gap = Math.max(4, Math.min(14, (bottom - top - filled) / Math.max(1, slots.length - 1)));
+  const placed: Record<string, Place> = {};
+  let y = top;
+  slots.forEach((slot, i) => {
+    const [above, below] = heights[i]!;
+    const number = slot.kind === 'number' || slot.kind === 'trace';
+    placed[slot.key] = number
+      ? { at: [x + 78, y + above] }
+      : { ...rows([slot], x, y + above, 0)[slot.key]!, ...(slot.kind === 'pick' ? { width } : {}) };
+    y += above + below + gap;
+  });
   return placed;
 }
 

@@ -51,7 +51,7 @@ export function GaugeShelf(props: Props) {
       className={`relative flex min-h-[68px] shrink-0 flex-wrap items-stretch border-t-2 border-ink bg-shelf ${inBig ? 'flex-col' : 'max-lg:flex-col'}`}
     >
       <div className={inBig ? 'order-last h-[68px] w-full' : 'w-[232px] max-lg:h-[68px] max-lg:w-full'}>
-        {open && action && verdict !== 'stop' ? (
+        {open && action ? (
           <BigButton called={called} words={action.words} keyName={action.keyName} onClick={action.act} />
         ) : asked && !step.blockedBy && (verdict === undefined || verdict === 'go') ? (
           <BigButton

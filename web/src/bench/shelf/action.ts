@@ -22,6 +22,10 @@ interface Places {
   atPlace: () => void;
   /** What a press does here, as its button says it. */
   press: string;
+  /** Whether a pull of this step has not been answered for yet. */
+  settling: boolean;
+  /** Why what was recorded here was not taken as it is: it looked odd, or it can't be. */
+  notice: 'odd' | 'refused' | undefined;
 }
 
 const near = (a: number, b: number): boolean => Math.abs(((a - b + 540) % 360) - 180) <= 2;
@@ -36,6 +40,8 @@ export function actionAt({
   take,
   keep,
   atPlace,
+  settling,
+  notice,
 }: Places): Action | undefined {
   if (!slot) return undefined;
   const { recorder, instrument, now, crank, aim } = hand;
@@ -55,6 +61,9 @@ export function actionAt({
       const many = slot.kind === 'number';
       const verb = slot.trace?.y === 'torque' ? 'pull' : 'draw';
       const run = (on: boolean) => void aim({ [verb]: on ? '1' : '0' });
+      // What the last pull says comes before the next.
+      if (recorder.state === 'idle' && settling)
+        return { words: 'Settling', keyName: 'Space', act: () => undefined };
       if (recorder.state === 'idle' && simulated && now !== null && !(now.up && hand.ready))
         return {
           words: now.up ? 'Setting up' : 'Waiting for its line',
@@ -91,10 +100,17 @@ export function actionAt({
           keyName: 'Space',
           act: recorder.clear,
         };
+      if (notice === 'refused')
+        return { words: many ? 'Pull again' : 'Record again', keyName: 'Space', act: recorder.clear };
       return recorder.trace.x.length < 20
         ? { words: 'Too short: record again', keyName: 'Space', act: recorder.clear }
         : {
-            words: recorder.state === 'cut-off' ? 'Keep what there is' : 'Keep the trace',
+            words:
+              recorder.state === 'cut-off'
+                ? 'Keep what there is'
+                : notice === 'odd'
+                  ? 'It was so: keep it'
+                  : 'Keep the trace',
             keyName: 'Space',
             act: keep,
           };

@@ -1,4 +1,4 @@
-import { useEffect, useEffectEvent, useMemo } from 'react';
+import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
 import type {
   EngineSheet,
   PressWatchAnswer,
@@ -234,10 +234,13 @@ export function useWork(at: AtWork): Work {
     },
   });
 
+  const notice = open && notices[keyAt(open.key)];
   const offered = actionAt({
     slot: open,
     reader,
     press: step.figure === 'draw' ? 'Draw it on' : 'Press it in',
+    settling: places.some((s) => s.slot.trace != null && waitingAt(waiting, keyAt(s.slot.key)) !== undefined),
+    notice: notice && (notice.question ? 'odd' : 'refused'),
     hand,
     typed: () => open !== undefined && typed.at(build, keyAt(open.key)) !== '',
     take: (text) => take(open!.key, text, false, { mark: '.' }),
@@ -248,7 +251,7 @@ export function useWork(at: AtWork): Work {
         open!.kind === 'number'
           ? writeQuantity({ value: Math.max(...trace.y), dimension: 'torque', resolution: 0.1 }, reader)
           : 'trace';
-      take(open!.key, text, false, { mark: '.', recording: id! });
+      take(open!.key, text, notice?.question !== undefined, { mark: '.', recording: id! });
       recorder.done();
     },
     atPlace: () => {
@@ -261,24 +264,36 @@ export function useWork(at: AtWork): Work {
     },
   });
 
-  const action = offered && {
-    ...offered,
-    act: () => {
-      // A trace that is being recorded stays open, whatever becomes of the gauge's line.
-      if (open!.trace) focus.pick(stepKey, open!.key);
-      offered.act();
-    },
-  };
+  // While a Stop stands nothing goes on by itself: the next place is the builder's own to go to.
+  const verdict = step.blockedBy ? undefined : step.now.call?.verdict;
+  const held = verdict === 'stop' && there === undefined;
+  const action =
+    offered && !held
+      ? {
+          ...offered,
+          act: () => {
+            // A trace that is being recorded stays open, whatever becomes of the gauge's line.
+            if (open!.trace) focus.pick(stepKey, open!.key);
+            offered.act();
+          },
+        }
+      : undefined;
 
-  // A pull that is done is taken by itself: there are many in a pattern.
+  // A pull that is done is taken by itself, once: there are many in a pattern. One that came back is the builder's to keep or give up.
   const pulled =
     open?.kind === 'number' &&
     open.key === recorded?.key &&
     recorder.state === 'stopped' &&
-    recorder.trace.x.length >= 20;
+    recorder.trace.x.length >= 20 &&
+    notice === undefined
+      ? recorder.id
+      : null;
+  const keptByItself = useRef<string | null>(null);
   const onPulled = useEffectEvent(() => action?.act());
   useEffect(() => {
-    if (pulled) onPulled();
+    if (pulled === null || pulled === keptByItself.current) return;
+    keptByItself.current = pulled;
+    onPulled();
   }, [pulled]);
 
   // What was typed while the task was being begun stands at its first place; taking it is the builder's own Enter.
@@ -297,7 +312,6 @@ export function useWork(at: AtWork): Work {
   useEffect(() => onNotices(), [notices]);
 
   // A stop is heard once, when it comes.
-  const verdict = step.now.call?.verdict;
   const stopped = verdict === 'stop' || watched?.call?.verdict === 'stop';
   useEffect(() => {
     if (stopped && sounds) play('stop');
@@ -332,12 +346,7 @@ export function useWork(at: AtWork): Work {
   // The open reading has the keyboard; where there is nothing to type, or a stop to do something about, the one big button.
   const turn = `${stepKey} ${step.passed} ${verdict} ${big} ${calls}`;
   const drawn = openKey !== undefined && (big || (scene.shows?.includes(openKey) ?? true));
-  const keyboard =
-    panel !== null
-      ? null
-      : verdict === 'stop' && there === undefined
-        ? ''
-        : (there ?? (drawn ? openKey : ''));
+  const keyboard = panel !== null ? null : held ? '' : (there ?? (drawn ? openKey : ''));
 
   const previous = step.rounds[step.rounds.length - 2];
   return {

@@ -1,7 +1,7 @@
 import { writeMm } from '../../entry/wording';
 import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
-import { column, rows, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 
@@ -20,7 +20,7 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
   const spots: Record<string, readonly [number, number]> = {
     nose: [s.x(2), s.y(r - 1)],
     bore: [s.x(drawnOn + 20), s.y(r)],
-    thread: [s.x(8), s.y(sheet.crankBolt!.majorMm / 2)],
+    thread: [s.x(8), s.y((sheet.crankBolt?.majorMm ?? 0) / 2)],
     balancer: [s.x(drawnOn + 10), s.y(balancer.ring.outerDiameterMm / 2 - 4)],
     key: [s.x(balancer.nose.lengthMm - 22), s.y(r + 1.5)],
     sealant: [s.x(balancer.nose.lengthMm - 6), s.y(r + 1)],
@@ -29,9 +29,7 @@ export function checks({ sheet, step, reader }: SceneInput): Scene {
     adapter: [s.x(4), s.y(0)],
     start: [s.x(drawnOn + balancer.hub.lengthMm - 2), s.y(-r)],
   };
-  const placed = slots.some((x) => x.kind === 'number')
-    ? column(slots, 28, 84)
-    : rows(slots, 28, 84, slots.length > 5 ? 68 : 78);
+  const placed = column(slots, 28, 52);
   const places = Object.fromEntries(
     Object.entries(placed).map(([key, place]) => [
       key,

@@ -3,7 +3,7 @@ import { line } from 'd3-shape';
 import { quantityParts, writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { liveValue, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, liveValue, type Scene, type SceneInput, slotsOf } from '../scene';
 
 /** The hub cooling in air: temperature against time, with the rubber's limit and where it is now too cool. */
 export function cooling({ sheet, step, reader }: SceneInput): Scene {
@@ -11,7 +11,7 @@ export function cooling({ sheet, step, reader }: SceneInput): Scene {
   const answer = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;
   const rubber = sheet.balancer!.warm?.rubber?.high ?? 100;
   const hub = liveValue(step, 'hub');
-  const placed = rows(slots, 28, 92, 92);
+  const placed = column(slots, 28, 58);
   const [x0, y0, width, height] = [560, 90, 450, 330];
   const hottest = Math.max(rubber + 12, hub ?? 0);
   const curve = answer?.cooling ?? [];
@@ -23,7 +23,7 @@ export function cooling({ sheet, step, reader }: SceneInput): Scene {
     title: 'The hub as it cools in air, from the oven until it no longer goes on easily',
     places: {
       ...placed,
-      hub: { at: [106, 158], to: [x0, heat(hub ?? curve[0]?.hubC ?? rubber)] },
+      ...(placed.hub && { hub: { ...placed.hub, to: [x0, heat(hub ?? curve[0]?.hubC ?? rubber)] as const } }),
     },
     drawing: (
       <>

@@ -54,12 +54,14 @@ export function hubFace({ sheet, step, reader }: SceneInput): Scene {
         <g fill="none" stroke="var(--color-line)" strokeWidth="2">
           <circle cx={centre[0]} cy={centre[1]} r={(balancer.hub.outerDiameterMm / 2) * scale} />
           <circle cx={centre[0]} cy={centre[1]} r={(balancer.nose.diameterMm / 2) * scale} />
-          <circle
-            cx={centre[0]}
-            cy={centre[1]}
-            r={(sheet.crankBolt!.majorMm / 2) * scale}
-            stroke="var(--color-structure)"
-          />
+          {sheet.crankBolt && (
+            <circle
+              cx={centre[0]}
+              cy={centre[1]}
+              r={(sheet.crankBolt.majorMm / 2) * scale}
+              stroke="var(--color-structure)"
+            />
+          )}
           <rect
             x={centre[0] - 2.5 * scale}
             y={centre[1] - (balancer.nose.diameterMm / 2 + 2.4) * scale}

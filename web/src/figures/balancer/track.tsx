@@ -14,9 +14,9 @@ export function track({ sheet, step, reader }: SceneInput): Scene {
     groove: { at: [24, 104], width: 400 },
     ...(felt
       ? {
-          centre: { at: [112, 168] as const },
-          width: { at: [276, 168] as const },
-          depth: { at: [112, 286] as const },
+          centre: { at: [112, 204] as const },
+          width: { at: [276, 204] as const },
+          depth: { at: [112, 316] as const },
         }
       : {}),
   };

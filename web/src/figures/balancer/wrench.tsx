@@ -1,6 +1,6 @@
 import { scaleLinear } from 'd3-scale';
 import { line } from 'd3-shape';
-import type { TraceColumns } from '../../api/types';
+import type { EngineSheet, TraceColumns } from '../../api/types';
 import { quantityParts, writeMm, writeNumber, writeQuantity } from '../../entry/wording';
 import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
@@ -11,7 +11,7 @@ import { liveValue, onCircle, type Point, type Scene, type SceneInput, slotsOf }
 export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
   const slots = slotsOf(step);
   const kept = slots.find((x) => x.slot.key === 'trace')?.live?.trace ?? (live?.x.length ? live : undefined);
-  if (kept) return traced({ sheet, step, reader }, kept);
+  if (kept && sheet.crankBolt) return traced(sheet.crankBolt, { step, reader }, kept);
   const typed = liveValue(step, 'wrench');
   // Until a length is typed some wrench is drawn, with no number on it.
   const length = typed ?? 420;
@@ -23,12 +23,16 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
   // The adaptor lies on the far side of the drive from the hand; its angle is taken off the wrench's own line.
   const bolt = onCircle(drive, adaptor * scale, 270 + angle);
   const answer = step.now.answer?.calculator === 'wrench-setting' ? step.now.answer : undefined;
+  const wanted =
+    sheet.crankBolt &&
+    writeQuantity({ value: sheet.crankBolt.torqueNm, dimension: 'torque', resolution: 1 }, reader);
   return {
     title: 'Wrench and adaptor on the crank bolt, to scale, seen from the front',
     places: {
       'tool-off': { at: [28, 84] },
       'by-hand': { at: [28, 156] },
       ...(slots.some((x) => x.slot.key === 'trace') ? { trace: { at: [540, 196] as const } } : {}),
+      turned: { at: [28, 338] },
       click: { at: [28, 452] },
       wrench: { at: [870, 384], to: [(drive[0] + grip[0]) / 2 + 120, drive[1] + 10] },
       adaptor: { at: [540, 412], to: [(drive[0] + bolt[0]) / 2, (drive[1] + bolt[1]) / 2] },
@@ -82,23 +86,17 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
             below
           />
         )}
-        {answer ? (
-          <>
-            <Words
-              at={[500, 104]}
-              size={22}
-            >{`For ${writeQuantity({ value: sheet.crankBolt!.torqueNm, dimension: 'torque', resolution: 1 }, reader)} at the bolt`}</Words>
-            <Words at={[500, 152]} size={40} bold tone="mark">
-              {`set ${writeQuantity({ value: answer.setNm, dimension: 'torque', resolution: 0.1 }, reader)}`}
-            </Words>
-          </>
-        ) : (
-          <Words
-            at={[500, 104]}
-            size={22}
-          >{`${writeQuantity({ value: sheet.crankBolt!.torqueNm, dimension: 'torque', resolution: 1 }, reader)} wanted at the bolt`}</Words>
+        {wanted && (
+          <Words at={[500, 104]} size={22}>
+            {answer ? `For ${wanted} at the bolt` : `${wanted} wanted at the bolt`}
+          </Words>
         )}
-        <Words at={[28, 226]}>{sheet.crankBolt!.note}</Words>
+        {answer && (
+          <Words at={[500, 152]} size={40} bold tone="mark">
+            {`set ${writeQuantity({ value: answer.setNm, dimension: 'torque', resolution: 0.1 }, reader)}`}
+          </Words>
+        )}
+        {sheet.crankBolt && <Words at={[28, 226]}>{sheet.crankBolt.note}</Words>}
       </>
     ),
   };
@@ -111,10 +109,10 @@ function Hexagon({ at, r }: { at: Point; r: number }) {
 
 /** Torque against angle as the wrench recorded it, with the window that it must end in. */
 function traced(
-  { sheet, step, reader }: Pick<SceneInput, 'sheet' | 'step' | 'reader'>,
+  bolt: NonNullable<EngineSheet['crankBolt']>,
+  { step, reader }: Pick<SceneInput, 'step' | 'reader'>,
   trace: TraceColumns,
 ): Scene {
-  const bolt = sheet.crankBolt!;
   const [x0, y0, width, height] = [520, 90, 490, 340];
   const most = Math.max(bolt.torque.high ?? bolt.torqueNm, ...trace.y) * 1.08;
   const angle = scaleLinear([0, Math.max(90, ...trace.x)], [x0, x0 + width]);
@@ -134,6 +132,7 @@ function traced(
       angle: { at: [106, 386] },
       set: { at: [276, 386] },
       click: { at: [28, 466] },
+      turned: { at: [300, 240], width: 210 },
     },
     ...(found && {
       twin: [

@@ -4,7 +4,7 @@ import { pressing as recorded } from '../kit/pressing';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
-import { labelledBelow, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, reach, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
 import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
@@ -28,15 +28,10 @@ export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene 
   const shift = off * 0.5 * scale;
   const [l, rb] = [(inner.lengthMm / 2) * scale, (inner.diameterMm / 2) * scale];
   const [ox, ix] = [cx + shift, cx - shift];
-  const places: Record<string, Place> = {};
-  let y = 92;
   const sizes = step.figure === 'pressed-sizes';
-  for (const { slot } of slots) {
-    if (sizes && slot.kind === 'number') continue;
-    places[slot.key] =
-      slot.kind === 'number' || slot.kind === 'trace' ? { at: [106, y + 12] } : { at: [28, y], width: 400 };
-    y += slot.kind === 'number' || slot.kind === 'trace' ? labelledBelow(slot.label) + 46 : 84;
-  }
+  const listed = slots.map((x) => x.slot).filter((slot) => !sizes || slot.kind !== 'number');
+  const places: Record<string, Place> = column(listed, 28, 58);
+  const y = Math.max(0, ...listed.map((slot) => places[slot.key]!.at[1] + reach(slot)[1])) + 20;
   if (sizes) {
     places['inner-0'] = { at: [106, 184] };
     places['inner-90'] = { at: [278, 184], from: [356, 184], to: [ix - l * 0.4, cy - rb] };

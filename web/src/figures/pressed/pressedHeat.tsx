@@ -4,7 +4,7 @@ import { quantityParts, writeMm, writeQuantity } from '../../entry/wording';
 import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { liveValue, type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { column, liveValue, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
 import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
@@ -30,12 +30,11 @@ export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
     step.figure === 'pressed-heat'
       ? slots.filter((x) => soaking.includes(x.slot.key) !== ready || (ready && x.slot.key === 'outer'))
       : slots;
-  const places: Record<string, Place> = {};
-  let y = 92;
-  for (const { slot } of shown) {
-    places[slot.key] = slot.kind === 'number' ? { at: [106, y + 12] } : { at: [28, y], width: 400 };
-    y += slot.kind === 'number' ? 118 : 84;
-  }
+  const places = column(
+    shown.map((x) => x.slot),
+    28,
+    58,
+  );
   // Two choices side by side reach further to the right.
   const two = task.choices.filter((c) => c.step === step.ref.step && c.options.length > 1).length > 1;
   const [x0, y0, width, height] = two ? [720, 150, 300, 270] : [560, 150, 450, 270];

@@ -5,7 +5,16 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { pressing as recorded, recordedAt } from '../kit/pressing';
-import { liveValue, type Place, type Point, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import {
+  liveValue,
+  reach,
+  type Place,
+  type Point,
+  type Scene,
+  type SceneInput,
+  slotsOf,
+  shownOn,
+} from '../scene';
 import { HalfDone } from './HalfDone';
 import { Section } from './RockerSection';
 import { StripPlot } from './StripPlot';
@@ -106,12 +115,10 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
         }
         continue;
       }
-      // Four words to pick from take two rows, until one is picked.
-      const tall =
-        slot.kind === 'pick' ? ((slot.options?.length ?? 0) > 3 ? 126 : 82) : slot.kind === 'tick' ? 64 : 78;
+      const tall = slot.kind === 'pick' ? 2 * reach(slot, 500)[0] : slot.kind === 'tick' ? 64 : 78;
       places[slot.key] =
         slot.kind === 'number' ? { at: [106, y + 26] } : { at: [28, y + tall / 2], width: 500 };
-      y += tall + 14;
+      y += tall + (step.figure === 'rocker-out' ? 8 : 14);
     }
   }
 

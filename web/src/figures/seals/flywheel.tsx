@@ -1,7 +1,7 @@
 import { CrankRear } from './CrankRear';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, type Scene, type SceneInput, slotsOf } from '../scene';
 
 /** The crank's rear end from the side with the flywheel beside it, or on it once it is said to be. */
 export function flywheel({ sheet, step }: SceneInput): Scene {
@@ -14,7 +14,7 @@ export function flywheel({ sheet, step }: SceneInput): Scene {
   const face = x + 44 + (on ? 0 : 76);
   return {
     title: 'The crank’s flange to scale, from the side, front at the left; the flywheel is broken off short',
-    places: rows(slots, 28, 92, 78),
+    places: column(slots, 28, 58),
     choice: { left: 28, bottom: 12, width: 260 },
     drawing: (
       <>

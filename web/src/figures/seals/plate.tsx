@@ -2,7 +2,7 @@ import { type Reader, writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { facedPoint, type Point, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { facedPoint, type Point, column, type Scene, type SceneInput, slotsOf } from '../scene';
 
 const sizes: Record<string, number> = { shaft: 100, from: 204 };
 
@@ -25,11 +25,11 @@ export function plate({ sheet, step, reader }: SceneInput): Scene {
   return {
     title: `The plate on the flange’s own circle, to scale, ${seen(straight)}`,
     places: {
-      ...rows(
+      ...column(
         slots.filter((s) => s.kind !== 'number'),
         28,
-        92,
-        78,
+        58,
+        { bottom: 336 },
       ),
       ...Object.fromEntries(looks.map((s) => [s.slot.key, { at: [28, 120], width: 400 } as const])),
       ...Object.fromEntries(

@@ -9,7 +9,7 @@ import { sealOf } from './sealOf';
 export function seal({ sheet, task, step, reader }: SceneInput): Scene {
   const part = sealOf(sheet, task);
   const slots = slotsOf(step).map((s) => s.slot);
-  const placed = column(slots, 28, 92);
+  const placed = column(slots, 28, 58);
   if (!part) return { title: step.title, places: placed, drawing: null };
   const lip = task.choices.find((c) => c.id === 'lip')?.chosen ?? 'rubber';
   const half = (part.outerMm - part.shaftMm) / 2;

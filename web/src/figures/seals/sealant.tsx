@@ -9,7 +9,7 @@ const minutes = (from: string, to: string): number => (Date.parse(to) - Date.par
 export function sealant({ sheet, task, step, reader }: SceneInput): Scene {
   const slots = slotsOf(step).map((s) => s.slot);
   const choosing = task.choices.some((c) => c.step === step.ref.step);
-  const placed = column(slots, 28, 92);
+  const placed = column(slots, 28, 58);
   // The choices stand below; what is ticked stands beside the number.
   if (choosing)
     slots

@@ -162,7 +162,10 @@ const rockerSteps: [string, Parameters<typeof stepWith>[2]][] = [
     'out',
     {
       clips: tick,
-      came: { kind: 'pick', options: [{}, {}, {}, {}] as never },
+      came: {
+        kind: 'pick',
+        options: ['easily', 'as the others', 'hard', 'with a bang'].map((label) => ({ label })) as never,
+      },
       needles: { dimension: 'count' },
     },
   ],

@@ -131,8 +131,45 @@ pg_stop() {
 
 # pg_url FOLDER [app]: where the cluster is, as its owner or as the role that the app works as.
 pg_url() {
-  echo "Host=127.0.0.1;Port=$(pg_port "$1");Username=neatbore${2:+_$2};Password=$(cat "$1${2:+.$2}.password");GSS Encryption Mode=Disable"
+  echo "Host=127.0.0.1;Port=$(pg_port "$1");Username=neatbore${2:+_$2};Password=$(cat "$1${2:+.$2}.password");GSS Encryption Mode=Disable;SSL Mode=Disable"
 }
+
+# --- What runs here ------------------------------------------------------------------------------------------------
+
+# named_in PIDFILE WORD: the process that a file names, if it still is one of the project's own: its id may be somebody else's by now.
+named_in() {
+  local pid
+  pid=$(cat "$1" 2>/dev/null) || return 1
+  [[ $pid =~ ^[0-9]+$ ]] && [ -r "/proc/$pid/cmdline" ] && tr '\0' ' ' <"/proc/$pid/cmdline" 2>/dev/null | grep -qF -- "$2" && echo "$pid"
+}
+
+# serves_elsewhere DATA PORT: whether another scripts/serve works on the cluster in DATA.
+serves_elsewhere() {
+  local file
+  for file in "$1"/serve-*.pid; do
+    [ "$file" = "$1/serve-$2.pid" ] || ! named_in "$file" scripts/serve >/dev/null || return 0
+  done
+  return 1
+}
+
+# take_over DATA PORT: ends the app and the gauges that a scripts/serve left running at PORT when it was killed; fails where one still
+# looks after them.
+take_over() {
+  local pid what
+  if pid=$(named_in "$1/serve-$2.pid" scripts/serve) && [ "$pid" != $$ ]; then
+    fail "is open already at http://127.0.0.1:$2; end that ./start first, or start another with --port $(($2 + 10))"
+  fi
+  for what in app gauges; do
+    pid=$(named_in "$1/$what-$2.pid" "--port") || continue
+    say "Taking over from a ./start that was killed: ending $what, process $pid"
+    kill "$pid" 2>/dev/null || true
+    for _ in {1..100}; do kill -0 "$pid" 2>/dev/null || break; sleep 0.1; done
+    kill -9 "$pid" 2>/dev/null || true
+  done
+}
+
+# answers PORT: whether the app there says that it is ready.
+answers() { node -e 'fetch("http://127.0.0.1:'"$1"'/api/health").then(r=>process.exit(r.ok?0:1),()=>process.exit(1))'; }
 
 free_port() { node -e 'const s=require("net").createServer().listen(0,"127.0.0.1",()=>{console.log(s.address().port);s.close()})'; }
 

@@ -15,6 +15,7 @@ using NeatBore.Server.Gauges;
 using NeatBore.Server.Guard;
 using NeatBore.Server.Health;
 using NeatBore.Server.Live;
+using NeatBore.Server.Pages;
 using NeatBore.Server.Photos;
 using NeatBore.Server.Planning;
 using NeatBore.Server.Shops;
@@ -74,6 +75,7 @@ builder.Services.AddProblemDetails(problems =>
 builder.Services.AddExceptionHandler<ProblemHandler>();
 builder.Services.AddHealth();
 builder.Services.AddOpenApi("v1", Json.Describe);
+builder.Services.AddOutputCache();
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
 builder.Services.AddSingleton(options);
 builder.Services.AddSingleton(_ => new Database(options.Database, options.OwnerDatabase));
@@ -112,23 +114,19 @@ var app = builder.Build();
 app.UseSecurityHeaders();
 app.UseExceptionHandler();
 app.UseStatusCodePages();
+app.UseNoNul();
+
+// Named, so that what goes before it also answers for what routing can't make sense of.
+app.UseRouting();
 app.UseOwnPagesOnly(options.Hosts);
 app.UseRightShop();
 app.UseResponseCompression();
-app.Use(
-    (context, next) =>
-    {
-        // No route of its own: a fallback route would answer for a method that an address does not take.
-        if (context.GetEndpoint() is null && IsPage(context.Request))
-        {
-            context.Request.Path = "/index.html";
-        }
+app.UseOutputCache();
+app.UseFrontEnd();
+app.MapFrontEnd();
 
-        return next(context);
-    }
-);
-app.UseStaticFiles();
-app.MapOpenApi("/api/openapi/{documentName}.json");
+// Made once, whoever asks at the same time: it takes seconds and much memory, and never changes.
+app.MapOpenApi("/api/openapi/{documentName}.json").CacheOutput(cache => cache.Expire(TimeSpan.FromDays(365)).SetVaryByQuery([]));
 app.MapHealth();
 app.MapCalc();
 app.MapShop();
@@ -164,13 +162,6 @@ catch (NpgsqlException e)
     Console.Error.WriteLine($"Neat Bore: the database can’t be reached: {e.Message}");
     return 1;
 }
-
-static bool IsPage(HttpRequest request) =>
-    (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method))
-    && !request.Path.StartsWithSegments("/api")
-    && !request.Path.StartsWithSegments("/assets")
-    // A file lies at the root; further down a dot is an engine's, such as a Four 1.8.
-    && (!Path.HasExtension(request.Path) || request.Path.Value!.LastIndexOf('/') > 0);
 
 /// <summary>Named so that the tests can start the whole server.</summary>
 public partial class Program;

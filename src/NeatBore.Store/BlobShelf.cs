@@ -1,4 +1,5 @@
 using Dapper;
+using Npgsql;
 
 namespace NeatBore.Store;
 
@@ -9,7 +10,18 @@ public sealed class BlobShelf(Database database)
     public async Task AddAsync(string sha256, string type, byte[] bytes, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
+        await AddAsync(connection, null, sha256, type, bytes, cancel);
+    }
+
+    internal static Task AddAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        string sha256,
+        string type,
+        byte[] bytes,
+        CancellationToken cancel
+    ) =>
+        connection.ExecuteAsync(
             new CommandDefinition(
                 "insert into blob (sha256, type, bytes) values (@sha256, @type, @bytes) on conflict do nothing",
                 new
@@ -18,10 +30,10 @@ public sealed class BlobShelf(Database database)
                     type,
                     bytes,
                 },
+                transaction,
                 cancellationToken: cancel
             )
         );
-    }
 
     /// <summary>One of them; null if it is not there.</summary>
     public async Task<(string Type, byte[] Bytes)?> ReadAsync(string sha256, CancellationToken cancel = default)

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using Dapper;
 using NeatBore.Core;
+using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using Npgsql;
@@ -48,10 +49,16 @@ public sealed class BuildLog(Database database)
 
     /// <summary>Puts a build with its first entries in, or nothing if a build with this id is there already.</summary>
     /// <returns>Whether it was put in.</returns>
+    public Task<bool> OpenAsync(Guid build, IReadOnlyList<LogEntry> entries, MadeLine? line = null, CancellationToken cancel = default) =>
+        OpenAsync(build, entries, line, [], [], cancel);
+
+    /// <summary>The same with the sheets and the pictures that it names: all of it or nothing.</summary>
     public async Task<bool> OpenAsync(
         Guid build,
         IReadOnlyList<LogEntry> entries,
-        MadeLine? line = null,
+        MadeLine? line,
+        IReadOnlyList<EngineSheet> sheets,
+        IReadOnlyList<PhotoFile> photos,
         CancellationToken cancel = default
     )
     {
@@ -68,6 +75,16 @@ public sealed class BuildLog(Database database)
             ) == 1;
         if (fresh)
         {
+            foreach (var sheet in sheets)
+            {
+                await SheetShelf.AddAsync(connection, transaction, sheet, "", "", cancel);
+            }
+
+            foreach (var photo in photos)
+            {
+                await BlobShelf.AddAsync(connection, transaction, photo.Sha256, photo.Type, photo.Bytes, cancel);
+            }
+
             await InsertAsync(connection, transaction, build, entries, line, cancel);
             await transaction.CommitAsync(cancel);
             database.Ringer.Ring(build, entries[^1].Seq);
@@ -169,8 +186,7 @@ public sealed class BuildLog(Database database)
                 JsonSerializer.Deserialize(row.Body, CoreJson.Default.LogEvent)!
             );
         }
-        catch (Exception e)
-            when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        catch (Exception e) when (e is not OutOfMemoryException)
         {
             throw new UnreadableLogException($"Entry {row.Seq} can’t be read by this version: {e.Message.ReplaceLineEndings(" ")}", e);
         }

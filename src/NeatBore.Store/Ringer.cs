@@ -8,6 +8,8 @@ namespace NeatBore.Store;
 /// <summary>Tells what has grown after its commit, many at a time: whoever wrote does not wait for it.</summary>
 internal sealed class Ringer : IAsyncDisposable
 {
+    private static readonly TimeSpan s_pause = TimeSpan.FromSeconds(1);
+
     private readonly NpgsqlDataSource _source;
     private readonly ConcurrentDictionary<Guid, long> _grown = new();
     private readonly SemaphoreSlim _some = new(0);
@@ -39,16 +41,16 @@ internal sealed class Ringer : IAsyncDisposable
         while (!_end.IsCancellationRequested)
         {
             await _some.WaitAsync(_end.Token).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            var payloads = new List<string>();
+            var told = new Dictionary<Guid, long>();
             foreach (var build in _grown.Keys)
             {
                 if (_grown.TryRemove(build, out var upTo))
                 {
-                    payloads.Add(string.Create(CultureInfo.InvariantCulture, $"{build} {upTo}"));
+                    told[build] = upTo;
                 }
             }
 
-            if (payloads.Count == 0)
+            if (told.Count == 0)
             {
                 continue;
             }
@@ -58,12 +60,22 @@ internal sealed class Ringer : IAsyncDisposable
                 await using var connection = await _source.OpenConnectionAsync();
                 await connection.ExecuteAsync(
                     "select pg_notify(@Channel, p) from unnest(@payloads) p",
-                    new { BuildBell.Channel, payloads = payloads.ToArray() }
+                    new
+                    {
+                        BuildBell.Channel,
+                        payloads = told.Select(t => string.Create(CultureInfo.InvariantCulture, $"{t.Key} {t.Value}")).ToArray(),
+                    }
                 );
             }
-            catch (Exception e) when (e is NpgsqlException or ObjectDisposedException or InvalidOperationException)
+            catch (Exception e) when (e is NpgsqlException or ObjectDisposedException or InvalidOperationException or TimeoutException)
             {
-                // Whoever listens was cut off too, and looks for itself once it hears again.
+                // Another instance may have kept its line: it is told once there is one again.
+                foreach (var (build, upTo) in told)
+                {
+                    Ring(build, upTo);
+                }
+
+                await Task.Delay(s_pause, _end.Token).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
         }
     }

@@ -2,7 +2,10 @@ using System.Collections.Concurrent;
 using System.Text.Json;
 using Dapper;
 using NeatBore.Core;
+using NeatBore.Core.Bench;
 using NeatBore.Core.Engines;
+using NeatBore.Core.RunSheets;
+using Npgsql;
 
 namespace NeatBore.Store;
 
@@ -55,6 +58,13 @@ public sealed class SheetShelf(Database database)
         return all;
     }
 
+    /// <summary>Every version that this version of Neat Bore can't read, or can't draw: damaged, or of another one.</summary>
+    public async Task<IReadOnlyList<SheetRef>> DamagedAsync(CancellationToken cancel = default)
+    {
+        await AllAsync(cancel);
+        return [.. _read.Where(r => r.Value is null).Select(r => r.Key).OrderBy(r => r.Id, StringComparer.Ordinal).ThenBy(r => r.Version)];
+    }
+
     /// <summary>Sheet versions as they stand, for what can't be read.</summary>
     public async Task<IReadOnlyList<string>> ReadRawAsync(IReadOnlyCollection<SheetRef> sheets, CancellationToken cancel = default)
     {
@@ -80,31 +90,42 @@ public sealed class SheetShelf(Database database)
     public async Task<bool> AddAsync(EngineSheet sheet, string by, string because, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        // What can be begun on an engine follows its newest version: its lines of Today are old then.
-        return await connection.ExecuteScalarAsync<int>(
-                new CommandDefinition(
-                    """
-                    with fresh as (
-                        insert into sheet_version (id, version, body, by_name, because)
-                        values (@Id, @Version, @body::jsonb, @by, @because)
-                        on conflict do nothing
-                        returning id
-                    ),
-                    old as (update line set made_by = '' where engine in (select id from fresh))
-                    select count(*) from fresh
-                    """,
-                    new
-                    {
-                        sheet.Id,
-                        sheet.Version,
-                        by,
-                        because,
-                        body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet),
-                    },
-                    cancellationToken: cancel
-                )
-            ) > 0;
+        return await AddAsync(connection, null, sheet, by, because, cancel);
     }
+
+    internal static async Task<bool> AddAsync(
+        NpgsqlConnection connection,
+        NpgsqlTransaction? transaction,
+        EngineSheet sheet,
+        string by,
+        string because,
+        CancellationToken cancel
+    ) =>
+        // What can be begun on an engine follows its newest version: its lines of Today are old then.
+        await connection.ExecuteScalarAsync<int>(
+            new CommandDefinition(
+                """
+                with fresh as (
+                    insert into sheet_version (id, version, body, by_name, because)
+                    values (@Id, @Version, @body::jsonb, @by, @because)
+                    on conflict do nothing
+                    returning id
+                ),
+                old as (update line set made_by = '' where engine in (select id from fresh))
+                select count(*) from fresh
+                """,
+                new
+                {
+                    sheet.Id,
+                    sheet.Version,
+                    by,
+                    because,
+                    body = JsonSerializer.Serialize(sheet, CoreJson.Default.EngineSheet),
+                },
+                transaction,
+                cancellationToken: cancel
+            )
+        ) > 0;
 
     /// <summary>The versions of a sheet, newest first.</summary>
     public async Task<IReadOnlyList<SheetVersion>> VersionsAsync(string id, CancellationToken cancel = default)
@@ -128,10 +149,13 @@ public sealed class SheetShelf(Database database)
     {
         try
         {
-            return JsonSerializer.Deserialize(body, CoreJson.Default.EngineSheet);
+            var sheet = JsonSerializer.Deserialize(body, CoreJson.Default.EngineSheet);
+            // One that can't be drawn can't be worked with.
+            return sheet is { Name: not null, Summary: not null } && EngineStrip.Of(sheet, ProcedureBook.Default) is not null
+                ? sheet
+                : null;
         }
-        catch (Exception e)
-            when (e is JsonException or NotSupportedException or InvalidOperationException or FormatException or ArgumentException)
+        catch (Exception e) when (e is not OutOfMemoryException)
         {
             // The builds that name it say so; the rest of the shop goes on.
             return null;

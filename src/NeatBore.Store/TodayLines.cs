@@ -138,17 +138,33 @@ public sealed class TodayLines(Database database)
         return [.. builds];
     }
 
-    /// <summary>Builds without a line, or whose line another version made or an older sheet: those have to be made anew.</summary>
-    public async Task<IReadOnlyList<Guid>> StaleAsync(string by, CancellationToken cancel = default)
+    /// <summary>Builds without a line, or whose line another version made or an older sheet: those have to be made anew. Each with how
+    /// far its line goes, −1 where it is to be made in any case.</summary>
+    public async Task<IReadOnlyList<(Guid Build, long UpTo)>> StaleAsync(string by, CancellationToken cancel = default)
+    {
+        await using var connection = await database.Source.OpenConnectionAsync(cancel);
+        return
+        [
+            .. await connection.QueryAsync<(Guid, long)>(
+                new CommandDefinition(
+                    "select b.id, case when l.made_by is null or l.made_by = '' then -1 else l.up_to end from build b left join line l "
+                        + "on l.build = b.id where l.made_by is distinct from @by order by b.opened_at desc, b.id",
+                    new { by },
+                    cancellationToken: cancel
+                )
+            ),
+        ];
+    }
+
+    /// <summary>The builds whose line says that they are on the bench and can be read.</summary>
+    public async Task<IReadOnlyList<Guid>> ReadableAsync(CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
         return
         [
             .. await connection.QueryAsync<Guid>(
                 new CommandDefinition(
-                    "select b.id from build b left join line l on l.build = b.id where l.made_by is distinct from @by order by "
-                        + "b.opened_at desc, b.id",
-                    new { by },
+                    "select build from line where not off_bench and body ->> 'fault' is null order by build",
                     cancellationToken: cancel
                 )
             ),

@@ -1,5 +1,6 @@
 using Dapper;
 using NeatBore.Core.Measures;
+using Npgsql;
 
 namespace NeatBore.Store;
 
@@ -24,30 +25,40 @@ public sealed class TraceShelf(Database database)
         """;
 
     /// <summary>Begins one, in place of what was recorded there and not kept; begun again with the same id it is as it is.</summary>
-    public async Task BeginAsync(Guid id, Guid build, string slot, string gauge, CancellationToken cancel = default)
+    /// <returns>Whether it is new; what was there already has run, or runs.</returns>
+    /// <exception cref="PostgresException">The gauge records elsewhere (23505).</exception>
+    public async Task<bool> BeginAsync(Guid id, Guid build, string slot, string gauge, CancellationToken cancel = default)
     {
         await using var connection = await database.Source.OpenConnectionAsync(cancel);
-        await connection.ExecuteAsync(
-            new CommandDefinition(
-                """
-                update recording set closed = 'dropped' where build = @build and slot = @slot::jsonb and id <> @id and closed is null;
-                insert into recording (id, build, slot, gauge) values (@id, @build, @slot::jsonb, @gauge) on conflict do nothing
-                """,
-                new
-                {
-                    id,
-                    build,
-                    slot,
-                    gauge,
-                },
-                cancellationToken: cancel
-            )
-        );
+        return await connection.ExecuteScalarAsync<int>(
+                new CommandDefinition(
+                    """
+                    update recording set closed = 'dropped' where build = @build and slot = @slot::jsonb and id <> @id and closed is null;
+                    update recording set stands = 'cut-off'
+                    where gauge = @gauge and id <> @id and stands = 'running'
+                        and (closed is not null or flushed_at < now() - interval '5 seconds');
+                    with fresh as (
+                        insert into recording (id, build, slot, gauge) values (@id, @build, @slot::jsonb, @gauge)
+                        on conflict (id) do nothing
+                        returning id
+                    )
+                    select count(*) from fresh
+                    """,
+                    new
+                    {
+                        id,
+                        build,
+                        slot,
+                        gauge,
+                    },
+                    cancellationToken: cancel
+                )
+            ) == 1;
     }
 
     /// <summary>Adds points to one that runs, or only says that it still does.</summary>
     /// <param name="id">The recording.</param>
-    /// <param name="first">Where the points go, from 0; sent again they are taken once.</param>
+    /// <param name="first">Where the points go, from 0; sent again, with more or not, they are taken once.</param>
     /// <param name="points">None or more, in base units.</param>
     /// <param name="missed">How many lines were lost so far.</param>
     /// <param name="cancel">Gives up.</param>
@@ -60,7 +71,9 @@ public sealed class TraceShelf(Database database)
                 """
                 insert into recording_part (recording, first, x, y)
                 select @id, @first, @x, @y where cardinality(@x) > 0
-                on conflict do nothing;
+                -- Whose answer was lost is sent again with what came since.
+                on conflict (recording, first) do update set x = excluded.x, y = excluded.y
+                    where cardinality(excluded.x) > cardinality(recording_part.x);
                 update recording set flushed_at = now(), missed = @missed where id = @id returning stop_asked or closed is not null
                 """,
                 new

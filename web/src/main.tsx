@@ -6,30 +6,34 @@ import '@fontsource/barlow-semi-condensed/latin-600.css';
 import '@fontsource/barlow-semi-condensed/latin-700.css';
 import './theme.css';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
-import { StrictMode } from 'react';
+import { StrictMode, Suspense } from 'react';
 import { createRoot } from 'react-dom/client';
 import { BrowserRouter, Route, Routes } from 'react-router';
 import { keeping, queries } from './api/queries';
-import { BenchScreen } from './bench/BenchScreen';
 import { SettingsProvider } from './entry/reader';
 import { findShop } from './api/shopHere';
 import { typedKept } from './bench/state/typed';
 import { ownKeys } from './ui/ownKeys';
 import { Broken } from './screens/Broken';
-import { Crib } from './screens/Crib';
-import { Found } from './screens/Found';
-import { Parts } from './screens/Parts';
-import { Fasteners } from './screens/Fasteners';
-import { NewEngine } from './screens/NewEngine';
-import { Record } from './screens/Record';
-import { Plan } from './screens/plan/Plan';
 import { SetUp } from './screens/SetUp';
-import { EngineSheetScreen } from './screens/sheets/EngineSheetScreen';
-import { Engines } from './screens/sheets/Engines';
-import { StandSign, StandScreen } from './screens/Stand';
-import { Settings } from './screens/settings/Settings';
-import { Tag } from './screens/Tag';
 import { Today } from './screens/Today';
+import {
+  BenchScreen,
+  Crib,
+  Engines,
+  EngineSheetScreen,
+  Fasteners,
+  fetchAhead,
+  Found,
+  NewEngine,
+  Parts,
+  Plan,
+  Record,
+  Settings,
+  StandScreen,
+  StandSign,
+  Tag,
+} from './later';
 
 ownKeys(document);
 const shop = await findShop();
@@ -44,25 +48,27 @@ createRoot(document.getElementById('root')!).render(
             {shop.id !== '' && shop.name === '' ? (
               <SetUp />
             ) : (
-              <Routes>
-                <Route path="/" element={<Today />} />
-                <Route path="/plan" element={<Plan />} />
-                <Route path="/crib" element={<Crib />} />
-                <Route path="/settings" element={<Settings />} />
-                <Route path="/engines" element={<Engines />} />
-                <Route path="/engines/:engine" element={<EngineSheetScreen />} />
-                <Route path="/engines/new" element={<NewEngine />} />
-                <Route path="/builds/:build/fasteners" element={<Fasteners />} />
-                <Route path="/builds/:build/found" element={<Found />} />
-                <Route path="/builds/:build/parts" element={<Parts />} />
-                <Route path="/builds/:build/record" element={<Record />} />
-                <Route path="/builds/:build/tag" element={<Tag />} />
-                <Route path="/stands/:stand" element={<StandScreen />} />
-                <Route path="/stands/:stand/sign" element={<StandSign />} />
-                <Route path="/builds/:build" element={<BenchScreen />} />
-                <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
-                <Route path="*" element={<Today />} />
-              </Routes>
+              <Suspense>
+                <Routes>
+                  <Route path="/" element={<Today />} />
+                  <Route path="/plan" element={<Plan />} />
+                  <Route path="/crib" element={<Crib />} />
+                  <Route path="/settings" element={<Settings />} />
+                  <Route path="/engines" element={<Engines />} />
+                  <Route path="/engines/:engine" element={<EngineSheetScreen />} />
+                  <Route path="/engines/new" element={<NewEngine />} />
+                  <Route path="/builds/:build/fasteners" element={<Fasteners />} />
+                  <Route path="/builds/:build/found" element={<Found />} />
+                  <Route path="/builds/:build/parts" element={<Parts />} />
+                  <Route path="/builds/:build/record" element={<Record />} />
+                  <Route path="/builds/:build/tag" element={<Tag />} />
+                  <Route path="/stands/:stand" element={<StandScreen />} />
+                  <Route path="/stands/:stand/sign" element={<StandSign />} />
+                  <Route path="/builds/:build" element={<BenchScreen />} />
+                  <Route path="/builds/:build/:kind/:place" element={<BenchScreen />} />
+                  <Route path="*" element={<Today />} />
+                </Routes>
+              </Suspense>
             )}
           </Broken>
         </BrowserRouter>
@@ -70,3 +76,4 @@ createRoot(document.getElementById('root')!).render(
     </PersistQueryClientProvider>
   </StrictMode>,
 );
+fetchAhead();

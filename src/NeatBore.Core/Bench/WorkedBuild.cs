@@ -43,7 +43,7 @@ public sealed class WorkedBuild
     {
         (_sheets, _book, _log, _slots, _tasks, WorkedOut) = (sheets, book, log, slots, tasks, workedOut);
         _state = new Lazy<BuildState>(() =>
-            HeadEvaluation.Of(Opened, _log, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)])
+            Tried(() => HeadEvaluation.Of(Opened, _log, UpToSeq, NewestOf(Opened.Sheet), book, [.. tasks.Select(t => t.State)]))
         );
     }
 
@@ -54,6 +54,7 @@ public sealed class WorkedBuild
     public long UpToSeq => _log[^1].Seq;
 
     /// <summary>The build's whole state.</summary>
+    /// <exception cref="UnreadableLogException">Its engine's sheet, or what is in its log, can't be worked with.</exception>
     public BuildState State => _state.Value;
 
     /// <summary>The tasks that were begun, in that order.</summary>
@@ -123,29 +124,17 @@ public sealed class WorkedBuild
     /// <param name="entries">What comes next, in order.</param>
     /// <exception cref="UnreadableLogException">They name a sheet or a procedure version that is not given, or hold what their run sheet
     /// can't work with.</exception>
-    public WorkedBuild Apply(params IReadOnlyList<LogEntry> entries)
-    {
-        if (entries.Count == 0)
-        {
-            return this;
-        }
+    public WorkedBuild Apply(params IReadOnlyList<LogEntry> entries) => entries.Count == 0 ? this : Tried(() => Grown(entries));
 
+    /// <summary>What a stored value does to a run sheet of today, whatever that is, is that build's trouble alone.</summary>
+    private static T Tried<T>(Func<T> work)
+    {
         try
         {
-            return Grown(entries);
+            return work();
         }
-        catch (Exception e)
-            when (e
-                    is NullReferenceException
-                        or KeyNotFoundException
-                        or InvalidOperationException
-                        or InvalidCastException
-                        or ArithmeticException
-                        or IndexOutOfRangeException
-                        or FormatException
-            )
+        catch (Exception e) when (e is not (UnreadableLogException or OutOfMemoryException))
         {
-            // What a stored value does to a run sheet of today is that build's trouble alone.
             throw new UnreadableLogException("What is in its log can’t be worked out by this version.", e);
         }
     }

@@ -3,10 +3,19 @@ namespace NeatBore.Core.Measures;
 /// <summary>Collects everything that is wrong with an input, each under the field's path as the request spells it.</summary>
 public sealed class Faults
 {
+    /// <summary>So many are listed: whoever has more mends these first.</summary>
+    private const int Most = 100;
+
+    private const int LongestField = 200;
+
     private readonly SortedDictionary<string, List<string>> _byField = new(StringComparer.Ordinal);
+    private int _count;
 
     /// <summary>Whether anything has been found wrong so far.</summary>
     public bool Any => _byField.Count > 0;
+
+    /// <summary>Whether so many are known that no more are listed; whoever looks for them may stop.</summary>
+    public bool Full => _count > Most;
 
     /// <summary>The messages by field path, such as <c>hub.outerDiameterMm</c>.</summary>
     public IReadOnlyDictionary<string, string[]> ByField =>
@@ -17,6 +26,17 @@ public sealed class Faults
     /// <param name="message">What would be right, in plain words.</param>
     public void Add(string field, string message)
     {
+        _count++;
+        if (Full)
+        {
+            (field, message) = ("", $"has more faults than the {Most} that are listed");
+            if (_byField.TryGetValue(field, out var whole) && whole.Contains(message))
+            {
+                return;
+            }
+        }
+
+        field = field.Length <= LongestField ? field : $"{field[..LongestField]}…";
         if (!_byField.TryGetValue(field, out var messages))
         {
             _byField[field] = messages = [];

@@ -16,6 +16,7 @@ namespace NeatBore.Plan.Shop;
 /// <param name="Next">What each person does next.</param>
 /// <param name="Held">What can't be planned, in words.</param>
 /// <param name="Impossible">Why there is no plan, in words, with the jobs that clash.</param>
+/// <param name="LeftOut">How many jobs there was no room for.</param>
 public sealed record ShopPlan(
     DateTimeOffset At,
     Status? Status,
@@ -27,9 +28,18 @@ public sealed record ShopPlan(
     IReadOnlyList<Promise> Builds,
     IReadOnlyList<NextJob> Next,
     IReadOnlyList<string> Held,
-    IReadOnlyList<string> Impossible
+    IReadOnlyList<string> Impossible,
+    int LeftOut = 0
 )
 {
+    /// <summary>The same later: whatever is over by then is nobody's next.</summary>
+    /// <param name="now">Then.</param>
+    public ShopPlan Later(DateTimeOffset now) =>
+        this with
+        {
+            Next = [.. Next.Select(n => NextJob.Of(n.Person, n.Name, Blocks, now)).OfType<NextJob>()],
+        };
+
     /// <summary>Nothing to plan.</summary>
     public static ShopPlan Nothing(DateTimeOffset at, IReadOnlyList<string> held) =>
         new(at, null, false, "Nothing is asked for", 0, null, [], [], [], held, []);
@@ -77,7 +87,10 @@ public sealed record ShopPlan(
             answer = planner.Solve(question.Request! with { Effort = effort }, progress, why, cancel);
         }
 
-        return new ShopReading(shop, question, answer).Plan(held);
+        return new ShopReading(shop, question, answer).Plan(held) with
+        {
+            LeftOut = question.LeftOut,
+        };
     }
 }
 
@@ -163,4 +176,11 @@ public sealed record NextJob(
     DateTimeOffset At,
     string Words,
     DateTimeOffset? BeginBy
-);
+)
+{
+    /// <summary>What somebody does next: the first that nobody is at and that is not over; null where there is nothing.</summary>
+    public static NextJob? Of(string person, string name, IReadOnlyList<Block> blocks, DateTimeOffset now) =>
+        blocks.FirstOrDefault(b => b.People.Contains(person) && !b.UnderWay && b.EndAt > now) is { } next
+            ? new NextJob(person, name, next.Id, next.Build, next.Task, next.StartAt, $"{next.Title}, {next.Number}", next.BeginBy)
+            : null;
+}

@@ -1,3 +1,4 @@
+using System.Globalization;
 using NeatBore.Core.Day;
 using NeatBore.Core.RunSheets;
 using static NeatBore.Plan.DayPlan;
@@ -27,25 +28,46 @@ public sealed class ShopQuestion
         (_shop, _next) = (shop, next);
         var here = shop.Things.Where(t => t.Count > 0).Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
         var held = new List<HeldJob>();
-        foreach (var build in shop.Builds)
+        var room = MostJobs - 1;
+        foreach (var build in shop.Builds.OrderBy(b => b.Day.Jobs.All(j => j.UnderWay is null)).ThenBy(b => b.Due ?? DateOnly.MaxValue))
         {
             held.AddRange(build.Day.Held.Select(h => new HeldJob(build, h.Title, $"waits for {h.Because}")));
-            var without = new HashSet<string>(StringComparer.Ordinal);
+            var (without, own) = (new HashSet<string>(StringComparer.Ordinal), new List<DayJob>());
             foreach (var job in build.Day.Jobs)
             {
-                var missing = Things(job).FirstOrDefault(t => !here.Contains(t));
-                if (missing is not null || job.After.Any(without.Contains))
+                var why =
+                    Things(job).FirstOrDefault(t => !here.Contains(t)) is { } missing ? $"needs the {Called(missing)}, which is out of use"
+                    : Comes(build, job) is { } comes ? $"waits until {Day(comes)}; a plan reaches over {MostDays} days"
+                    : null;
+                if (why is not null || job.After.Any(without.Contains))
                 {
                     without.Add(job.Id);
-                    if (missing is not null)
+                    if (why is not null)
                     {
-                        held.Add(new HeldJob(build, job.Title, $"needs the {Called(missing)}, which is out of use"));
+                        held.Add(new HeldJob(build, job.Title, why));
                     }
                 }
                 else
                 {
-                    _jobs[job.Id] = (build, job);
+                    own.Add(job);
                 }
+            }
+
+            // Each job may have what keeps its time and what is left of its wait beside it; a build is ready, and its crank may rest.
+            var takes = own.Count + own.Count(j => j.BeginBy is not null) + own.Count(Parted) + 2;
+            if (own.Count > 0 && takes > room)
+            {
+                LeftOut += own.Count;
+                held.Add(
+                    new HeldJob(build, $"{own.Count} jobs are", $"left out: a plan has room for {MostJobs}, the soonest promised first")
+                );
+                continue;
+            }
+
+            room -= own.Count > 0 ? takes : 0;
+            foreach (var job in own)
+            {
+                _jobs[job.Id] = (build, job);
             }
         }
 
@@ -60,6 +82,9 @@ public sealed class ShopQuestion
 
     /// <summary>What can't be planned, and why.</summary>
     public IReadOnlyList<HeldJob> Held { get; }
+
+    /// <summary>How many jobs there was no room for.</summary>
+    public int LeftOut { get; }
 
     /// <summary>The job of a plan with its build; null for what only keeps time.</summary>
     public (ShopBuild Build, DayJob Job)? Find(string id) => _jobs.TryGetValue(id, out var found) ? found : null;
@@ -150,11 +175,11 @@ public sealed class ShopQuestion
             // A clock that runs already: it has been ready since now.
             var clock = $"{job.Id}/clock";
             yield return new Job(clock, build.Number, 0, 0);
-            window = new Window(clock, (int)Math.Max(0, (by - start).TotalMinutes));
+            window = new Window(clock, Minutes(by - start));
         }
         else if (window is null && _shop.SlipMinutes is { } slip && _shop.Agreed.FirstOrDefault(a => a.Job == job.Id) is { } agreed)
         {
-            window = new Window(Clock, (int)Math.Max(0, (agreed.StartAt.AddMinutes(slip) - start).TotalMinutes));
+            window = new Window(Clock, Minutes(agreed.StartAt.AddMinutes(slip) - start));
         }
 
         yield return new Job(
@@ -182,11 +207,27 @@ public sealed class ShopQuestion
         );
     }
 
+    /// <summary>When a job can begin, where that is beyond what a plan reaches over: it holds itself and what comes after it, and no other
+    /// build; null where it is not.</summary>
+    private DateTimeOffset? Comes(ShopBuild build, DayJob job)
+    {
+        var crank = job.Crank ? build.Day.CrankUntil?.Until : null;
+        var from = NotBefore(job, _shop.Now);
+        var until = crank > from || from is null ? crank : from;
+        return until > _shop.Now.AddDays(MostDays - 1) ? until : null;
+    }
+
+    private string Day(DateTimeOffset at)
+    {
+        var local = TimeZoneInfo.ConvertTime(at, _shop.Zone);
+        return local.ToString(local.Year == _shop.Now.Year ? "d MMMM" : "d MMMM yyyy", CultureInfo.InvariantCulture);
+    }
+
     private DateTimeOffset? NotBefore(DayJob job, DateTimeOffset start)
     {
         var typed = _shop.Pins.FirstOrDefault(p => p.Job == job.Id)?.NotBefore;
         var until = job.NotBefore?.Until > typed || typed is null ? job.NotBefore?.Until : typed;
-        return until > start ? Minute(until.Value.AddSeconds(59)) : null;
+        return until > start ? Minute(until.Value < DateTimeOffset.MaxValue.AddDays(-1) ? until.Value.AddSeconds(59) : until.Value) : null;
     }
 
     /// <summary>What is left of a wait once the crank may turn again; whatever comes after the job comes after that.</summary>
@@ -323,6 +364,9 @@ public sealed class ShopQuestion
                 || (build == ofBuild && (job.Stand || job.Crank) && (of.Stand || of.Crank))
             );
     }
+
+    /// <summary>Whole minutes, none where it is over, and no more than a plan reaches over.</summary>
+    private static int Minutes(TimeSpan time) => (int)Math.Clamp(time.TotalMinutes, 0, MostDays * MinutesADay);
 
     private static DateTimeOffset Minute(DateTimeOffset time) => time.AddTicks(-(time.Ticks % TimeSpan.TicksPerMinute));
 }

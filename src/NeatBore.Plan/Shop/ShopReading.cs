@@ -33,7 +33,7 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
             answer.FinishAt is { } at ? Local(at) : null,
             blocks,
             [.. shop.Builds.Select(b => Promise(b, blocks)).OfType<Promise>().OrderByDescending(p => p.LateHours).ThenBy(p => p.Due)],
-            [.. shop.People.Select(p => Next(p, blocks)).OfType<NextJob>()],
+            [.. shop.People.Select(p => NextJob.Of(p.Id, p.Name, blocks, shop.Now)).OfType<NextJob>()],
             held,
             [.. answer.Impossible.Select(c => Clash(c))]
         );
@@ -189,20 +189,6 @@ internal sealed class ShopReading(ShopDay shop, ShopQuestion question, Answer an
         : because.StartsWith("“stand/", StringComparison.Ordinal) ? "One engine, one pair of hands at a time,"
         : shop.People.FirstOrDefault(p => because.StartsWith($"{p.Id} ", StringComparison.Ordinal)) is { } person ? $"{person.Name}’s day"
         : "";
-
-    private static NextJob? Next(Worker person, List<Block> blocks) =>
-        blocks.Find(b => b.People.Contains(person.Id) && !b.UnderWay) is { } next
-            ? new NextJob(
-                person.Id,
-                person.Name,
-                next.Id,
-                next.Build,
-                next.Task,
-                next.StartAt,
-                $"{next.Title}, {next.Number}",
-                next.BeginBy
-            )
-            : null;
 
     private string Clash(Clash clash) =>
         Said(clash.Because) + (clash.Jobs.Count == 0 ? "" : $" ({string.Join("; ", clash.Jobs.Select(Called).Distinct())})");

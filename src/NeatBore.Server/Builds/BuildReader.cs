@@ -87,11 +87,19 @@ internal sealed class BuildReader(
             // Not kept: all of a shop's builds go through here after an upgrade.
             return Line(id, WorkedBuild.Of(await shelf.AllAsync(cancel), book, (await builds.ReadAsync(id, 0, cancel))!));
         }
-        catch (UnreadableLogException e)
+        catch (Exception e) when (IsItsOwn(e))
         {
-            return await UnreadableAsync(id, e, cancel);
+            return await UnreadableAsync(
+                id,
+                e as UnreadableLogException ?? new UnreadableLogException("How it stands can’t be worked out by this version.", e),
+                cancel
+            );
         }
     }
+
+    /// <summary>Whether a fault is the build's own: not of the record, of whoever asked, or of the machine.</summary>
+    public static bool IsItsOwn(Exception e) =>
+        e is not (OperationCanceledException or Npgsql.NpgsqlException or IOException or TimeoutException or OutOfMemoryException);
 
     /// <summary>The line of Today of a build.</summary>
     public static MadeLine Line(Guid id, WorkedBuild build) =>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using NeatBore.Server.Errors;
 using NeatBore.Store;
 
@@ -12,14 +13,61 @@ internal sealed class LineKeeper(TodayLines lines, BuildReader reader, Outage ou
 
     private static readonly TimeSpan s_pause = TimeSpan.FromMinutes(1);
 
-    /// <summary>Makes lines that are old.</summary>
+    // What is damaged in the record is said before anybody opens it; a look a day is enough, and it gives way to all else.
+    private static readonly TimeSpan s_lookedThrough = TimeSpan.FromDays(1);
+    private static readonly TimeSpan s_between = TimeSpan.FromMilliseconds(20);
+
+    // Another version on the same record makes lines of its own: each makes one of the same entries once.
+    private readonly ConcurrentDictionary<Guid, long> _made = new();
+
+    /// <summary>Makes lines that are old; one that can't be made keeps none of the others from being made.</summary>
     /// <param name="most">So many at most.</param>
     /// <param name="cancel">Gives up; what was made stays.</param>
     public async Task MakeAsync(int most, CancellationToken cancel)
     {
-        foreach (var id in (await lines.StaleAsync(BuildReader.MadeBy, cancel)).Take(most))
+        var stale = await lines.StaleAsync(BuildReader.MadeBy, cancel);
+        foreach (var (id, upTo) in stale.Where(s => s.UpTo < 0 || _made.GetValueOrDefault(s.Build, -1) != s.UpTo).Take(most))
         {
-            await lines.PutAsync(await reader.LineAsync(id, cancel), cancel);
+            await TryAsync(
+                id,
+                async () =>
+                {
+                    var line = await reader.LineAsync(id, cancel);
+                    _made[id] = line.UpTo;
+                    await lines.PutAsync(line, cancel);
+                }
+            );
+        }
+    }
+
+    /// <summary>Looks through every build on the bench, and says of each that can't be read that it can't.</summary>
+    public async Task LookThroughAsync(CancellationToken cancel)
+    {
+        foreach (var id in await lines.ReadableAsync(cancel))
+        {
+            await TryAsync(
+                id,
+                async () =>
+                {
+                    if (await reader.LineAsync(id, cancel) is { Line.Fault: not null } line)
+                    {
+                        await lines.PutAsync(line, cancel);
+                    }
+                }
+            );
+            await Task.Delay(s_between, time, cancel);
+        }
+    }
+
+    private async Task TryAsync(Guid id, Func<Task> make)
+    {
+        try
+        {
+            await make();
+        }
+        catch (Exception e) when (e is not (OperationCanceledException or Npgsql.NpgsqlException or IOException or OutOfMemoryException))
+        {
+            logger.LogError(e, "The line of build {Build} could not be made", id);
         }
     }
 
@@ -29,11 +77,17 @@ internal sealed class LineKeeper(TodayLines lines, BuildReader reader, Outage ou
     /// <inheritdoc/>
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        DateTimeOffset? looked = null;
         while (!stoppingToken.IsCancellationRequested)
         {
             try
             {
                 await MakeAsync(int.MaxValue, stoppingToken);
+                if (looked is null || time.GetUtcNow() - looked > s_lookedThrough)
+                {
+                    await LookThroughAsync(stoppingToken);
+                    looked = time.GetUtcNow();
+                }
             }
             catch (Exception e) when (e is Npgsql.NpgsqlException or IOException)
             {

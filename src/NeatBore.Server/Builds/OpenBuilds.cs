@@ -24,6 +24,15 @@ internal sealed class OpenBuilds : IDisposable
         }
     }
 
+    /// <summary>Lets go of all of them.</summary>
+    /// <returns>Whether there were any.</returns>
+    public bool Forget()
+    {
+        var any = _kept.Count > 0;
+        _kept.Clear();
+        return any;
+    }
+
     /// <inheritdoc/>
     public void Dispose() => _kept.Dispose();
 }

@@ -84,9 +84,10 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
         {
             await StoreAsync(build, together);
         }
-        catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation && together.Count > 1)
+        catch (Exception e)
+            when (together.Count > 1 && e is PostgresException { IsTransient: false } or not (NpgsqlException or IOException))
         {
-            // An id of one of them is another build's: that keeps none of the others from being taken.
+            // An id of one of them is another build's, or one is what nobody thought of: that keeps none of the others from being taken.
             foreach (var one in together)
             {
                 await TakeTogetherAsync(build, [one]);
@@ -162,7 +163,7 @@ internal sealed class WorkQueue(BuildLog builds, BuildReader reader, OpenBuilds 
         {
             return new Done(one, one.Desk.Take(stood, one.Commands, one.By, Now(clock)), null, clock.GetElapsedTime(start));
         }
-        catch (Exception e) when (e is OtherWordsException or InvalidOperationException)
+        catch (Exception e) when (e is not OutOfMemoryException)
         {
             return new Done(one, null, e, default);
         }

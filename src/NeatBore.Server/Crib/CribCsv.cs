@@ -160,10 +160,10 @@ internal static partial class CribCsv
 
     /// <summary>What a spreadsheet would run, or would show as if it were something else: an apostrophe before it keeps it a
     /// text.</summary>
-    [GeneratedRegex(@"^'*[=+\-@\t\r]")]
+    [GeneratedRegex(@"^'*[\s\u200B\uFEFF]*[=+\-@\t\r\n\uFF1D\uFF0B\uFF0D\uFF20\u2212]")]
     private static partial Regex Runs();
 
-    [GeneratedRegex(@"^'+[=+\-@\t\r]")]
+    [GeneratedRegex(@"^'+[\s\u200B\uFEFF]*[=+\-@\t\r\n\uFF1D\uFF0B\uFF0D\uFF20\u2212]")]
     private static partial Regex Marked();
 
     [GeneratedRegex(@"^crib\[(\d+)\]\.")]

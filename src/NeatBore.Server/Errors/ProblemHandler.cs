@@ -14,13 +14,14 @@ internal sealed class ProblemHandler(Outage outage, ILogger<ProblemHandler> log)
     /// <summary>Tells this 409 from the one of an id that is taken.</summary>
     private const string UnreadableBuild = "urn:neat-bore:unreadable-build";
 
-    private IResult Unreached(HttpContext context, Exception why)
+    private IResult Unreached(
+        HttpContext context,
+        Exception why,
+        string said = "The record can’t be reached. What you typed is kept; it goes on when the record is back."
+    )
     {
         outage.Met($"{context.Request.Method} {context.Request.Path}", why);
-        return Results.Problem(
-            statusCode: 503,
-            title: "The record can’t be reached. What you typed is kept; it goes on when the record is back."
-        );
+        return Results.Problem(statusCode: 503, title: said);
     }
 
     public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancel)
@@ -57,8 +58,14 @@ internal sealed class ProblemHandler(Outage outage, ILogger<ProblemHandler> log)
                 statusCode: 503,
                 title: $"{e.Message} So did another. Ask again, with fewer jobs or less effort."
             ),
+            PostgresException { SqlState: PostgresErrorCodes.DiskFull } e => Unreached(
+                context,
+                e,
+                "The record’s disk is full: make room there. What you typed is kept; it goes on when there is room."
+            ),
             // What the database itself refuses for good would only be sent again for ever.
             NpgsqlException { IsTransient: true }
+            or (NpgsqlException and not PostgresException)
             or SocketException
             or TimeoutException
             or PostgresException

@@ -15,10 +15,12 @@ public sealed class MalformedRequestException(IReadOnlyDictionary<string, string
 public static class RequestReader
 {
     private const double Largest = 1e6;
+    private const int FirstYear = 2000;
+    private const int LastYear = 2100;
 
     /// <summary>Reads a body as <typeparamref name="T"/>.</summary>
     /// <exception cref="MalformedRequestException">It is not well formed (400).</exception>
-    /// <exception cref="UnusableInputException">A number is outside ±1e6 (422).</exception>
+    /// <exception cref="UnusableInputException">A number is outside ±1e6, or a day outside 2000 to 2100 (422).</exception>
     public static async Task<T> ReadAsync<T>(HttpRequest request, JsonTypeInfo<T> type, CancellationToken cancel) =>
         (T)await ReadAsync(request, (JsonTypeInfo)type, cancel);
 
@@ -68,6 +70,11 @@ public static class RequestReader
 
     private static void Walk(JsonElement element, JsonTypeInfo type, string path, Faults malformed, Faults unusable)
     {
+        if (malformed.Full)
+        {
+            return;
+        }
+
         if (type.Type == typeof(MaterialChoice))
         {
             if (element.ValueKind == JsonValueKind.String)
@@ -96,7 +103,20 @@ public static class RequestReader
                     var i = 0;
                     foreach (var item in element.EnumerateArray())
                     {
-                        Walk(item, entry, $"{path}[{i++}]", malformed, unusable);
+                        var at = $"{path}[{i++}]";
+                        if (item.ValueKind != JsonValueKind.Null)
+                        {
+                            Walk(item, entry, at, malformed, unusable);
+                        }
+                        else if (Nullable.GetUnderlyingType(entry.Type) is null)
+                        {
+                            malformed.Add(at, "must not be null");
+                        }
+
+                        if (malformed.Full)
+                        {
+                            break;
+                        }
                     }
                 }
 
@@ -140,6 +160,11 @@ public static class RequestReader
         var seen = new HashSet<string>(StringComparer.Ordinal);
         foreach (var property in element.EnumerateObject())
         {
+            if (malformed.Full)
+            {
+                return;
+            }
+
             if (!seen.Add(property.Name))
             {
                 malformed.Add(At(property.Name), "stands twice; it must stand once");
@@ -193,7 +218,7 @@ public static class RequestReader
             return;
         }
 
-        if (element.ValueKind == JsonValueKind.String && element.GetString()!.Contains('\0', StringComparison.Ordinal))
+        if (HoldsNul(element))
         {
             malformed.Add(path, "must not hold a null character");
             return;
@@ -212,7 +237,28 @@ public static class RequestReader
 
         // Read without one, a time would be taken as this machine's own.
         unusable.Require(plain != typeof(DateTimeOffset) || HasOffset(element.GetString()!), path, Wanted(plain, type));
+        // When a thing was done is put right by the desk where a tablet's clock is wrong; nobody plans for such days.
+        if (!path.EndsWith("doneAt", StringComparison.Ordinal))
+        {
+            var year =
+                plain == typeof(DateOnly) ? element.Deserialize<DateOnly>().Year
+                : plain == typeof(DateTimeOffset) ? element.GetDateTimeOffset().Year
+                : FirstYear;
+            unusable.Require(year is >= FirstYear and <= LastYear, path, $"must be a day from {FirstYear} to {LastYear}");
+        }
     }
+
+    /// <summary>Whether a null character is anywhere in it, which no text of the record may hold.</summary>
+    private static bool HoldsNul(JsonElement element) =>
+        element.ValueKind switch
+        {
+            JsonValueKind.String => element.GetString()!.Contains('\0', StringComparison.Ordinal),
+            JsonValueKind.Array => element.EnumerateArray().Any(HoldsNul),
+            JsonValueKind.Object => element
+                .EnumerateObject()
+                .Any(p => p.Name.Contains('\0', StringComparison.Ordinal) || HoldsNul(p.Value)),
+            _ => false,
+        };
 
     private static bool HasOffset(string time) =>
         time.IndexOf('T', StringComparison.OrdinalIgnoreCase) is var t and > 0 && time.AsSpan(t).IndexOfAny("Zz+-") > 0;

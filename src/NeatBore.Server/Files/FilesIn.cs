@@ -13,15 +13,29 @@ using NeatBore.Store;
 namespace NeatBore.Server.Files;
 
 /// <summary>Takes the app's own open files in: all of one or nothing of it, looked through whole before anything is kept.</summary>
-internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog builds, BuildReader reader, ProcedureBook book)
+internal sealed class FilesIn(SheetShelf sheets, BuildLog builds, BuildReader reader, ProcedureBook book, TimeProvider clock)
 {
+    /// <summary>A build's log, its sheets, its pictures: more than any engine's life, and little enough to look through.</summary>
+    private const int MostEntries = 100_000;
+
+    private const int MostSheets = 50;
+    private const int MostPhotos = 500;
+
+    /// <summary>As long as somebody waits for a file.</summary>
+    private static readonly TimeSpan s_longest = TimeSpan.FromSeconds(30);
+
+    /// <summary>How far the clock of the shop that a file comes from may run ahead.</summary>
+    private static readonly TimeSpan s_ahead = TimeSpan.FromDays(1);
+
+    private static readonly DateTimeOffset s_earliest = new(2000, 1, 1, 0, 0, 0, TimeSpan.Zero);
+
     /// <summary>Takes an engine sheet in.</summary>
     /// <exception cref="UnusableInputException">It can't be worked with, or another sheet has its name and version: what would be
     /// right.</exception>
     public async Task TakeAsync(EngineSheet sheet, CancellationToken cancel)
     {
         var faults = new Faults();
-        CheckSheet(sheet, "", faults, await sheets.AllAsync(cancel));
+        CheckSheet(sheet, "", faults, await sheets.AllAsync(cancel), clock.GetTimestamp());
         faults.ThrowIfAny();
         await sheets.AddAsync(sheet, cancel);
     }
@@ -31,23 +45,39 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
     /// <exception cref="UnusableInputException">It can't be read or worked out: by its field, what would be right.</exception>
     public async Task<bool> TakeAsync(BuildFile file, CancellationToken cancel)
     {
-        var here = await sheets.AllAsync(cancel);
+        var (here, began) = (await sheets.AllAsync(cancel), clock.GetTimestamp());
         var faults = new Faults();
         faults.Require(
             file.Format == BuildFile.FormatName,
             "format",
             $"is “{file.Format}”; this version of Neat Bore reads {BuildFile.FormatName}. A newer one may read it"
         );
+        faults.Listed(file.Sheets, 0, MostSheets, "sheets");
+        faults.Listed(file.Log, 1, MostEntries, "log");
+        faults.Listed(file.Photos ?? [], 0, MostPhotos, "photos");
+        faults.ThrowIfAny();
         for (var i = 0; i < file.Sheets.Count; i++)
         {
-            CheckSheet(file.Sheets[i], $"sheets[{i}].", faults, here);
+            var (sheet, before) = (file.Sheets[i], file.Sheets.Take(i).FirstOrDefault(s => s.Ref == file.Sheets[i].Ref));
+            if (before is null)
+            {
+                CheckSheet(sheet, $"sheets[{i}].", faults, here, began);
+            }
+            else
+            {
+                faults.Require(
+                    Same(before, sheet),
+                    $"sheets[{i}].version",
+                    $"{sheet.Version} of “{sheet.Id}” stands twice, and says two things"
+                );
+            }
         }
 
         for (var i = 0; i < (file.Photos?.Count ?? 0); i++)
         {
             var photo = file.Photos![i];
             faults.Require(
-                Picture.Read(photo.Bytes) is { } picture
+                PhotoEndpoints.Checked(photo.Bytes, $"photos[{i}]", faults) is { } picture
                     && picture.Type == photo.Type
                     && Convert.ToHexStringLower(SHA256.HashData(photo.Bytes)) == photo.Sha256,
                 $"photos[{i}]",
@@ -61,25 +91,50 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
             "log",
             "must begin with the entry that opens the build and be numbered 1, 2, 3 and so on: entries are missing, or it was cut short"
         );
-        faults.ThrowIfAny();
-        LineOf(file, here, faults);
+        CheckTimes(file.Log, faults);
         faults.ThrowIfAny();
         if (await builds.UpToAsync(file.Id, cancel) is not null)
         {
             return false;
         }
 
-        foreach (var sheet in file.Sheets)
-        {
-            await sheets.AddAsync(sheet, cancel);
-        }
+        var line = LineOf(file, here, faults);
+        faults.ThrowIfAny();
+        InTime(began);
+        return await builds.OpenAsync(file.Id, file.Log, line, [.. file.Sheets.DistinctBy(s => s.Ref)], file.Photos ?? [], cancel);
+    }
 
-        foreach (var photo in file.Photos ?? [])
+    /// <summary>Entries follow one another in time, none is from a day that has not come, and what was done was done before.</summary>
+    private void CheckTimes(IReadOnlyList<LogEntry> log, Faults faults)
+    {
+        var (latest, before) = (clock.GetUtcNow() + s_ahead, s_earliest);
+        for (var i = 0; i < log.Count && !faults.Full; i++)
         {
-            await blobs.AddAsync(photo.Sha256, photo.Type, photo.Bytes, cancel);
+            var (stored, done) = (log[i].StoredAt, log[i].Event.DoneAt);
+            faults.Require(
+                stored >= before,
+                $"log[{i}].storedAt",
+                $"must not be before {before:yyyy-MM-dd HH:mm} UTC, that of the entry before it"
+            );
+            faults.Require(stored <= latest, $"log[{i}].storedAt", "must not be later than now: what is to come is in no record");
+            faults.Require(
+                done >= s_earliest && done <= latest,
+                $"log[{i}].event.doneAt",
+                $"must be from {s_earliest:yyyy-MM-dd} to now; where a tablet’s clock was wrong, it is when the entry was stored"
+            );
+            before = stored > before ? stored : before;
         }
+    }
 
-        return await builds.OpenAsync(file.Id, file.Log, LineOf(file, await sheets.AllAsync(cancel), faults), cancel);
+    private void InTime(long began)
+    {
+        if (clock.GetElapsedTime(began) > s_longest)
+        {
+            throw new UnusableInputException(
+                "",
+                $"takes more than {s_longest.TotalSeconds} s to look through: it holds more than an engine has"
+            );
+        }
     }
 
     private MadeLine? LineOf(BuildFile file, IReadOnlyDictionary<SheetRef, EngineSheet> here, Faults faults)
@@ -89,14 +144,14 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
         {
             return BuildReader.Line(file.Id, reader.Grown(null, all, file.Log));
         }
-        catch (UnreadableLogException e)
+        catch (Exception e) when (BuildReader.IsItsOwn(e))
         {
             faults.Add("log", $"can’t be worked out: {e.Message}");
             return null;
         }
     }
 
-    private void CheckSheet(EngineSheet sheet, string at, Faults faults, IReadOnlyDictionary<SheetRef, EngineSheet> here)
+    private void CheckSheet(EngineSheet sheet, string at, Faults faults, IReadOnlyDictionary<SheetRef, EngineSheet> here, long began)
     {
         faults.Require(sheet.Id.Length is > 0 and <= 60, $"{at}id", "must be 1 to 60 characters, such as straight-six-2.7");
         faults.Require(sheet.Version is > 0 and < 1_000_000, $"{at}version", "must be a whole number from 1");
@@ -107,6 +162,7 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
             $"{at}version",
             $"{sheet.Version} of “{sheet.Id}” is in this shop and says otherwise: give the changed one the next number"
         );
+        SheetLists.Check(sheet, at, faults);
         if (faults.Any)
         {
             return;
@@ -116,6 +172,7 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
         var (by, now) = (new Signer("nobody", "Nobody", Role.Lead), DateTimeOffset.UnixEpoch);
         foreach (var procedure in book.Newest)
         {
+            InTime(began);
             try
             {
                 var places = procedure.Places(sheet);
@@ -123,7 +180,7 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
                 if (places.Count > 0 && Completion.Of(sheet, [], procedure.Wants) is { Ready: true } whole)
                 {
                     var task = new TaskRef(procedure.Id, procedure.Home ?? places[0]);
-                    WorkedBuild.Of(
+                    var build = WorkedBuild.Of(
                         new Dictionary<SheetRef, EngineSheet> { [sheet.Ref] = sheet },
                         book,
                         [
@@ -136,6 +193,9 @@ internal sealed class FilesIn(SheetShelf sheets, BlobShelf blobs, BuildLog build
                             ),
                         ]
                     );
+                    // What stands on the whole of it: Today's line, and every bolt in its place.
+                    _ = BuildReader.Line(Guid.Empty, build);
+                    _ = FastenerBoard.Of(build.State, book, build.SheetOf, sheet);
                 }
             }
             catch (Exception e) when (e is not OutOfMemoryException)

@@ -106,7 +106,7 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        var running = new List<Task>();
+        var running = new Dictionary<string, (Task Run, CancellationTokenSource End)>(StringComparer.Ordinal);
         while (!stoppingToken.IsCancellationRequested)
         {
             try
@@ -117,14 +117,37 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
                     _lines.TryAdd(instrument.Id, new GaugeLineState(instrument.Id, false, null));
                 }
 
+                var before = _addresses;
                 _addresses = instruments.ToDictionary(i => i.Id, i => i.Line == StandIn ? _standIns : i.Line!, StringComparer.Ordinal);
+
+                foreach (var gone in _lines.Keys.Where(g => !_addresses.ContainsKey(g)))
+                {
+                    _lines.TryRemove(gone, out _);
+                    _newest.TryRemove(gone, out _);
+                }
+
+                // Taken off the wall, or at another address since: nobody listens there any more.
+                foreach (var address in running.Keys.Where(a => !_addresses.Values.Contains(a)).ToList())
+                {
+                    _readers.TryRemove(address, out _);
+                    await running[address].End.CancelAsync();
+                    await running[address].Run;
+                    running[address].End.Dispose();
+                    running.Remove(address);
+                }
+
+                foreach (var (gauge, address) in _addresses.Where(a => before.GetValueOrDefault(a.Key, a.Value) != a.Value))
+                {
+                    _lines[gauge] = new GaugeLineState(gauge, false, null);
+                }
 
                 foreach (var address in _addresses.Values.Distinct().Where(a => !_readers.ContainsKey(a)))
                 {
                     if (Reader(address) is { } reader)
                     {
                         _readers[address] = reader;
-                        running.Add(reader.RunAsync(stoppingToken));
+                        var end = CancellationTokenSource.CreateLinkedTokenSource(stoppingToken);
+                        running[address] = (reader.RunAsync(end.Token), end);
                     }
                 }
 
@@ -141,7 +164,7 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
             }
         }
 
-        await Task.WhenAll(running);
+        await Task.WhenAll(running.Values.Select(r => r.Run));
     }
 
     private GaugeReader? Reader(string address)

@@ -6,6 +6,7 @@ using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Errors;
+using Npgsql;
 
 namespace NeatBore.Server.Gauges;
 
@@ -80,24 +81,35 @@ internal static class RecordingEndpoints
                 {
                     return other.Build == build && await recordings.AtAsync(build, request.Slot, cancel) is { } same && same.Id == other.Id
                         ? TypedResults.Ok(same)
-                        : TypedResults.Problem(statusCode: 409, title: "This gauge is recording at another place. Stop it there first.");
+                        : Elsewhere();
                 }
 
-                return TypedResults.Ok(
-                    await recordings.BeginAsync(
-                        request.Id,
-                        build,
-                        request.Slot,
-                        request.Gauge,
-                        place.Slot.Trace!,
-                        BandOf(place.Step, place.Slot),
-                        cancel
-                    )
-                );
+                try
+                {
+                    return TypedResults.Ok(
+                        await recordings.BeginAsync(
+                            request.Id,
+                            build,
+                            request.Slot,
+                            request.Gauge,
+                            place.Slot.Trace!,
+                            BandOf(place.Step, place.Slot),
+                            cancel
+                        )
+                    );
+                }
+                catch (PostgresException e) when (e.SqlState == PostgresErrorCodes.UniqueViolation)
+                {
+                    // Another instance was quicker.
+                    return Elsewhere();
+                }
             },
             cancel
         );
     }
+
+    private static ProblemHttpResult Elsewhere() =>
+        TypedResults.Problem(statusCode: 409, title: "This gauge is recording at another place. Stop it there first.");
 
     private static async Task<Ok<IReadOnlyList<RecordingNow>>> AtAsync(
         Guid build,

@@ -61,14 +61,21 @@ internal sealed class Recordings(
     )
     {
         var from = hub.Count;
-        await shelf.BeginAsync(id, build, Address(slot), gauge, cancel);
+        if (!await shelf.BeginAsync(id, build, Address(slot), gauge, cancel) && !_running.ContainsKey(id))
+        {
+            // It has ended, or another instance has it: nothing more is written into it here.
+            return await ReadAsync(build, id, -1, TimeSpan.Zero, cancel)
+                ?? throw new UnusableInputException("id", "is of a recording at another build; begin it under a new one");
+        }
+
         var recording = new Recording(id, build, slot, gauge, axes, band);
         if (_running.TryAdd(id, recording))
         {
             _ = Task.Run(() => RunAsync(recording, from), CancellationToken.None);
+            return recording.After(0).Now;
         }
 
-        return _running[id].After(0).Now;
+        return _running.TryGetValue(id, out var there) ? there.After(0).Now : recording.After(0).Now;
     }
 
     /// <summary>One as it stands, once there is more than was known or a while has gone by; null if the build has none of this
@@ -187,6 +194,35 @@ internal sealed class Recordings(
 
     private async Task RunAsync(Recording recording, long from)
     {
+        var stored = 0;
+        try
+        {
+            stored = await HearAsync(recording, from);
+        }
+        catch (Exception e)
+        {
+            // What was heard so far is kept, and how it ended nobody knows.
+            logger.LogError(e, "A recording at {Gauge} broke off", recording.Gauge);
+            recording.End(RecordingStands.CutOff);
+        }
+
+        try
+        {
+            await FinishAsync(recording, stored);
+        }
+        catch (Exception e)
+        {
+            logger.LogError(e, "The end of a recording at {Gauge} could not be put into the record", recording.Gauge);
+        }
+
+        _running.TryRemove(recording.Id, out _);
+        recording.Settle();
+    }
+
+    /// <summary>Listens until it ends.</summary>
+    /// <returns>How much of it is in the record.</returns>
+    private async Task<int> HearAsync(Recording recording, long from)
+    {
         var gauges = new HashSet<string>(StringComparer.Ordinal) { recording.Gauge };
         var (began, flushed, stored) = (time.GetTimestamp(), time.GetTimestamp(), 0);
         while (recording.Runs)
@@ -210,9 +246,7 @@ internal sealed class Recordings(
             await Task.Delay(s_lookedAtEvery, time);
         }
 
-        await FinishAsync(recording, stored);
-        _running.TryRemove(recording.Id, out _);
-        recording.Settle();
+        return stored;
     }
 
     /// <summary>Puts into the record what came since; what can't be put there now goes with the next.</summary>

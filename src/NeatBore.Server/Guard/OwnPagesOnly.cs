@@ -6,8 +6,8 @@ namespace NeatBore.Server.Guard;
 
 /// <summary>Keeps other sites' pages out: a browser at the bench shows those too, and they can send to this address.</summary>
 /// <remarks>
-/// The host must be one that the app was started for, against names that are pointed here afterwards. A write must come from this
-/// origin (Fetch Metadata, W3C; Origin, RFC 6454) and name a type that a form of another page can't send. A script at the machine
+/// The host must be one that the app was started for, against names that are pointed here afterwards. What is read from /api and what is
+/// written must come from this origin (Fetch Metadata, W3C; Origin, RFC 6454) and a write names a type that a form of another page can't send. A script at the machine
 /// sends neither header, and is taken.
 /// </remarks>
 internal static class OwnPagesOnly
@@ -31,7 +31,14 @@ internal static class OwnPagesOnly
 
         if (HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method) || HttpMethods.IsOptions(request.Method))
         {
-            return null;
+            return request.Path.StartsWithSegments("/api") && IsFromElsewhere(request)
+                ? Results.Problem(
+                    statusCode: 403,
+                    title: "This was asked for by another site’s page.",
+                    detail: $"Only Neat Bore’s own pages at {request.Scheme}://{request.Host} read from /api, and scripts, which send no "
+                        + $"Sec-Fetch-Site."
+                )
+                : null;
         }
 
         if (IsForeign(request))
@@ -64,7 +71,10 @@ internal static class OwnPagesOnly
         (
             request.Headers.TryGetValue(HeaderNames.Origin, out var origin)
             && !string.Equals(origin, $"{request.Scheme}://{request.Host}", StringComparison.OrdinalIgnoreCase)
-        ) || (request.Headers.TryGetValue("Sec-Fetch-Site", out var site) && site.ToString() is not ("same-origin" or "none"));
+        ) || IsFromElsewhere(request);
+
+    private static bool IsFromElsewhere(HttpRequest request) =>
+        request.Headers.TryGetValue("Sec-Fetch-Site", out var site) && site.ToString() is not ("same-origin" or "none");
 
     private static bool IsOf(string? sent, string type) =>
         MediaTypeHeaderValue.TryParse(sent, out var media)

@@ -32,26 +32,34 @@ internal static class PhotoEndpoints
             .WithSummary("A kept picture, as a download that runs nothing");
     }
 
-    private static async Task<Ok<PhotoRef>> TakeAsync(HttpRequest http, BlobShelf blobs, CancellationToken cancel)
+    /// <summary>A picture by its bytes; null where it is none that is taken, with why.</summary>
+    public static Picture? Checked(byte[] body, string at, Faults faults)
     {
-        var body = await BodyReader.ReadAsync(http, MostBytes, cancel);
         var picture = Picture.Read(body);
-        var faults = new Faults();
         if (
             faults.Require(
                 picture is not null,
-                "body",
+                at,
                 "must be a picture: JPEG, PNG or WebP. What came is none of these, whatever it is called"
             )
         )
         {
+            faults.Require(body.Length <= MostBytes, at, $"must be at most {MostBytes >> 20} MB; this one has {body.Length >> 20} MB");
             faults.Require(
                 picture!.Width > 0 && picture.Height > 0 && (long)picture.Width * picture.Height <= MostPixels,
-                "body",
+                at,
                 $"must have at most {MostPixels / 1_000_000} million pixels; this one says {picture.Width:N0} × {picture.Height:N0}"
             );
         }
 
+        return picture;
+    }
+
+    private static async Task<Ok<PhotoRef>> TakeAsync(HttpRequest http, BlobShelf blobs, CancellationToken cancel)
+    {
+        var body = await BodyReader.ReadAsync(http, MostBytes, cancel);
+        var faults = new Faults();
+        var picture = Checked(body, "body", faults);
         faults.ThrowIfAny();
         var sha256 = Convert.ToHexStringLower(SHA256.HashData(body));
         await blobs.AddAsync(sha256, picture!.Type, body, cancel);

@@ -86,7 +86,7 @@ internal static class PlanEndpoints
 
         if (change.Agree)
         {
-            await plan.AgreeAsync(by.Name, cancel);
+            await plan.AgreeAsync(change.Seen, by.Name, cancel);
         }
         else if (change.Pin is { } pin)
         {

@@ -127,9 +127,17 @@ internal sealed class PlanKeeper(
     }
 
     /// <summary>Agrees what is shown, or what is offered in place of it.</summary>
-    /// <exception cref="UnusableInputException">There is nothing to agree.</exception>
-    public async Task AgreeAsync(string by, CancellationToken cancel)
+    /// <param name="seen">When the plan was made that was looked at; null for whatever is shown now.</param>
+    /// <param name="by">Who.</param>
+    /// <param name="cancel">Gives up.</param>
+    /// <exception cref="UnusableInputException">There is nothing to agree, or another plan was looked at.</exception>
+    public async Task AgreeAsync(DateTimeOffset? seen, string by, CancellationToken cancel)
     {
+        if (seen is not null && _result is { } now && now.Plan.At != seen)
+        {
+            throw new UnusableInputException("seen", "is not the plan that stands now: another was worked out meanwhile. Look at it first");
+        }
+
         if (_result is not { } result || (result.Better ?? result.Plan) is not { Blocks.Count: > 0 } plan)
         {
             throw new UnusableInputException("agree", "must wait for a plan: there is none to agree yet");
@@ -390,7 +398,7 @@ internal sealed class PlanKeeper(
             // What is settled shows at once, also while its plan is looked for: whoever settles more of a job then takes nothing back.
             result?.Plan
                 is { } plan
-                ? plan with
+                ? plan.Later(now) with
                 {
                     Blocks = [.. plan.Blocks.Select(b => ByHand(b, settled))],
                 }

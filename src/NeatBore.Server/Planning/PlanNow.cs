@@ -53,7 +53,8 @@ public sealed record UnlistedBuild(Guid Build, string Number, string Name);
 /// <param name="Pin">Settle who does a job, when it begins, how long it takes; with none of it it is free again.</param>
 /// <param name="Agree">Agree the plan that is shown, or take the better one that is offered.</param>
 /// <param name="Stop">End the search that runs; the last plan stays.</param>
-public sealed record ChangePlan(string By, Settled? Pin = null, bool Agree = false, bool Stop = false);
+/// <param name="Seen">Of what is agreed: when the plan was made that was looked at.</param>
+public sealed record ChangePlan(string By, Settled? Pin = null, bool Agree = false, bool Stop = false, DateTimeOffset? Seen = null);
 
 /// <summary>When people work and what the shop has; what a plan goes by.</summary>
 /// <param name="Zone">The zone of the shop's clock.</param>

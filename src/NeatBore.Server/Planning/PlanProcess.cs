@@ -27,6 +27,12 @@ internal sealed class PlanProcess : IPlanner, IDisposable
     /// <summary>One that nobody has asked for so long ends; the next takes a third of a second to begin.</summary>
     public TimeSpan Quiet { get; init; } = TimeSpan.FromMinutes(1);
 
+    /// <summary>So long after its effort a search that says nothing hangs, and is ended.</summary>
+    public TimeSpan Patience { get; init; } = TimeSpan.FromSeconds(30);
+
+    /// <summary>So long may a search take to give up.</summary>
+    private static readonly TimeSpan s_givesUp = TimeSpan.FromSeconds(2);
+
     /// <summary>The ids of its processes.</summary>
     public IReadOnlyList<int> Ids
     {
@@ -77,7 +83,7 @@ internal sealed class PlanProcess : IPlanner, IDisposable
         var searcher = Taken();
         try
         {
-            return searcher.Ask(request, progress, why, cancel);
+            return searcher.Ask(request, progress, why, TimeSpan.FromSeconds(request.Effort) + Patience, cancel);
         }
         finally
         {
@@ -162,15 +168,32 @@ internal sealed class PlanProcess : IPlanner, IDisposable
         /// <summary>Whether it can be asked again.</summary>
         public bool Lives { get; private set; }
 
-        public DayPlan.Answer Ask(DayPlan.Request request, IProgress<DayPlan.Progress>? progress, bool why, CancellationToken cancel)
+        public DayPlan.Answer Ask(
+            DayPlan.Request request,
+            IProgress<DayPlan.Progress>? progress,
+            bool why,
+            TimeSpan longest,
+            CancellationToken cancel
+        )
         {
             Lives = false;
+            using var hangs = new CancellationTokenSource(longest);
+            using var ended = hangs.Token.Register(Kill);
             try
             {
                 Write(new PlanAsked(request, why));
-                using var giveUp = cancel.Register(GiveUp);
+                using var giveUp = cancel.Register(() =>
+                {
+                    GiveUp();
+                    hangs.CancelAfter(s_givesUp);
+                });
                 while (_process.StandardOutput.ReadLine() is { } line)
                 {
+                    if (!cancel.IsCancellationRequested)
+                    {
+                        hangs.CancelAfter(longest);
+                    }
+
                     var said = JsonSerializer.Deserialize<PlanSaid>(line, PlanWorker.Wire)!;
                     if (said.Progress is { } better)
                     {
@@ -206,6 +229,18 @@ internal sealed class PlanProcess : IPlanner, IDisposable
             }
 
             _process.Dispose();
+        }
+
+        private void Kill()
+        {
+            try
+            {
+                _process.Kill();
+            }
+            catch (InvalidOperationException)
+            {
+                // It has ended by itself.
+            }
         }
 
         private void GiveUp()

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using NeatBore.Core.Bench;
 using NeatBore.Core.Day;
 using NeatBore.Core.Log;
 using NeatBore.Core.RunSheets;
@@ -80,6 +81,7 @@ internal sealed class ShopDayReader(
         {
             if (line.Fault is not null)
             {
+                planned.Add(Unread(line));
                 continue;
             }
 
@@ -107,9 +109,9 @@ internal sealed class ShopDayReader(
                     unlisted.Add(new UnlistedBuild(line.Id, line.Number, line.Name));
                 }
             }
-            catch (UnreadableLogException)
+            catch (Exception e) when (BuildReader.IsItsOwn(e))
             {
-                // That build's own trouble: Today says so.
+                planned.Add(Unread(line));
             }
         }
 
@@ -130,6 +132,17 @@ internal sealed class ShopDayReader(
             Of(kept)
         );
     }
+
+    /// <summary>A build that can't be worked out is named, and the others are planned.</summary>
+    private static ShopBuild Unread(BuildLine line) =>
+        new(
+            line.Id,
+            line.Number,
+            line.Name,
+            line.Stand ?? "",
+            null,
+            new BuildDay([], [new HeldBack(new TaskRef("", ""), "nothing is planned:", "a look, since it can’t be read; see Today")], null)
+        );
 
     /// <summary>What is settled of jobs by hand.</summary>
     public static IReadOnlyList<Settled> Settled(PlanShelf.Kept kept) =>

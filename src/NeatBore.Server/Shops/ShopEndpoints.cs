@@ -58,6 +58,9 @@ internal static class ShopEndpoints
             )
             .Produces<IReadOnlyList<EngineSheet>>()
             .WithSummary("The newest version of every engine sheet");
+        app.MapGet("/api/damaged-sheets", (SheetShelf sheets, CancellationToken cancel) => sheets.DamagedAsync(cancel))
+            .Produces<IReadOnlyList<SheetRef>>()
+            .WithSummary("Versions of engine sheets that this version of Neat Bore can't read; nothing of them is lost");
     }
 
     private static async Task<Results<Ok<ShopNow>, ProblemHttpResult>> SetUpAsync(

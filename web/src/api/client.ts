@@ -173,6 +173,7 @@ export const api = {
   toolsOut: () => ask<ToolOut[]>('/api/crib/out'),
   /** The number that the next build would have. */
   next: () => ask<NextBuild>('/api/builds/next'),
+  damagedSheets: () => ask<SheetRef[]>('/api/damaged-sheets'),
   sheets: () => ask<EngineSheet[]>('/api/sheets'),
   open: (build: NewBuild) => ask<BuildView>('/api/builds', build),
   toolMatch: (request: ToolMatchRequest) => ask<ToolMatchAnswer>('/api/calc/tool-match', request),

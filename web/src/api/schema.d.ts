@@ -252,6 +252,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/damaged-sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Versions of engine sheets that this version of Neat Bore can't read; nothing of them is lost */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description OK */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetRef"][];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -3583,7 +3619,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Readings, strikes, choices, decisions: each taken once, however often it is sent */
+        /** Readings, crossings-out, choices, decisions: each taken once, however often it is sent */
         post: {
             parameters: {
                 query?: never;
@@ -6306,6 +6342,8 @@ export interface components {
             agree: boolean;
             /** @default false */
             stop: boolean;
+            /** Format: date-time */
+            seen?: null | string;
         };
         ChangePlanSettings: {
             by: string;
@@ -9366,7 +9404,7 @@ export interface components {
             shellHoles: components["schemas"]["ShellHole"][];
             /** @description Where the shell is. */
             position: components["schemas"]["OilHoleWindowPlace"];
-            /** @description Where it may go. */
+            /** @description Where it may go; its turn spans at most 180°, counted over as many whole turns as you like. */
             reach: components["schemas"]["OilHoleWindowRange"];
             /** @description The end that angles are seen from and depths are from. */
             view?: components["schemas"]["View"];
@@ -10859,6 +10897,11 @@ export interface components {
             next: components["schemas"]["NextJob"][];
             held: string[];
             impossible: string[];
+            /**
+             * Format: int32
+             * @default 0
+             */
+            leftOut: number;
         };
         ShopSettingsNow: {
             defaults: components["schemas"]["DefaultLimit"][];

@@ -1,3 +1,4 @@
+import { queries } from './queries';
 import type { ShopNow } from './types';
 
 /** What a tablet knows of the shop that it works for, whether or not there is a line. */
@@ -30,8 +31,10 @@ export async function findShop(): Promise<ShopHere> {
   try {
     const answer = await fetch('/api/shop', { signal: AbortSignal.timeout(longest) });
     if (!answer.ok) throw new Error(answer.statusText);
-    const { id, demo, name, units } = (await answer.json()) as ShopNow;
+    const shop = (await answer.json()) as ShopNow;
+    const { id, demo, name, units } = shop;
     here = { id, demo, name, units };
+    queries.setQueryData(['shop'], shop);
     localStorage.setItem(key, JSON.stringify(here));
   } catch {
     here = last();

@@ -121,6 +121,10 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
                 $"the run sheet can’t work with this engine’s values: {e.InnerException?.Message ?? e.Message} Look the card over"
             );
         }
+        catch (UnreadableLogException e) when (e.InnerException is UnusableInputException unusable)
+        {
+            throw new UnusableInputException(unusable.Errors);
+        }
         catch (UnreadableLogException e)
         {
             // What the build could not be worked out with is not appended.

@@ -143,8 +143,19 @@ function TheCall({ plan, changing }: { plan: PlanNow; changing: ReturnType<typeo
   const late = builds.filter((b) => b.lateHours > 0);
   const promised = builds.filter((b) => b.due != null);
   const clash = plan.plan?.impossible ?? [];
-  const mark = clash.length > 0 || late.length > 0 ? 'stop' : plan.plan ? 'go' : 'to-do';
-  const word = clash.length > 0 ? 'No plan' : late.length > 0 ? 'Late' : plan.plan ? 'In time' : 'Wait';
+  // What was not planned for is in time for nobody.
+  const whole = plan.plan && plan.plan.leftOut === 0 && (plan.fault === '' || plan.plan.blocks.length > 0);
+  const mark = clash.length > 0 || late.length > 0 ? 'stop' : whole ? 'go' : 'to-do';
+  const word =
+    clash.length > 0
+      ? 'No plan'
+      : late.length > 0
+        ? 'Late'
+        : whole
+          ? 'In time'
+          : plan.plan && plan.plan.leftOut > 0
+            ? 'Not all'
+            : 'Wait';
   const lines =
     clash.length > 0
       ? clash.slice(0, 2)
@@ -195,11 +206,17 @@ function TheCall({ plan, changing }: { plan: PlanNow; changing: ReturnType<typeo
             Stop looking
           </Button>
         ) : plan.offer !== '' ? (
-          <Button first onClick={() => void changing.change({ agree: true, stop: false })}>
+          <Button
+            first
+            onClick={() => void changing.change({ agree: true, stop: false, seen: plan.plan?.at ?? null })}
+          >
             Take it
           </Button>
         ) : plan.broken !== '' ? (
-          <Button first onClick={() => void changing.change({ agree: true, stop: false })}>
+          <Button
+            first
+            onClick={() => void changing.change({ agree: true, stop: false, seen: plan.plan?.at ?? null })}
+          >
             Agree this one
           </Button>
         ) : null}

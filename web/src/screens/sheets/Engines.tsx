@@ -11,6 +11,7 @@ import { NoLine } from '../NoLine';
 /** The engines that this shop knows, each as it lies. */
 export function Engines() {
   const sheets = useQuery({ queryKey: ['sheets'], queryFn: api.sheets });
+  const damaged = useQuery({ queryKey: ['damaged-sheets'], queryFn: api.damagedSheets });
   const reader = useReader();
   const files = useFilesIn();
   return (
@@ -32,6 +33,15 @@ export function Engines() {
       </header>
       <NoLine of={[sheets]} what="The engines" />
       <FilesSaid said={files.said} />
+      {damaged.data?.map(({ id, version }) => (
+        <p
+          key={`${id} ${version}`}
+          role="alert"
+          className="border-b-2 border-ink bg-paper px-5 py-2 font-read text-title font-semibold text-stop"
+        >
+          {`Version ${version} of the sheet “${id}” can’t be read. Nothing of it is lost; builds that began with it say so. A file of it with the next number can be taken in.`}
+        </p>
+      ))}
       <main className="grow px-5 py-2">
         {sheets.data?.length === 0 && (
           <p className="py-8 font-read text-sentence font-semibold">

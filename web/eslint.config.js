@@ -4,7 +4,7 @@ import hooks from 'eslint-plugin-react-hooks';
 import ts from 'typescript-eslint';
 
 export default ts.config(
-  { ignores: ['node_modules', 'src/api/schema.d.ts'] },
+  { ignores: ['node_modules', 'fonts', 'src/api/schema.d.ts'] },
   js.configs.recommended,
   ...ts.configs.strictTypeChecked,
   a11y.flatConfigs.recommended,

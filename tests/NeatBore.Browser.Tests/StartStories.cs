@@ -18,6 +18,8 @@ public sealed class StartStories : IDisposable
     {
         public Process Process => process;
 
+        public int Port => port;
+
         public Uri At(string path) => new($"http://127.0.0.1:{port}{path}");
 
         public List<string> Said { get; } = [];
@@ -34,10 +36,11 @@ public sealed class StartStories : IDisposable
         }
     }
 
-    private Served Serve(string demo)
+    private Served Serve(string demo, int? at = null)
     {
         // Three ports in a row, as the command takes them.
-        var port = Enumerable.Range(0, 100).Select(_ => int.Parse(App.FreePort(), CultureInfo.InvariantCulture)).First(p => p < 65000);
+        var port =
+            at ?? Enumerable.Range(0, 100).Select(_ => int.Parse(App.FreePort(), CultureInfo.InvariantCulture)).First(p => p < 65000);
         var process = Script.Start(
             "scripts/serve",
             _data,
@@ -87,6 +90,15 @@ public sealed class StartStories : IDisposable
             await Task.Delay(50);
         }
     }
+
+    private static async Task KillAsync(params string[] processes)
+    {
+        using var kill = Process.Start("kill", ["-KILL", .. processes]);
+        await kill.WaitForExitAsync(TestContext.Current.CancellationToken);
+    }
+
+    /// <summary>The process of the app, or of the gauges, as the start command keeps it.</summary>
+    private string Kept(string what, Served served) => File.ReadAllText(Path.Combine(_data, $"{what}-{served.Port}.pid")).Trim();
 
     private static async Task<int> EndAsync(Served served)
     {
@@ -141,6 +153,45 @@ public sealed class StartStories : IDisposable
         );
         Assert.Equal(143, await EndAsync(first));
         Assert.False(File.Exists(PidFile));
+    }
+
+    [Fact]
+    public async Task What_is_killed_together_comes_back_and_what_a_killed_start_left_is_taken_over()
+    {
+        var first = Serve(Repository.At("demo"));
+        await ReadyAsync(first);
+        var (app, gauges) = (Kept("app", first), Kept("gauges", first));
+        await KillAsync(app, gauges, Postmaster);
+        var clock = Stopwatch.StartNew();
+        while (Kept("app", first) == app || Kept("gauges", first) == gauges)
+        {
+            Assert.False(first.Process.HasExited, first.All);
+            Assert.True(clock.Elapsed < TimeSpan.FromSeconds(60), first.All);
+            await Task.Delay(50, TestContext.Current.CancellationToken);
+        }
+
+        await ReadyAsync(first);
+
+        // While one looks after it, another at the same place says so; once that one was killed, another takes over.
+        var same = Serve(Repository.At("demo"), first.Port);
+        await same.Process.WaitForExitAsync(TestContext.Current.CancellationToken).WaitAsync(TimeSpan.FromSeconds(20));
+        Assert.Contains("is open already at", same.All, StringComparison.Ordinal);
+        await ReadyAsync(first, 1);
+        (app, var database) = (Kept("app", first), Postmaster);
+        await KillAsync($"{first.Process.Id}");
+        var second = Serve(Repository.At("demo"), first.Port);
+        clock.Restart();
+        while (Kept("app", second) == app)
+        {
+            Assert.False(second.Process.HasExited, second.All);
+            Assert.True(clock.Elapsed < TimeSpan.FromSeconds(60), second.All);
+            await Task.Delay(50, TestContext.Current.CancellationToken);
+        }
+
+        await ReadyAsync(second);
+        Assert.Equal(database, Postmaster);
+        Assert.Equal(143, await EndAsync(second));
+        Assert.False(File.Exists(PidFile), "the database that a killed start began is stopped by the one that took over");
     }
 
     [Fact]

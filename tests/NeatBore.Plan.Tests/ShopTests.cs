@@ -57,6 +57,59 @@ public class ShopTests
     }
 
     [Fact]
+    public void What_comes_after_all_days_that_a_plan_reaches_over_holds_its_own_job_alone()
+    {
+        var late = Job("014", "cover", 60) with { NotBefore = new Hold(new(2027, 1, 30, 8, 0, 0, TimeSpan.Zero), "a seal") };
+        var after = Job("014", "after", 30) with { After = [late.Id] };
+        var forever = Job("016", "crank", 30) with { Crank = true };
+        var resting = Build("016", null, forever) with
+        {
+            Day = new BuildDay([forever, Job("016", "free", 30)], [], new Hold(new(9999, 12, 31, 0, 0, 0, TimeSpan.Zero), "a lip")),
+        };
+        var clock = Job("017", "clock", 30) with { BeginBy = new(9999, 12, 31, 0, 0, 0, TimeSpan.Zero) };
+        var plan = Plan(
+            Shop(Build("014", null, late, after), resting, Build("017", null, clock), Build("018", null, Job("018", "gear", 30)))
+        );
+        Assert.Equal(["016/free", "017/clock", "018/gear"], plan.Blocks.Select(b => b.Id).Order());
+        Assert.Contains("014: Do cover waits until 30 January 2027; a plan reaches over 42 days", plan.Held);
+        Assert.Contains(plan.Held, h => h.StartsWith("016: Do crank waits until 31 December 9999", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Of_more_than_a_plan_has_room_for_the_soonest_promised_are_planned_and_the_rest_is_said()
+    {
+        var builds = Enumerable
+            .Range(100, 80)
+            .Select(n =>
+                Build(
+                    $"{n}",
+                    new DateOnly(2026, 6, 20).AddDays(-n % 11),
+                    [.. Enumerable.Range(0, 10).Select(i => Job($"{n}", $"job{i}", 5))]
+                )
+            )
+            .ToArray();
+        var question = new ShopQuestion(Shop(builds));
+        Assert.InRange(question.Request!.Jobs.Count, 500, MostJobs);
+        var planned = builds.Where(b => question.Find($"{b.Number}/job0") is not null).ToList();
+        Assert.Equal(800 - (10 * planned.Count), question.LeftOut);
+        Assert.True(planned.Max(b => b.Due) <= builds.Except(planned).Min(b => b.Due));
+        Assert.Equal(builds.Except(planned).Select(b => b.Number).Order(), question.Held.Select(h => h.Build.Number).Order());
+        Assert.All(question.Held, h => Assert.StartsWith("left out: a plan has room for 600", h.Because, StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void What_is_over_is_nobodys_next()
+    {
+        var plan = Plan(
+            Shop(Build("014", null, Job("014", "cover", 60), Job("014", "gear", 60)), Build("016", null, Job("016", "race", 60)))
+        );
+        var first = plan.Next.MinBy(n => n.At)!;
+        var later = plan.Later(plan.Blocks.First(b => b.Id == first.Job).EndAt);
+        Assert.DoesNotContain(later.Next, n => n.Job == first.Job);
+        Assert.Empty(plan.Later(plan.FinishAt!.Value).Next);
+    }
+
+    [Fact]
     public void Hours_that_can_not_be_are_named()
     {
         var faults = new Faults();

@@ -62,6 +62,11 @@ public sealed class FileTests : IAsyncLifetime
             { "unknown", "zap", "is not known here; the fields are format, id" },
             { "designless", "sheets[0].balancer.design", "must be one of solid, screwed-body, spoked, flange" },
             { "sheetless", "log", "can’t be worked out" },
+            { "unworkable", "log", "can’t be worked out" },
+            { "to come", "log[3].storedAt", "must not be later than now" },
+            { "out of order", "log[4].storedAt", "must not be before" },
+            { "long done", "log[3].event.doneAt", "must be from 2000-01-01 to now" },
+            { "too many", "sheets[0].layout.camBearings", "must have at most 17 entries; it has 500" },
         };
 
     [Theory]
@@ -83,6 +88,27 @@ public sealed class FileTests : IAsyncLifetime
             case "designless":
                 file["sheets"]![0]!["balancer"]!.AsObject().Remove("design");
                 break;
+            case "unworkable":
+                // Its sheets are sound, and what is done on them is not.
+                file["log"]![1]!["event"]!["procedure"] = 77;
+                break;
+            case "to come":
+                file["log"]![3]!["storedAt"] = "2099-12-31T00:00:00+00:00";
+                break;
+            case "out of order":
+                file["log"]![4]!["storedAt"] = "2001-01-01T00:00:00+00:00";
+                break;
+            case "long done":
+                file["log"]![3]!["event"]!["doneAt"] = "0206-01-01T00:00:00+00:00";
+                break;
+            case "too many":
+                var bearings = file["sheets"]![0]!["layout"]!["camBearings"]!.AsArray();
+                while (bearings.Count < 500)
+                {
+                    bearings.Add(bearings[0]!.DeepClone());
+                }
+
+                break;
             default:
                 file["sheets"] = new JsonArray();
                 break;
@@ -93,6 +119,18 @@ public sealed class FileTests : IAsyncLifetime
         Assert.Contains(words, (string)said["errors"]![field]![0]!, StringComparison.Ordinal);
         Assert.Empty((await _site.GetAsync("/api/builds"))["lines"]!.AsArray());
         Assert.Empty((await _site.GetAsync("/api/sheets")).AsArray());
+    }
+
+    [Fact]
+    public async Task Of_ever_so_many_faults_a_hundred_are_said()
+    {
+        var nonsense = string.Join(',', Enumerable.Range(0, 60_000).Select(i => $"\"nobody knows {i}\":{i}"));
+        var (status, said) = await _site.PostAsync("/api/builds/file", $"{{{nonsense}}}");
+        Assert.Equal(400, status);
+        var errors = said["errors"]!.AsObject();
+        Assert.Equal(101, errors.Count);
+        Assert.Equal("has more faults than the 100 that are listed", (string)errors[""]![0]!);
+        Assert.InRange(said.ToJsonString().Length, 1_000, 100_000);
     }
 
     [Fact]

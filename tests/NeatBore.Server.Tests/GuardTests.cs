@@ -55,6 +55,34 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
         return ((int)response.StatusCode, await response.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
     }
 
+    [Theory]
+    [InlineData("/api/builds", "cross-site", 403)]
+    [InlineData("/api/builds", "same-site", 403)]
+    [InlineData("/api/builds", "same-origin", 200)]
+    [InlineData("/api/builds", "none", 200)]
+    // A link from elsewhere opens a page, which reads nothing by itself.
+    [InlineData("/builds/0190a1b2-0014-7c00-8000-000000000014", "cross-site", 404)]
+    [InlineData("/api/builds/find?words=%00", "same-origin", 400)]
+    [InlineData("/api/%E0%A4%A/x", "same-origin", 404)]
+    public async Task What_is_read_is_read_by_its_own_pages(string path, string site, int status)
+    {
+        var (answered, said) = await SendAsync("GET", path, null, ("Sec-Fetch-Site", site));
+        // Without a built front end there is no page to open.
+        Assert.True(status == answered || (status == 404 && answered == 200), $"{answered}, not {status}: {said}");
+    }
+
+    [Fact]
+    public async Task The_description_is_made_once_whoever_asks()
+    {
+        var all = await Task.WhenAll(
+            Enumerable.Range(0, 6).Select(i => site.Client.GetStringAsync(new Uri($"/api/openapi/v1.json?{i}", UriKind.Relative)))
+        );
+        Assert.Single(all.Distinct());
+        using var again = await site.Client.GetAsync(new Uri("/api/openapi/v1.json", UriKind.Relative));
+        // Kept: the server says for how long it has been.
+        Assert.NotNull(again.Headers.Age);
+    }
+
     [Fact]
     public async Task Every_write_wants_its_own_type_its_own_origin_and_its_own_host()
     {

@@ -98,6 +98,65 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
     }
 
     [Fact]
+    public async Task What_is_damaged_in_the_record_is_said_before_anybody_opens_it_and_keeps_nothing_from_opening()
+    {
+        var (sound, bad, twice) = (await site.BeginAsync(), await site.BeginAsync(), await site.BeginAsync());
+        await AppendAsync(bad, """{"kind":"flown","id":"ID","doneAt":"2026-06-01T08:00:00Z"}""");
+        // A sheet in which one bolt stands twice, and one without a layout, put past the app under builds that are there.
+        await site.SqlAsync(
+            """
+            insert into sheet_version (id, version, body)
+            select 'twice', 1, jsonb_set(jsonb_set(body, '{id}', '"twice"'), '{cover,bolts,1,id}', body #> '{cover,bolts,0,id}')
+            from sheet_version where id = 'straight-six-2.7' and version = 1;
+            insert into sheet_version (id, version, body) values ('no-layout', 3, '{"id":"no-layout","version":3,"name":"x","summary":"y"}');
+            """
+        );
+        await AppendAsync(
+            twice,
+            """{"kind":"task-started","id":"ID","doneAt":"2026-06-01T08:00:00Z","task":{"kind":"timing-cover","place":"cover"},"procedure":2,"sheet":{"id":"twice","version":1}}"""
+        );
+        await site.SqlAsync("update line set made_by = ''");
+        await site.MakeLinesAsync();
+        await site.LookThroughAsync();
+        Assert.NotNull((await LineAsync(bad))["fault"]);
+        Assert.Null((await LineAsync(sound))["fault"]);
+        Assert.Equal(200, (await OpenAsync(sound)).Status);
+        // An answer of its own for each, whatever is wrong with it.
+        Assert.InRange((await OpenAsync(twice)).Status, 200, 409);
+        Assert.Contains(
+            (await site.GetAsync("/api/damaged-sheets")).AsArray(),
+            s => (string)s!["id"]! == "no-layout" && (int)s["version"]! == 3
+        );
+        Assert.DoesNotContain((await site.GetAsync("/api/sheets")).AsArray(), s => (string)s!["id"]! == "no-layout");
+        // Damaged after the lines were made: a look through them finds it.
+        await AppendAsync(sound, """{"kind":"flown","id":"ID","doneAt":"2026-06-01T08:00:00Z"}""");
+        Assert.Null((await LineAsync(sound))["fault"]);
+        await site.LookThroughAsync();
+        Assert.NotNull((await LineAsync(sound))["fault"]);
+        // Another instance opens over all of it, and its plan names them.
+        await using var beside = site.Beside();
+        using var client = beside.CreateClient();
+        using var health = await client.GetAsync(new Uri("/api/health", UriKind.Relative), TestContext.Current.CancellationToken);
+        Assert.Equal(200, (int)health.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_command_that_can_t_be_is_refused_alone_and_the_others_with_it_are_taken()
+    {
+        var build = await site.BeginAsync();
+        string Sent(string command) => $$"""{"by":"ines","commands":[{{command}}]}""";
+        const string step = """{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose"}""";
+        string Note() => $$"""{"do":"note","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:05:00Z","step":{{step}},"text":"x"}""";
+        var poison =
+            $$"""{"do":"ask-owner","id":"{{Guid.CreateVersion7()}}","doneAt":"2026-06-01T08:05:00Z","step":{{step}},"finding":"x","choices":[null]}""";
+        var all = await Task.WhenAll(
+            Enumerable.Range(0, 30).Select(i => site.PostAsync($"/api/builds/{build}/work", Sent(i % 3 == 0 ? poison : Note())))
+        );
+        Assert.Equal(Enumerable.Range(0, 30).Select(i => i % 3 == 0 ? 400 : 200), all.Select(a => a.Status));
+        Assert.Equal("must not be null", (string)all[0].Body["errors"]!["commands[0].choices[0]"]![0]!);
+    }
+
+    [Fact]
     public async Task An_entry_from_the_future_hides_nothing_and_is_not_gone_behind()
     {
         var build = await site.BeginAsync();

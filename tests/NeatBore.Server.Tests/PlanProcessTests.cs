@@ -73,6 +73,32 @@ public sealed class PlanProcessTests : IDisposable
     }
 
     [Fact]
+    public async Task Where_it_hangs_it_is_ended_and_another_answers_and_stop_ends_it_too()
+    {
+        using var impatient = new PlanProcess(TimeProvider.System, NullLogger<PlanProcess>.Instance) { Patience = TimeSpan.FromSeconds(3) };
+        async Task<(Task<DayPlan.Answer> Search, int Id)> HungAsync(CancellationToken cancel)
+        {
+            var progress = new Better();
+            var search = Task.Run(() => impatient.Solve(s_long with { Effort = 0.5 }, progress, cancel: cancel), Stop);
+            await progress.First.WaitAsync(Stop);
+            var id = Assert.Single(impatient.Ids);
+            // Stopped, it neither answers nor dies.
+            using var stopped = Process.Start("kill", ["-STOP", $"{id}"]);
+            await stopped.WaitForExitAsync(Stop);
+            return (search, id);
+        }
+
+        var (hung, first) = await HungAsync(Stop);
+        Assert.Equal(s_long.Jobs.Count, (await hung).Jobs.Count);
+        Assert.NotEqual(first, Assert.Single(impatient.Ids));
+        using var cancel = CancellationTokenSource.CreateLinkedTokenSource(Stop);
+        var (given, _) = await HungAsync(cancel.Token);
+        await cancel.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => given.WaitAsync(TimeSpan.FromSeconds(30), Stop));
+        Assert.Empty(impatient.Ids);
+    }
+
+    [Fact]
     public async Task Where_it_died_while_nobody_asked_another_answers()
     {
         Assert.NotEmpty(_process.Solve(Cases.Small(1), cancel: Stop).Jobs);

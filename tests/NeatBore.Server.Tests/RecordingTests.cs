@@ -31,6 +31,9 @@ public sealed class TestGauge : IDisposable
         await _stream.WriteAsync(Encoding.ASCII.GetBytes(lines.ToString()));
     }
 
+    /// <summary>The line that somebody listens on.</summary>
+    public async Task<NetworkStream> AcceptAsync() => _stream ??= (await _listener.AcceptTcpClientAsync()).GetStream();
+
     public void Dispose()
     {
         _stream?.Dispose();
@@ -61,6 +64,62 @@ public sealed class RecordingTests : IAsyncLifetime
     {
         await _site.DisposeAsync();
         _gauge.Dispose();
+    }
+
+    [Fact]
+    public async Task Begun_again_after_its_end_it_is_as_it_was()
+    {
+        var id = Guid.CreateVersion7();
+        Task<(int Status, JsonNode Body)> BeginAsync() =>
+            _site.PostAsync(
+                $"/api/builds/{_build}/recordings",
+                new JsonObject
+                {
+                    ["id"] = id,
+                    ["slot"] = _slot.DeepClone(),
+                    ["gauge"] = "sim-press",
+                }.ToJsonString()
+            );
+        Assert.Equal(200, (await BeginAsync()).Status);
+        await _gauge.PressAsync(1, 40);
+        async Task<int> PointsAsync() => (await _site.GetAsync($"/api/builds/{_build}/recordings/{id}"))["points"]!["x"]!.AsArray().Count;
+        await UntilAsync(async () => await PointsAsync() >= 38);
+        Assert.Equal(200, (await _site.PostAsync($"/api/builds/{_build}/recordings/{id}/end", """{"drop":false}""")).Status);
+        var whole = await PointsAsync();
+        await UntilAsync(async () => (string)(await BeginAsync()).Body["stands"]! == "stopped");
+        await _gauge.PressAsync(40, 80);
+        Assert.Equal((200, "stopped"), ((await BeginAsync()).Status, (string)(await BeginAsync()).Body["stands"]!));
+        Assert.Equal(whole, await PointsAsync());
+    }
+
+    [Fact]
+    public async Task A_gauge_that_is_taken_off_the_wall_is_listened_to_no_more()
+    {
+        using var other = new TestGauge();
+        async Task PutAsync(string line, bool off) =>
+            Assert.Equal(
+                200,
+                (
+                    await _site.PostAsync(
+                        "/api/settings",
+                        $$"""{"by":"ines","instrument":{"id":"wall","kind":"depth-gauge","name":"On the wall","uncertainty":0.02,"uncertaintyShare":0,"line":"{{line}}"},"off":{{(off ? "true" : "false")}}}"""
+                    )
+                ).Status
+            );
+        Task<bool> StandsAsync(bool there, bool up) =>
+            UpAsync().ContinueWith(u => (u.Result is not null, u.Result == true) == (there, up), TaskScheduler.Default);
+        async Task<bool?> UpAsync() =>
+            (await _site.GetAsync("/api/gauges")).AsArray().FirstOrDefault(g => (string)g!["gauge"]! == "wall") is { } line
+                ? (bool)line["up"]!
+                : null;
+        _site.Clock.Pace = 20;
+        await PutAsync(other.Address, off: false);
+        await UntilAsync(() => StandsAsync(true, true));
+        var heard = await other.AcceptAsync();
+        await PutAsync(other.Address, off: true);
+        await UntilAsync(() => StandsAsync(false, false));
+        // What listened has hung up: nothing more can be sent to it.
+        Assert.Equal(0, await heard.ReadAsync(new byte[1], TestContext.Current.CancellationToken));
     }
 
     private static async Task UntilAsync(Func<Task<bool>> holds)

@@ -111,6 +111,9 @@ public sealed class Site : IAsyncLifetime
     /// <summary>Makes the lines of Today that are old.</summary>
     public Task MakeLinesAsync() => _app.Services.GetRequiredService<Builds.LineKeeper>().MakeAsync(int.MaxValue, CancellationToken.None);
 
+    /// <summary>Looks through the builds on the bench.</summary>
+    public Task LookThroughAsync() => _app.Services.GetRequiredService<Builds.LineKeeper>().LookThroughAsync(CancellationToken.None);
+
     public async Task<JsonNode> GetAsync(string path) => (await Client.GetFromJsonAsync<JsonNode>(new Uri(path, UriKind.Relative)))!;
 
     /// <summary>Puts an engine on the bench and begins its balancer.</summary>

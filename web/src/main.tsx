@@ -1,9 +1,4 @@
-import '@fontsource/atkinson-hyperlegible-next/latin-400.css';
-import '@fontsource/atkinson-hyperlegible-next/latin-600.css';
-import '@fontsource/atkinson-hyperlegible-next/latin-700.css';
-import '@fontsource/barlow-semi-condensed/latin-500.css';
-import '@fontsource/barlow-semi-condensed/latin-600.css';
-import '@fontsource/barlow-semi-condensed/latin-700.css';
+import './fonts/fonts.css';
 import './theme.css';
 import { PersistQueryClientProvider } from '@tanstack/react-query-persist-client';
 import { StrictMode, Suspense } from 'react';

@@ -72,6 +72,7 @@ export const planOf = (...blocks: Block[]): PlanNow => ({
     next: [],
     held: [],
     impossible: [],
+    leftOut: 0,
   },
   agreedAt: null,
   agreedBy: null,

@@ -47,7 +47,7 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
             new Calculator<WrenchSetting.Request, WrenchSetting.Answer>("wrench-setting", 1, WrenchSetting.Model, WrenchSetting.Solve),
             new Calculator<DrawTravel.Request, DrawTravel.Answer>("draw-travel", 1, DrawTravel.Model, DrawTravel.Solve),
             new Calculator<ThermalFit.Request, ThermalFit.Answer>("thermal-fit", 2, ThermalFit.Model, ThermalFit.Solve),
-            new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 2, PressTrace.Model, PressTrace.Solve),
+            new Calculator<PressTrace.Request, PressTrace.Answer>("press-trace", 3, PressTrace.Model, PressTrace.Solve),
             new Calculator<ForcingScrew.Request, ForcingScrew.Answer>("forcing-screw", 1, ForcingScrew.Model, ForcingScrew.Solve),
             new Calculator<ThreadEngagement.Request, ThreadEngagement.Answer>(
                 "thread-engagement",
@@ -69,7 +69,7 @@ public sealed class CalculatorBook : IJsonTypeInfoResolver
             new Calculator<BoltCircle.Request, BoltCircle.Answer>("bolt-circle", 1, BoltCircle.Model, BoltCircle.Solve),
             new Calculator<SealantClock.Request, SealantClock.Answer>("sealant-clock", 2, SealantClock.Model, SealantClock.Solve),
             new Calculator<TapeWraps.Request, TapeWraps.Answer>("tape-wraps", 1, TapeWraps.Model, TapeWraps.Solve),
-            new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 3, OilHoleWindow.Model, OilHoleWindow.Solve),
+            new Calculator<OilHoleWindow.Request, OilHoleWindow.Answer>("oil-hole-window", 4, OilHoleWindow.Model, OilHoleWindow.Solve),
             new Calculator<SightPosition.Request, SightPosition.Answer>("sight-position", 1, SightPosition.Model, SightPosition.Solve),
             new Calculator<ShellClearance.Request, ShellClearance.Answer>("shell-clearance", 1, ShellClearance.Model, ShellClearance.Solve),
             new Calculator<BoreLine.Request, BoreLine.Answer>("bore-line", 1, BoreLine.Model, BoreLine.Solve),

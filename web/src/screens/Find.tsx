@@ -4,7 +4,7 @@ import { Link } from 'react-router';
 import { api } from '../api/client';
 import { CallMark, wordOf } from '../bench/call/CallMark';
 import { useKeys } from '../bench/state/useKeys';
-import { Panel } from '../ui/Panel';
+import { LatePanel as Panel } from '../ui/LatePanel';
 import { useKeyboard } from '../ui/useKeyboard';
 
 /** Finds a build, on the bench or off it. */

@@ -10,7 +10,7 @@ import { EngineStrip } from '../bench/strip/EngineStrip';
 import { addressOf } from '../bench/address';
 import { useKeyboard } from '../ui/useKeyboard';
 import { Demo } from '../ui/Demo';
-import { Panel } from '../ui/Panel';
+import { LatePanel as Panel } from '../ui/LatePanel';
 import { useReader, useSettings } from '../entry/reader';
 import { useShop } from '../bench/state/useBuild';
 import { clockText, spanText, useNow, useSaid } from '../bench/call/clock';

@@ -174,7 +174,9 @@ public sealed class StartStories : IDisposable
 
         // While one looks after it, another at the same place says so; once that one was killed, another takes over.
         var same = Serve(Repository.At("demo"), first.Port);
-        await same.Process.WaitForExitAsync(TestContext.Current.CancellationToken).WaitAsync(TimeSpan.FromSeconds(20));
+        await same
+            .Process.WaitForExitAsync(TestContext.Current.CancellationToken)
+            .WaitAsync(TimeSpan.FromSeconds(20), TestContext.Current.CancellationToken);
         Assert.Contains("is open already at", same.All, StringComparison.Ordinal);
         await ReadyAsync(first, 1);
         (app, var database) = (Kept("app", first), Postmaster);

@@ -74,11 +74,12 @@ public sealed class GuardTests(Site site) : IClassFixture<Site>
     [Fact]
     public async Task The_description_is_made_once_whoever_asks()
     {
+        var cancel = TestContext.Current.CancellationToken;
         var all = await Task.WhenAll(
-            Enumerable.Range(0, 6).Select(i => site.Client.GetStringAsync(new Uri($"/api/openapi/v1.json?{i}", UriKind.Relative)))
+            Enumerable.Range(0, 6).Select(i => site.Client.GetStringAsync(new Uri($"/api/openapi/v1.json?{i}", UriKind.Relative), cancel))
         );
         Assert.Single(all.Distinct());
-        using var again = await site.Client.GetAsync(new Uri("/api/openapi/v1.json", UriKind.Relative));
+        using var again = await site.Client.GetAsync(new Uri("/api/openapi/v1.json", UriKind.Relative), cancel);
         // Kept: the server says for how long it has been.
         Assert.NotNull(again.Headers.Age);
     }

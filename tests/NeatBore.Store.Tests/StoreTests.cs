@@ -349,7 +349,7 @@ public sealed class StoreTests : IAsyncLifetime
         await today.PutAsync(new MadeLine(Line(build, "1", Standing.Done), 1, "v1"), cancel);
         Assert.Equal(Standing.Stop, Assert.Single(await today.ReadAsync(null, 50, cancel)).Standing);
 
-        Assert.Equal([bare], await today.StaleAsync("v1", cancel));
+        Assert.Equal([(bare, -1)], await today.StaleAsync("v1", cancel));
         Assert.Equal(2, (await today.StaleAsync("v2", cancel)).Count);
         var sheet = JsonSerializer.Deserialize(
             File.ReadAllText(Repository.At("demo", "sheets", "straight-six-2.7.v1.json")),
@@ -357,6 +357,26 @@ public sealed class StoreTests : IAsyncLifetime
         )!;
         await new SheetShelf(_database).AddAsync(sheet with { Id = "six" }, cancel);
         Assert.Equal(2, (await today.StaleAsync("v1", cancel)).Count);
+    }
+
+    [Fact]
+    public async Task A_part_of_a_trace_whose_answer_was_lost_is_sent_again_with_what_came_since_and_a_gauge_records_at_one_place()
+    {
+        var (shelf, cancel) = (new TraceShelf(_database), TestContext.Current.CancellationToken);
+        var (build, id) = (await OpenAsync(), Guid.CreateVersion7());
+        Assert.True(await shelf.BeginAsync(id, build, """{"slot":"trace"}""", "press", cancel));
+        Assert.False(await shelf.BeginAsync(id, build, """{"slot":"trace"}""", "press", cancel));
+        static TraceColumns Points(int count) => new([.. Enumerable.Range(0, count).Select(i => (double)i)], [.. new double[count]]);
+        await shelf.AddAsync(id, 0, Points(5), 0, cancel);
+        await shelf.AddAsync(id, 0, Points(9), 0, cancel);
+        await shelf.AddAsync(id, 0, Points(3), 0, cancel);
+        Assert.Equal(9, (await shelf.PointsAsync(id, cancel)).X.Count);
+        var elsewhere = await Assert.ThrowsAsync<PostgresException>(() =>
+            shelf.BeginAsync(Guid.CreateVersion7(), build, """{"slot":"other"}""", "press", cancel)
+        );
+        Assert.Equal(PostgresErrorCodes.UniqueViolation, elsewhere.SqlState);
+        await shelf.EndAsync(id, "stopped", cancel);
+        Assert.True(await shelf.BeginAsync(Guid.CreateVersion7(), build, """{"slot":"other"}""", "press", cancel));
     }
 
     [Fact]

@@ -7,8 +7,8 @@ namespace NeatBore.Server.Guard;
 /// <summary>Keeps other sites' pages out: a browser at the bench shows those too, and they can send to this address.</summary>
 /// <remarks>
 /// The host must be one that the app was started for, against names that are pointed here afterwards. What is read from /api and what is
-/// written must come from this origin (Fetch Metadata, W3C; Origin, RFC 6454) and a write names a type that a form of another page can't send. A script at the machine
-/// sends neither header, and is taken.
+/// written must come from this origin (Fetch Metadata, W3C; Origin, RFC 6454), and a write names a type that a form of another page
+/// can't send. A script at the machine sends neither header, and is taken.
 /// </remarks>
 internal static class OwnPagesOnly
 {

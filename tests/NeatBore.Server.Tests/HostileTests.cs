@@ -132,6 +132,16 @@ public sealed class HostileTests(Site site) : IClassFixture<Site>
         Assert.Equal(400, (await site.PostAsync($"/api/builds/{build}/work", body)).Status);
     }
 
+    [Theory]
+    [InlineData("-1")]
+    [InlineData("1")]
+    [InlineData("\"furlongs\"")]
+    public async Task A_word_out_of_few_is_one_of_them_and_no_number(string units)
+    {
+        var (status, problem) = await site.PostAsync("/api/shop", $$"""{"name":"x","units":{{units}},"lead":"y"}""");
+        Assert.Equal((400, "must be one of metric, inch"), (status, (string)problem["errors"]!["units"]![0]!));
+    }
+
     [Fact]
     public async Task Half_a_character_in_a_material_is_refused_plainly()
     {

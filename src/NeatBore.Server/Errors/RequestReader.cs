@@ -225,6 +225,13 @@ public static class RequestReader
         }
 
         var plain = Nullable.GetUnderlyingType(type.Type) ?? type.Type;
+        // A number would be taken for the word that it once stood for, or for none.
+        if (plain.IsEnum && element.ValueKind != JsonValueKind.String)
+        {
+            malformed.Add(path, Wanted(plain, type));
+            return;
+        }
+
         try
         {
             element.Deserialize(type);

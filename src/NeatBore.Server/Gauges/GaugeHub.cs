@@ -112,11 +112,6 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
             try
             {
                 var instruments = (await register.ReadAsync(stoppingToken)).Instruments.Where(i => i.Line is not null).ToList();
-                foreach (var instrument in instruments)
-                {
-                    _lines.TryAdd(instrument.Id, new GaugeLineState(instrument.Id, false, null));
-                }
-
                 var before = _addresses;
                 _addresses = instruments.ToDictionary(i => i.Id, i => i.Line == StandIn ? _standIns : i.Line!, StringComparer.Ordinal);
 
@@ -136,9 +131,15 @@ internal sealed class GaugeHub(ShopRegister register, AppOptions options, TimePr
                     running.Remove(address);
                 }
 
-                foreach (var (gauge, address) in _addresses.Where(a => before.GetValueOrDefault(a.Key, a.Value) != a.Value))
+                foreach (var (gauge, address) in _addresses.Where(a => before.GetValueOrDefault(a.Key) != a.Value))
                 {
-                    _lines[gauge] = new GaugeLineState(gauge, false, null);
+                    // Others may be at that address already: its line is told of only when it changes.
+                    var there = _addresses.FirstOrDefault(a => a.Value == address && before.GetValueOrDefault(a.Key) == address).Key;
+                    _lines[gauge] = new GaugeLineState(
+                        gauge,
+                        there is not null && _lines.TryGetValue(there, out var line) && line.Up,
+                        null
+                    );
                 }
 
                 foreach (var address in _addresses.Values.Distinct().Where(a => !_readers.ContainsKey(a)))

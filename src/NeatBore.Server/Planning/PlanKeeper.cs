@@ -24,7 +24,7 @@ internal sealed class PlanKeeper(
     private static readonly TimeSpan s_settle = TimeSpan.FromSeconds(1.5);
 
     // A plan that nobody has asked for so long is not kept up.
-    private static readonly TimeSpan s_lookedAt = TimeSpan.FromHours(1);
+    private static readonly TimeSpan s_lookedAt = TimeSpan.FromMinutes(2);
 
     // The now-line moves: what should have begun is seen within so long.
     private static readonly TimeSpan s_old = TimeSpan.FromMinutes(5);

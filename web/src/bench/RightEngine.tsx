@@ -7,6 +7,7 @@ import type { BuildLine, OfferedReading, WholeBuild } from '../api/types';
 import { Button } from '../ui/Button';
 import { useKeyboard } from '../ui/useKeyboard';
 import { addressOf } from './address';
+import { recall } from './state/focus';
 import { keepLastAt, knownSince, lastAt, maybeMoved, nowAt } from './state/lastAt';
 import { outboxOf } from './state/outboxes';
 import type { Bench } from './state/useBuild';
@@ -49,6 +50,18 @@ function heldBack(event: PointerEvent | KeyboardEvent): (() => void) | null {
   const at = event.target instanceof HTMLElement ? event.target : null;
   if (event instanceof PointerEvent) {
     const pressed = at?.closest<HTMLElement>('button, a, input, label');
+    // The click that this press ends in comes before the question is drawn, or after it: it does nothing by itself.
+    const swallow = (click: Event) => {
+      click.preventDefault();
+      click.stopImmediatePropagation();
+    };
+    window.addEventListener('click', swallow, true);
+    const ends = { capture: true, once: true };
+    window.addEventListener(
+      'pointerup',
+      () => setTimeout(() => window.removeEventListener('click', swallow, true)),
+      ends,
+    );
     return pressed ? () => pressed.isConnected && pressed.click() : null;
   }
   // A digit that is typed takes nothing: it stays in its box.
@@ -111,7 +124,14 @@ export function RightEngine({ bench, working, wrong, setWrong }: Props) {
     <AlertDialog.Root open={asked}>
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 z-40 bg-field/80" />
-        <AlertDialog.Content className="fixed top-1/2 left-1/2 z-50 w-[480px] max-w-[calc(100vw-16px)] -translate-x-1/2 -translate-y-1/2 border-4 border-ink bg-white p-6 text-ink">
+        <AlertDialog.Content
+          // What had the keyboard when it was asked may be gone: a task that has begun meanwhile says where it belongs.
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            recall();
+          }}
+          className="fixed top-1/2 left-1/2 z-50 w-[480px] max-w-[calc(100vw-16px)] -translate-x-1/2 -translate-y-1/2 border-4 border-ink bg-white p-6 text-ink"
+        >
           {wrong ? (
             <Another bench={bench} lines={others} onBack={() => setWrong(false)} noLine={lines.isError} />
           ) : (

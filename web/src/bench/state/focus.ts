@@ -1,5 +1,5 @@
 import { createContext, useContext } from 'react';
-import { createStore, useStore, type StoreApi } from 'zustand';
+import { create, createStore, useStore, type StoreApi } from 'zustand';
 import type { Sight } from '../../figures/cam/bearing';
 
 /** Where the builder's hand is at one task: what was picked against the order of work, and what is held open. */
@@ -49,6 +49,14 @@ export function createFocus(): FocusStore {
     call: () => setState(({ calls }) => ({ calls: calls + 1 })),
   };
 }
+
+const useRecalled = create(() => ({ recalls: 0 }));
+
+/** Calls the keyboard back from outside the task: what lay over the bench is gone. */
+export const recall = (): void => useRecalled.setState(({ recalls }) => ({ recalls: recalls + 1 }));
+
+/** Grows with each of those calls. */
+export const useRecalls = (): number => useRecalled((r) => r.recalls);
 
 export const FocusContext = createContext<FocusStore | null>(null);
 

@@ -15,7 +15,7 @@ import type { Sight } from '../../figures/cam/bearing';
 import type { Scene } from '../../figures/scene';
 import { actionAt, type Action } from '../shelf/action';
 import { instrumentFor, useArmed } from './armed';
-import { useFocus, useFocusStore } from './focus';
+import { useFocus, useFocusStore, useRecalls } from './focus';
 import type { Task } from './known';
 import { isTaken, lastReading, waitingAt, type Last } from './onItsWay';
 import { openPlace, placesOf, recordedPlace, type AtStep } from './places';
@@ -124,6 +124,7 @@ export function useWork(at: AtWork): Work {
   const { sounds } = useSettings();
   const focus = useFocusStore();
   const { picked: went, panel, calls, moved } = useFocus((f) => f);
+  const recalls = useRecalls();
   const armed = useArmed();
   const shop = bench.shop?.instruments ?? [];
   const stepKey = `${step.ref.step}@${step.ref.item}/${step.round}`;
@@ -344,7 +345,7 @@ export function useWork(at: AtWork): Work {
   const scene = useScene({ sheet, task, step, reader, open: openKey, live, sight, needle });
 
   // The open reading has the keyboard; where there is nothing to type, or a stop to do something about, the one big button.
-  const turn = `${stepKey} ${step.passed} ${verdict} ${big} ${calls}`;
+  const turn = `${stepKey} ${step.passed} ${verdict} ${big} ${calls} ${recalls}`;
   const drawn = openKey !== undefined && (big || (scene.shows?.includes(openKey) ?? true));
   const keyboard = panel !== null ? null : held ? '' : (there ?? (drawn ? openKey : ''));
 

@@ -75,7 +75,10 @@ public sealed class PlanProcessTests : IDisposable
     [Fact]
     public async Task Where_it_hangs_it_is_ended_and_another_answers_and_stop_ends_it_too()
     {
-        using var impatient = new PlanProcess(TimeProvider.System, NullLogger<PlanProcess>.Instance) { Patience = TimeSpan.FromSeconds(3) };
+        using var impatient = new PlanProcess(TimeProvider.System, NullLogger<PlanProcess>.Instance)
+        {
+            Patience = TimeSpan.FromSeconds(25),
+        };
         async Task<(Task<DayPlan.Answer> Search, int Id)> HungAsync(CancellationToken cancel)
         {
             var progress = new Better();

@@ -31,7 +31,7 @@ import {
 } from './later';
 
 ownKeys(document);
-const shop = await findShop();
+const shop = await findShop((answer) => queries.setQueryData(['shop'], answer));
 await typedKept;
 createRoot(document.getElementById('root')!).render(
   <StrictMode>

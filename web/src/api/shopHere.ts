@@ -1,4 +1,3 @@
-import { queries } from './queries';
 import type { ShopNow } from './types';
 
 /** What a tablet knows of the shop that it works for, whether or not there is a line. */
@@ -26,15 +25,18 @@ const last = (): ShopHere => {
   }
 };
 
-/** Asks which shop is open at this address; without a line it is the one that was open last. */
-export async function findShop(): Promise<ShopHere> {
+/**
+ * Asks which shop is open at this address; without a line it is the one that was open last.
+ * @param asked Told of all that was answered, so that it is asked for once.
+ */
+export async function findShop(asked: (shop: ShopNow) => void): Promise<ShopHere> {
   try {
     const answer = await fetch('/api/shop', { signal: AbortSignal.timeout(longest) });
     if (!answer.ok) throw new Error(answer.statusText);
     const shop = (await answer.json()) as ShopNow;
     const { id, demo, name, units } = shop;
     here = { id, demo, name, units };
-    queries.setQueryData(['shop'], shop);
+    asked(shop);
     localStorage.setItem(key, JSON.stringify(here));
   } catch {
     here = last();

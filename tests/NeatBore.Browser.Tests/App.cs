@@ -645,7 +645,11 @@ public sealed class Builder : IDisposable
     }
 
     /// <summary>Gives a file to an input that takes one.</summary>
-    public void Upload(string css, string file) => _driver.FindElement(By.CssSelector(css)).SendKeys(file);
+    public void Upload(string css, string file)
+    {
+        Await("return document.querySelector(arguments[0])", css, css);
+        _driver.FindElement(By.CssSelector(css)).SendKeys(file);
+    }
 
     /// <summary>Chooses from a labelled list.</summary>
     public void Choose(string label, string option)

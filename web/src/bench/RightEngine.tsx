@@ -50,6 +50,8 @@ function heldBack(event: PointerEvent | KeyboardEvent): (() => void) | null {
   const at = event.target instanceof HTMLElement ? event.target : null;
   if (event instanceof PointerEvent) {
     const pressed = at?.closest<HTMLElement>('button, a, input, label');
+    // What is pressed does not take the keyboard from the question.
+    event.preventDefault();
     // The click that this press ends in comes before the question is drawn, or after it: it does nothing by itself.
     const swallow = (click: Event) => {
       click.preventDefault();

@@ -89,11 +89,19 @@ public sealed class LiveTests(Site site) : IClassFixture<Site>
         Assert.Equal("any", (await NextAsync(events)).EventType);
         var build = await site.BeginAsync();
         Assert.Equal("any", (await NextAsync(events)).EventType);
-        // What grows while the last one is being told is told of next.
+        // What grows while the last one is being told is told of next; a page asked for before it does not pass for one that holds it.
+        var before = (await site.GetAsync("/api/builds"))["mark"];
         await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"));
-        Assert.Equal("any", (await NextAsync(events)).EventType);
+        var told = await NextAsync(events);
+        Assert.Equal("any", told.EventType);
+        Assert.True(Times(Data(told)["mark"]) > Times(before));
+        var after = (await site.GetAsync("/api/builds"))["mark"];
+        Assert.True(Times(after) >= Times(Data(told)["mark"]));
         await events.DisposeAsync();
     }
+
+    private static long Times(JsonNode? mark) =>
+        long.Parse(mark!.GetValue<string>().Split('.')[1], System.Globalization.CultureInfo.InvariantCulture);
 
     [Fact]
     public async Task A_gauge_line_with_nothing_to_say_says_so_now_and_then()

@@ -56,7 +56,7 @@ describe('the one line of a browser', () => {
     one.length = two.length = 0;
     last().say('grown', { build: 'b1', upToSeq: 7 });
     last().say('grown', { build: 'b2', upToSeq: 9 });
-    last().say('any', {});
+    last().say('any', { mark: 'a.3' });
     last().say('gauges', batch('dial', 'mic'), '41');
     expect(one.map((h) => h.kind)).toEqual(['grown', 'gauges']);
     expect(one[0]).toMatchObject({ build: 'b1', upToSeq: 7 });

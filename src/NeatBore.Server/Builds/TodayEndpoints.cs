@@ -6,6 +6,7 @@ using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Gauges;
+using NeatBore.Server.Live;
 using NeatBore.Store;
 
 namespace NeatBore.Server.Builds;
@@ -15,7 +16,9 @@ namespace NeatBore.Server.Builds;
 /// <param name="Strips">What their strips are drawn from, each engine once.</param>
 /// <param name="Total">How many builds there are.</param>
 /// <param name="After">Asks for the page after this one; null at the end.</param>
-public sealed record TodayPage(IReadOnlyList<BuildLine> Lines, IReadOnlyList<EngineStrip> Strips, int Total, string? After);
+/// <param name="Mark">How far the instance had heard of growth when it looked, as the live line tells it; null where a page was found by
+/// its words or stand.</param>
+public sealed record TodayPage(IReadOnlyList<BuildLine> Lines, IReadOnlyList<EngineStrip> Strips, int Total, string? After, string? Mark = null);
 
 /// <summary>What the next build would be called.</summary>
 /// <param name="Number">One more than the largest number of this shop, as wide as that is.</param>
@@ -31,9 +34,12 @@ internal static class TodayEndpoints
         TodayLines today,
         SheetShelf shelf,
         ProcedureBook book,
+        BuildWatch watch,
         CancellationToken cancel
     )
     {
+        // Before the look, so that nothing falls between the two.
+        var mark = watch.Mark;
         var lines = await today.ReadAsync(after is null ? null : MarkOf(after), PageLines, cancel);
         var page = await PageOf(lines, shelf, book, cancel);
         return TypedResults.Ok(
@@ -41,6 +47,7 @@ internal static class TodayEndpoints
             {
                 Total = await today.CountAsync(cancel),
                 After = lines.Count < PageLines ? null : $"{(int)lines[^1].Standing},{lines[^1].Id},{lines[^1].Number}",
+                Mark = mark,
             }
         );
     }

@@ -10,8 +10,10 @@ namespace NeatBore.Server.Live;
 /// <summary>What the live line tells: that a build has grown up to a place in its log, that some build has, or what gauges sent.</summary>
 /// <param name="Build">The build that grew.</param>
 /// <param name="UpToSeq">How far its log goes now.</param>
+/// <param name="Mark">With “any”, how far the instance had heard; a page of Today with this mark or a later one of the same instance holds
+/// all of it.</param>
 /// <param name="Gauges">What came from the gauges since the last event of theirs.</param>
-public sealed record News(Guid? Build = null, long? UpToSeq = null, GaugeBatch? Gauges = null);
+public sealed record News(Guid? Build = null, long? UpToSeq = null, string? Mark = null, GaugeBatch? Gauges = null);
 
 /// <summary>One line for all that a browser wants to be told: it opens six connections to a host, and one is enough.</summary>
 internal static class LiveEndpoints
@@ -105,14 +107,14 @@ internal static class LiveEndpoints
     {
         var grown = watch.AnyGrownAsync();
         // Whoever connects may have missed some.
-        yield return new SseItem<News>(new News(), "any");
+        yield return new SseItem<News>(new News(Mark: watch.Mark), "any");
         while (!cancel.IsCancellationRequested)
         {
             await grown.WaitAsync(s_atLeastEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             var told = grown.IsCompleted;
             // Waited for again before it is told, so that nothing falls between the two.
             grown = told ? watch.AnyGrownAsync() : grown;
-            yield return new SseItem<News>(new News(), told ? "any" : "still");
+            yield return new SseItem<News>(new News(Mark: watch.Mark), told ? "any" : "still");
             await Task.Delay(s_atMostEvery, time, cancel).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
         }
     }

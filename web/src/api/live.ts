@@ -14,22 +14,44 @@ export function useGrowth(build: string, grown: (upToSeq: number) => void): void
   );
 }
 
-/** Calls back when any build has grown, and says whether the line that tells of it is up. */
-export function useAnyGrowth(grown: () => void): boolean {
-  const latest = useRef(grown);
+/** Whether an answer with one mark holds all that a line with the other has told of: only one instance's marks can be compared. */
+export function covers(mark: string, told: string): boolean {
+  const [[instance, times], [other, upTo]] = [mark.split('.'), told.split('.')];
+  return instance === other && Number(times) >= Number(upTo);
+}
+
+/** Whether the line that tells of any build's growth is up, and the mark of what it told last. */
+export function useAnyGrowth(): { up: boolean; told: string | null } {
   const [up, setUp] = useState(false);
-  useEffect(() => {
-    latest.current = grown;
-  });
+  const [told, setTold] = useState<string | null>(null);
   useEffect(
     () =>
-      live.listen('any', ({ kind }) => {
-        if (kind === 'any') latest.current();
-        else if (kind === 'up' || kind === 'down') setUp(kind === 'up');
+      live.listen('any', (heard) => {
+        if (heard.kind === 'any') setTold(heard.mark);
+        else if (heard.kind === 'up' || heard.kind === 'down') setUp(heard.kind === 'up');
       }),
     [],
   );
-  return up;
+  return { up, told };
+}
+
+/** Asks anew, once for what was told, where the answer at hand does not hold it; one on its way is waited for, as it may. */
+export function useAnew(
+  told: string | null,
+  answer: { mark: string | null | undefined; underWay: boolean },
+  askAnew: () => void,
+): void {
+  const { mark, underWay } = answer;
+  const asked = useRef<string | null>(null);
+  const latest = useRef(askAnew);
+  useEffect(() => {
+    latest.current = askAnew;
+  });
+  useEffect(() => {
+    if (told === null || underWay || asked.current === told) return;
+    asked.current = told;
+    if (mark == null || !covers(mark, told)) latest.current();
+  }, [told, mark, underWay]);
 }
 
 /** How an instrument's line is, and the newest of each quantity it sends. */

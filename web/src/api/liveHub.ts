@@ -5,7 +5,8 @@ export type Topic = 'any' | `build:${string}` | `gauge:${string}`;
 
 /** What a listener is told. */
 export type Heard =
-  | { kind: 'up' | 'down' | 'any' }
+  | { kind: 'up' | 'down' }
+  | { kind: 'any'; mark: string }
   | { kind: 'grown'; build: string; upToSeq: number }
   | { kind: 'gauges'; batch: GaugeBatch; upTo: number };
 
@@ -27,6 +28,7 @@ export class LiveHub {
   #asked = '';
   #up = false;
   #upTo: number | undefined;
+  #mark: string | undefined;
 
   constructor(private readonly open: (url: string) => EventSource) {}
 
@@ -48,7 +50,7 @@ export class LiveHub {
     const [kind, id] = [topic.slice(0, topic.indexOf(':')), topic.slice(topic.indexOf(':') + 1)];
     const upToSeq = this.#grown.get(id);
     const line = this.#lines.get(id);
-    if (topic === 'any') tell({ kind: 'any' });
+    if (topic === 'any' && this.#mark !== undefined) tell({ kind: 'any', mark: this.#mark });
     else if (kind === 'build' && upToSeq !== undefined) tell({ kind: 'grown', build: id, upToSeq });
     else if (kind === 'gauge' && line)
       tell({ kind: 'gauges', batch: { samples: [], lines: [line] }, upTo: this.#upTo ?? 0 });
@@ -65,6 +67,7 @@ export class LiveHub {
       .join('&');
     if (asked === this.#asked) return;
     this.#asked = asked;
+    if (!topics.includes('any')) this.#mark = undefined;
     // What nobody listens for any more is not known from here on.
     for (const id of this.#grown.keys()) if (!topics.includes(`build:${id}`)) this.#grown.delete(id);
     for (const id of this.#lines.keys()) if (!topics.includes(`gauge:${id}`)) this.#lines.delete(id);
@@ -99,7 +102,11 @@ export class LiveHub {
       source.addEventListener(kind, (event: MessageEvent<string>) =>
         hear(JSON.parse(event.data) as News, Number(event.lastEventId)),
       );
-    on('any', () => this.#tell({ kind: 'any' }, (topics) => topics.has('any')));
+    on('any', ({ mark }) => {
+      if (mark == null) return;
+      this.#mark = mark;
+      this.#tell({ kind: 'any', mark }, (topics) => topics.has('any'));
+    });
     on('grown', ({ build, upToSeq }) => {
       if (build == null || upToSeq == null) return;
       this.#grown.set(build, upToSeq);

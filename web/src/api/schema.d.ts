@@ -9229,6 +9229,7 @@ export interface components {
             build?: null | string;
             /** Format: int64 */
             upToSeq?: null | number;
+            mark?: null | string;
             gauges?: null | components["schemas"]["GaugeBatch"];
         };
         NextBuild: {
@@ -11773,6 +11774,7 @@ export interface components {
             /** Format: int32 */
             total: number;
             after: null | string;
+            mark?: null | string;
         };
         /** @description A value of the engine that was told on a build, as its record shows it. */
         ToldLine: {

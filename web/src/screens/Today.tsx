@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api, Problem } from '../api/client';
-import { useAnyGrowth } from '../api/live';
+import { useAnew, useAnyGrowth } from '../api/live';
 import type { BuildLine, PlaceState, Shop, Strip } from '../api/types';
 import { CallMark, inkOf, wordOf } from '../bench/call/CallMark';
 import { EngineStrip } from '../bench/strip/EngineStrip';
@@ -24,7 +24,7 @@ import { NextUp } from './plan/NextUp';
 /** The builds on the bench, one above another, trouble first. */
 export function Today() {
   const client = useQueryClient();
-  const up = useAnyGrowth(() => void client.invalidateQueries({ queryKey: ['today'] }));
+  const { up, told } = useAnyGrowth();
   const builds = useInfiniteQuery({
     queryKey: ['today'],
     queryFn: ({ pageParam }) => api.today(pageParam),
@@ -33,6 +33,11 @@ export function Today() {
     // Where the live line is up it tells of all that changes.
     refetchInterval: up ? false : 15_000,
   });
+  useAnew(
+    told,
+    { mark: builds.data?.pages[0]?.mark, underWay: builds.isFetching },
+    () => void client.invalidateQueries({ queryKey: ['today'] }),
+  );
   const shop = useShop();
   const files = useFilesIn();
   const pages = builds.data?.pages;

@@ -102,8 +102,8 @@ internal static partial class Writing
             \set i :client_id + 20
             \set n :n + 1
             begin;
-            insert into log (build, seq, id, stored_at, kind, signer, body)
-            select ('00000000-0000-7000-8000-' || lpad(:i::text, 12, '0'))::uuid, :n, gen_random_uuid(), now(), e ->> 'kind', '{"id":"ines","name":"Ines","role":"lead"}'::jsonb, e
+            insert into log (build, seq, id, stored_at, kind, signer, body, raw)
+            select ('00000000-0000-7000-8000-' || lpad(:i::text, 12, '0'))::uuid, :n, gen_random_uuid(), now(), e ->> 'kind', '{"id":"ines","name":"Ines","role":"lead"}'::jsonb, e, e::text
             from (select '{"kind":"noted","id":"00000000-0000-7000-8000-000000000001","doneAt":"2026-06-01T08:00:00Z","step":{"task":{"kind":"balancer-on","place":"balancer"},"step":"nose","item":""},"text":"measured"}'::jsonb as e) x;
             insert into line (build, standing, number, up_to, made_by, engine, body)
             values (('00000000-0000-7000-8000-' || lpad(:i::text, 12, '0'))::uuid, 2, '1', :n, 'bench', 'six', '{"id":"x","number":"1","name":"Measured","engine":"six","standing":"to-do","do":{"template":"Do.","args":{}},"places":[],"done":0,"tasks":3,"waits":[],"view":"front"}'::jsonb)

@@ -17,7 +17,7 @@ public sealed record Appended(IReadOnlyList<LogEntry> Entries, MadeLine? Line);
 /// <summary>The append-only logs of all builds.</summary>
 public sealed class BuildLog(Database database)
 {
-    private const string Columns = "seq, stored_at as StoredAt, signer::text as Signer, body::text as Body";
+    private const string Columns = "seq, stored_at as StoredAt, signer::text as Signer, raw as Body";
 
     /// <summary>A build's log in order, from after an entry that is known already; null if there is no such build.</summary>
     /// <exception cref="UnreadableLogException">An entry is of a kind, or holds a value, that this version does not know.</exception>
@@ -215,7 +215,7 @@ public sealed class BuildLog(Database database)
                 ids = entries.Select(e => e.Event.Id).ToArray(),
                 storedAts = entries.Select(e => e.StoredAt.UtcDateTime).ToArray(),
                 signers = entries.Select(e => JsonSerializer.Serialize(e.By, CoreJson.Default.Signer)).ToArray(),
-                bodies = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
+                raws = entries.Select(e => JsonSerializer.Serialize(e.Event, CoreJson.Default.LogEvent)).ToArray(),
             }
         );
         if (line is not null)
@@ -234,11 +234,11 @@ public sealed class BuildLog(Database database)
     }
 
     private const string InsertStatement = """
-        insert into log (build, seq, id, stored_at, kind, signer, body)
-        select @build, e.seq, e.id, e.stored_at, e.body ->> 'kind', e.signer, e.body
+        insert into log (build, seq, id, stored_at, kind, signer, body, raw)
+        select @build, e.seq, e.id, e.stored_at, e.body ->> 'kind', e.signer, e.body, e.raw
         from (
-            select seq, id, stored_at, signer::jsonb, body::jsonb
-            from unnest(@seqs, @ids, @storedAts, @signers, @bodies) as e (seq, id, stored_at, signer, body)
+            select seq, id, stored_at, signer::jsonb, raw::jsonb as body, raw
+            from unnest(@seqs, @ids, @storedAts, @signers, @raws) as e (seq, id, stored_at, signer, raw)
         ) e
         """;
 

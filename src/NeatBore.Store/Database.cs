@@ -19,6 +19,8 @@ public sealed class Database : IAsyncDisposable
 
     private const string Scripts = "NeatBore.Store.Migrations.";
 
+    private static readonly Version s_version = typeof(Database).Assembly.GetName().Version!;
+
     private readonly string _owner;
     private readonly NpgsqlConnectionStringBuilder _app;
     private readonly SharedRead<long> _revision;
@@ -50,9 +52,9 @@ public sealed class Database : IAsyncDisposable
     internal Task<long> RevisionAsync(CancellationToken cancel) => _revision.ReadAsync(cancel);
 
     /// <summary>Makes the database if need be and brings its tables up to date: numbered scripts, forward only, one instance at a
-    /// time.</summary>
-    /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; or a newer version has been at
-    /// it.</exception>
+    /// time. One that a newer version has added to is worked on, as long as it does not want that version.</summary>
+    /// <exception cref="CannotOpenException">A script failed, and the database is as it was before it; it wants a newer version, or is of
+    /// before 1.0.</exception>
     public async Task MigrateAsync(CancellationToken cancel = default)
     {
         EnsureDatabase.For.PostgresqlDatabase(_owner, new DbUp.Engine.Output.NoOpUpgradeLog());
@@ -65,12 +67,23 @@ public sealed class Database : IAsyncDisposable
             .WithTransactionPerScript()
             .LogToNowhere()
             .Build();
-        var known = upgrade.GetDiscoveredScripts().Select(s => s.Name).ToHashSet(StringComparer.Ordinal);
-        if (upgrade.GetExecutedScripts().FirstOrDefault(s => !known.Contains(s)) is { } newer)
+        var executed = upgrade.GetExecutedScripts();
+        if (executed.Contains($"{Scripts}0001_log.sql"))
         {
             throw new CannotOpenException(
-                $"the record was last opened by a newer Neat Bore (it holds {Short(newer)}); start that one, or restore a backup "
-                    + $"made before it"
+                "the record was made before 1.0, which this Neat Bore does not read; start that one, or begin another shop beside it"
+            );
+        }
+
+        if (
+            executed.Count > 0
+            && await connection.ExecuteScalarAsync<string>("select version from min_app") is { } least
+            && (!Version.TryParse(least, out var wanted) || wanted > s_version)
+        )
+        {
+            throw new CannotOpenException(
+                $"the record wants Neat Bore {least} or newer, and this is {s_version.ToString(2)}; start that one, or restore a "
+                    + $"backup made before it"
             );
         }
 
@@ -131,7 +144,7 @@ public sealed class Database : IAsyncDisposable
             new CommandDefinition(
                 $"""
                 grant select, insert, update on all tables in schema public to {role};
-                revoke insert, update on schemaversions from {role};
+                revoke insert, update on schemaversions, min_app from {role};
                 revoke update on log, sheet_version, blob, setting_changed from {role};
                 """,
                 cancellationToken: cancel

@@ -40,32 +40,8 @@ public class GoldenTests
     public void There_is_one_for_each_version_of_each_run_sheet_and_no_other() =>
         Assert.Equal(
             Sheets.Select(s => s.Data).Order(),
-            Directory.GetDirectories(Repository.At("tests", "golden")).Select(d => Path.GetFileName(d)).Where(d => d != "before").Order()
+            Directory.GetDirectories(Repository.At("tests", "golden")).Select(d => Path.GetFileName(d)).Order()
         );
-
-    /// <summary>Logs of the version before, with how their steps stood then: nothing is taken back, and nothing is said by
-    /// itself.</summary>
-    public static TheoryData<string> Before =>
-        [.. Directory.GetFiles(Repository.At("tests", "golden", "before"), "*.json").Select(f => Path.GetFileNameWithoutExtension(f)!)];
-
-    [Theory]
-    [MemberData(nameof(Before))]
-    public void An_upgrade_takes_back_nothing_and_appends_nothing(string name)
-    {
-        var build = Read(Repository.At("tests", "golden", "before", $"{name}.json"));
-        Assert.Equal(File.ReadAllText(Repository.At("tests", "golden", "before", $"{name}.txt")), Stands(build));
-        foreach (var task in build.Tasks.ToList())
-        {
-            var noted = new Desk(ProcedureBook.Default, s_shop).Take(
-                build,
-                new Note(Guid.CreateVersion7(), build.Log[^1].StoredAt, task.Steps[0].Ref, "upgraded"),
-                Workbench.Ines,
-                build.Log[^1].StoredAt
-            );
-            Assert.Equal(build.Log.Count + 1, noted.Log.Count);
-            Assert.Equal(Stands(build), Stands(noted));
-        }
-    }
 
     [Fact]
     public void The_demo_of_today_is_as_it_was_loaded()
@@ -126,17 +102,6 @@ public class GoldenTests
         var read = JsonSerializer.Deserialize(File.ReadAllText(file), CoreJson.Default.BuildFile)!;
         return WorkedBuild.Of(read.Sheets.ToDictionary(s => s.Ref), ProcedureBook.Default, read.Log);
     }
-
-    /// <summary>How each step stands, and how far it was decided on.</summary>
-    private static string Stands(WorkedBuild build) =>
-        string.Concat(
-            build.Tasks.SelectMany(t =>
-                t.Steps.Select(s =>
-                    $"{t.Ref.Kind}/{s.Ref.Step}@{s.Ref.Item}: "
-                    + $"{s.Status}{(s.Passed ? ", passed" : "")}{(s.Verdict is { } v ? $", {v}" : "")}{(s.Calls.Count > 0 && s.Calls[^1].Release is { } r ? $", “{r.Because}”" : "")}\n"
-                )
-            )
-        );
 
     /// <summary>All that is said: of each step now, and each call as it was given.</summary>
     private static string Said(WorkedBuild build)

@@ -98,8 +98,9 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         var known = await site.WorkAsync(build, Site.Reading("nose", "s1-0", "34.021"), mine);
         await site.SqlAsync(
             $$"""
-            insert into log (build, seq, id, stored_at, kind, signer, body)
-            select build, seq + 1, '{{theirs}}', stored_at, kind, signer, jsonb_set(body, '{id}', '"{{theirs}}"') from log where id = '{{mine}}'
+            insert into log (build, seq, id, stored_at, kind, signer, body, raw)
+            select build, seq + 1, '{{theirs}}', stored_at, kind, signer, e, e::text
+            from (select *, jsonb_set(body, '{id}', '"{{theirs}}"') as e from log where id = '{{mine}}') x
             """
         );
         var rub = $$"""{"do":"strike","reading":"{{mine}}","because":"rubbed-out"}""";
@@ -107,8 +108,9 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
         Assert.Contains("last reading", (string)refused["results"]![0]!["errors"]!["because"]![0]!, StringComparison.Ordinal);
         await site.SqlAsync(
             $$"""
-            insert into log (build, seq, id, stored_at, kind, signer, body)
-            select build, seq + 1, gen_random_uuid(), stored_at, 'struck', signer, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'because', 'slip') from log where id = '{{theirs}}'
+            insert into log (build, seq, id, stored_at, kind, signer, body, raw)
+            select build, seq + 1, gen_random_uuid(), stored_at, 'struck', signer, e, e::text
+            from (select *, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'because', 'slip') as e from log where id = '{{theirs}}') x
             """
         );
         var next = await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));
@@ -131,7 +133,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
     public async Task The_demos_rockers_stand_half_way_with_the_worn_one_told()
     {
         var build = (await site.GetAsync("/api/builds"))["lines"]!.AsArray().Single(b => (string)b!["number"]! == "018")!;
-        Assert.Equal("Rocker trunnions, rocker 8: bush inside, after pressing", (string)build["atStep"]!);
+        Assert.Equal("Rocker trunnions, rocker 8: trunnion in", (string)build["atStep"]!);
         var tray = (await site.GetAsync($"/api/builds/{build["id"]}/record"))["state"]!["tasks"]![0]!["steps"]!
             .AsArray()
             .Single(s => (string)s!["ref"]!["step"]! == "tray")!["now"]!["answer"]!;

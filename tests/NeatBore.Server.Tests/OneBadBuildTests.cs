@@ -11,8 +11,8 @@ public sealed class OneBadBuildTests(Site site) : IClassFixture<Site>
     private Task AppendAsync(Guid build, string body, string at = "now()") =>
         site.SqlAsync(
             $$"""
-            insert into log (build, seq, id, stored_at, kind, signer, body)
-            select '{{build}}', max(seq) + 1, (b.body ->> 'id')::uuid, {{at}}, b.body ->> 'kind', '{"id":"ines","name":"Ines","role":"lead"}', b.body
+            insert into log (build, seq, id, stored_at, kind, signer, body, raw)
+            select '{{build}}', max(seq) + 1, (b.body ->> 'id')::uuid, {{at}}, b.body ->> 'kind', '{"id":"ines","name":"Ines","role":"lead"}', b.body, b.body::text
             from log, (select '{{body.Replace(
                 "ID",
                 Guid.CreateVersion7().ToString(),

@@ -219,6 +219,7 @@ public sealed class StoreTests : IAsyncLifetime
     [InlineData("drop table log")]
     [InlineData("alter table log disable trigger all")]
     [InlineData("create role other superuser")]
+    [InlineData("update min_app set version = '0.1'")]
     [InlineData("insert into schemaversions (scriptname, applied) values ('x', now())")]
     [InlineData("select pg_read_file('/etc/passwd')")]
     public async Task The_apps_role_reads_and_adds_and_nothing_else(string sql) =>
@@ -243,16 +244,24 @@ public sealed class StoreTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_record_that_a_newer_version_opened_and_one_that_can_t_be_brought_up_to_date_say_so_in_one_line()
+    public async Task A_record_that_wants_another_version_or_can_t_be_brought_up_to_date_says_so_in_one_line()
     {
-        await OwnAsync("update schemaversions set scriptname = replace(scriptname, '0003', '9004')");
-        var newer = await Assert.ThrowsAsync<CannotOpenException>(() => _database.MigrateAsync(TestContext.Current.CancellationToken));
-        Assert.Contains("newer Neat Bore (it holds 9004_blob.sql)", newer.Message, StringComparison.Ordinal);
+        Task<CannotOpenException> CannotAsync() =>
+            Assert.ThrowsAsync<CannotOpenException>(() => _database.MigrateAsync(TestContext.Current.CancellationToken));
 
-        await OwnAsync("delete from schemaversions where scriptname like '%9004%'");
-        var failed = await Assert.ThrowsAsync<CannotOpenException>(() => _database.MigrateAsync(TestContext.Current.CancellationToken));
-        Assert.Contains("0003_blob.sql failed", failed.Message, StringComparison.Ordinal);
+        // What a newer version added stands beside, until it says that no older one may come back.
+        await OwnAsync("insert into schemaversions (scriptname, applied) values ('NeatBore.Store.Migrations.9004_more.sql', now())");
+        await _database.MigrateAsync(TestContext.Current.CancellationToken);
+        await OwnAsync("update min_app set version = '9.4'");
+        Assert.Contains("wants Neat Bore 9.4 or newer, and this is 1.0;", (await CannotAsync()).Message, StringComparison.Ordinal);
+
+        await OwnAsync("update min_app set version = '1.0'; delete from schemaversions");
+        var failed = await CannotAsync();
+        Assert.Contains("0001_record.sql failed", failed.Message, StringComparison.Ordinal);
         Assert.DoesNotContain('\n', failed.Message);
+
+        await OwnAsync("insert into schemaversions (scriptname, applied) values ('NeatBore.Store.Migrations.0001_log.sql', now())");
+        Assert.Contains("made before 1.0", (await CannotAsync()).Message, StringComparison.Ordinal);
     }
 
     private async Task OwnAsync(string sql)

@@ -12,7 +12,17 @@ afterEach(cleanup);
 
 let builds = 0;
 const numbers = taskAt('balancer-inspect', (s) => s.blockedBy === null && emptyOf(s, 'number').length > 1);
-const ticks = taskAt('shrunk-pin', (s) => s.blockedBy === null && emptyOf(s, 'tick').length > 1);
+/** Once all that is before it is done. */
+const unblocked = (at: typeof numbers): typeof numbers => ({
+  ...at,
+  task: {
+    ...at.task,
+    steps: at.task.steps.map((s) =>
+      s.ref === at.task.next ? { ...s, blockedBy: null, status: 'open' as const } : s,
+    ),
+  },
+});
+const ticks = unblocked(taskAt('rocker-trunnions', (s) => emptyOf(s, 'tick').length > 1));
 const read = taskAt(
   'balancer-on',
   (s) => s.blockedBy === null && slotsOf(s).some((r) => r.slot.kind === 'number' && r.live),

@@ -53,7 +53,6 @@ const steps: StepState[] = [
   stepWith('draw', 'draw', { start: { value: 40 }, part: { value: 22.5 }, home: tick }),
   stepWith('seat', 'hub-face', { '0': { value: 6 }, '120': { value: 6.1 }, '240': { value: 5.9 } }),
   stepWith('bolt', 'wrench', {
-    'tool-off': tick,
     'by-hand': tick,
     wrench: {},
     adaptor: {},
@@ -158,24 +157,13 @@ const withPins = other('four-1.8.v1.json');
 const withBushes = other('straight-six-2.7.v1.json');
 const forceTrace = { kind: 'trace' as const };
 const rockerSteps: [string, Parameters<typeof stepWith>[2]][] = [
-  [
-    'out',
-    {
-      clips: tick,
-      came: {
-        kind: 'pick',
-        options: ['easily', 'as the others', 'hard', 'with a bang'].map((label) => ({ label })) as never,
-      },
-      needles: { dimension: 'count' },
-    },
-  ],
-  ['body', { washed: tick, 'bore-0': {}, 'bore-90': {}, 'bush-0': {}, 'bush-90': {}, trunnion: {} }],
-  ['first', { mark: tick, square: tick, trace: forceTrace, peak: {}, flush: {}, swarf: tick }],
-  ['inside', { 'inside-0': {}, 'inside-90': {} }],
-  ['trunnion', { oiled: tick, way: tick, turns: pick }],
-  ['second', { square: tick, trace: forceTrace, peak: {}, depth: { value: 0.15 }, swarf: tick }],
-  ['float', { float: { value: 0.25 } }],
-  ['clips', { 'front-clip': pick, 'rear-clip': pick, turns: pick }],
+  ['out', { whole: pick, needles: { dimension: 'count' }, came: pick, clips: pick }],
+  ['body', { 'bore-0': {}, 'bore-90': {}, 'bush-0': {}, 'bush-90': {} }],
+  ['first', { trace: forceTrace, feel: pick, peak: {}, flush: {} }],
+  ['trunnion', { turns: pick, 'inside-0': {}, 'inside-90': {}, trunnion: {} }],
+  ['second', { trace: forceTrace, feel: pick, peak: {}, depth: { value: 0.15 } }],
+  ['float', { float: { value: 0.25 }, spacer: {} }],
+  ['clips', { both: pick, turns: pick }],
 ];
 
 const stood: Stood[] = [

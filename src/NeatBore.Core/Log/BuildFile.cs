@@ -18,7 +18,10 @@ public sealed record BuildFile(
 )
 {
     /// <summary>Names the format and its version.</summary>
-    public const string FormatName = "neat-bore.build/1";
+    public const string FormatName = "neat-bore.build/2";
+
+    /// <summary>That of before 1.0, which named run sheets that are gone.</summary>
+    public const string Before = "neat-bore.build/1";
 }
 
 /// <summary>A picture with its bytes.</summary>

@@ -22,6 +22,10 @@ public sealed record Shop(
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] IReadOnlyList<Lubricant>? Lubricants = null
 )
 {
+    /// <summary>Somebody picked by id from the people; null where there is nobody of this id.</summary>
+    public Signer? Picked(string id) =>
+        People.FirstOrDefault(p => p.Id == id) is { } person ? person with { How = SignedHow.Picked } : null;
+
     /// <summary>A sheet as it is worked with here: with the shop's own rules, and its sealants where the sheet names none.</summary>
     public EngineSheet Over(EngineSheet sheet)
     {

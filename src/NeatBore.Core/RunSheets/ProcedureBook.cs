@@ -7,27 +7,18 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
     public static ProcedureBook Default { get; } =
         new([
             BalancerOff.Version1,
-            BalancerOff.Version2,
             BalancerInspection.Version1,
             TimingCover.Version1,
-            TimingCover.Version2,
             FrontSeal.Version1,
-            FrontSeal.Version2,
             CamBearingSet.Version1,
             CamBearingSet.Auxiliary1,
             BalancerOn.Version1,
-            BalancerOn.Version2,
             CrankFloat.Version1,
-            CrankFloat.Version2,
             RepairSleeve.Version1,
-            RepairSleeve.Version2,
-            RearSeal.Version1,
-            RearSeal.Version2,
+            RearSeal.RunSheet.Version1,
             FlywheelOn.Version1,
             SpigotBearing.Version1,
-            SpigotBearing.Version2,
             RockerTrunnions.Version1,
-            RockerTrunnions.Version2,
             PressedOff.Gear1,
             PressedPart.Gear1,
             PressedOff.Race1,
@@ -37,7 +28,6 @@ public sealed class ProcedureBook(IReadOnlyList<Procedure> procedures)
             PressedPart.Spigot1,
             PressedOut.Pin1,
             PressedPart.Pin1,
-            PressedPart.Pin2,
         ]);
 
     /// <summary>Every version of each.</summary>

@@ -132,6 +132,12 @@ public sealed class StepContext(
         return choices.GetValueOrDefault(choice);
     }
 
+    /// <summary>Whether this option was chosen.</summary>
+    public bool Is(ChoiceName choice, Option option) => Chosen(choice) == option.Id;
+
+    /// <summary>Whether this option was picked.</summary>
+    public bool Is(PickSlot slot, Option option) => Picked(slot) == option.Id;
+
     /// <summary>The live reading of a slot, or null.</summary>
     public ReadingTaken? Reading(SlotName slot) => Reading(slot.Step, slot.Key);
 

@@ -121,7 +121,7 @@ internal static class BuildEndpoints
         var request = await RequestReader.ReadAsync(http, Json.Of<OpenBuild>(), cancel);
         var sheets = await shelf.AllAsync(cancel);
         var sheet = sheets.Keys.Where(s => s.Id == request.Sheet).MaxBy(s => s.Version);
-        var by = (await shop.ReadAsync(cancel)).People.FirstOrDefault(p => p.Id == request.By);
+        var by = (await shop.ReadAsync(cancel)).Picked(request.By);
         var faults = new Faults();
         faults.Require(
             sheet is not null,

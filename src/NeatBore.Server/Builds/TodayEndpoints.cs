@@ -18,7 +18,13 @@ namespace NeatBore.Server.Builds;
 /// <param name="After">Asks for the page after this one; null at the end.</param>
 /// <param name="Mark">How far the instance had heard of growth when it looked, as the live line tells it; null where a page was found by
 /// its words or stand.</param>
-public sealed record TodayPage(IReadOnlyList<BuildLine> Lines, IReadOnlyList<EngineStrip> Strips, int Total, string? After, string? Mark = null);
+public sealed record TodayPage(
+    IReadOnlyList<BuildLine> Lines,
+    IReadOnlyList<EngineStrip> Strips,
+    int Total,
+    string? After,
+    string? Mark = null
+);
 
 /// <summary>What the next build would be called.</summary>
 /// <param name="Number">One more than the largest number of this shop, as wide as that is.</param>

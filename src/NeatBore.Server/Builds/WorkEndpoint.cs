@@ -53,7 +53,7 @@ internal static class WorkEndpoint
         var (register, shelf) = (shops.ReadAsync(cancel), sheets.AllAsync(cancel));
         await Task.WhenAll(register, shelf);
         var shop = await register;
-        var by = shop.People.FirstOrDefault(p => p.Id == request.By);
+        var by = shop.Picked(request.By);
         var faults = new Faults();
         faults.Listed(request.Commands, 1, MostCommands, "commands");
         faults.Require(

@@ -47,7 +47,9 @@ internal sealed class FilesIn(SheetShelf sheets, BuildLog builds, BuildReader re
         faults.Require(
             file.Format == BuildFile.FormatName,
             "format",
-            $"is “{file.Format}”; this version of Neat Bore reads {BuildFile.FormatName}. A newer one may read it"
+            file.Format == BuildFile.Before
+                ? $"is “{file.Format}”, made before 1.0: this version of Neat Bore reads {BuildFile.FormatName}"
+                : $"is “{file.Format}”; this version of Neat Bore reads {BuildFile.FormatName}. A newer one may read it"
         );
         faults.Listed(file.Sheets, 0, MostSheets, "sheets");
         faults.Listed(file.Log, 1, MostEntries, "log");

@@ -120,7 +120,6 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'rocker-out': rocker,
   'rocker-body': rocker,
   'rocker-first': rocker,
-  'rocker-inside': rocker,
   'rocker-trunnion': rocker,
   'rocker-second': rocker,
   'rocker-float': rocker,

@@ -13,7 +13,6 @@ internal static class PullerStep
     public static readonly ToolSlot Tool = Name.Tool("tool");
     public static readonly TickSlot Behind = Name.Tick("behind");
     public static readonly NumberSlot Engaged = Name.Number("engaged");
-    public static readonly TickSlot Through = Name.Tick("through");
 }
 
 /// <summary>What a puller has to hold, and whether the hub's threads do: what the pressed designs share.</summary>

@@ -23,12 +23,7 @@ internal sealed class ScrewedBody : DesignRules<ScrewedBodyBalancer>
     public override ToolMatch.ToolNeed? Need(EngineSheet sheet) => Pulling.ByScrews(sheet, Mine(sheet)!.Body!.ThicknessMm);
 
     /// <inheritdoc/>
-    public override IReadOnlyList<Slot> PullerSlots(StepContext c) =>
-        [
-            .. Pulling.ScrewSlots(c),
-            // How far they are in says it.
-            .. BalancerOff.First(c) ? [Slot.Tick(PullerStep.Through, "Right through the steel hub and out behind")] : Array.Empty<Slot>(),
-        ];
+    public override IReadOnlyList<Slot> PullerSlots(StepContext c) => Pulling.ScrewSlots(c);
 
     /// <inheritdoc/>
     public override Judgement JudgePuller(StepContext c)
@@ -41,24 +36,20 @@ internal sealed class ScrewedBody : DesignRules<ScrewedBodyBalancer>
 
         var through = c.Sheet.Balancer!.Puller!.DepthMm;
         return engaged < through
-                ? judged with
-                {
-                    Do = Sentence.Of(
-                        "Run the screws right through the steel hub: {more} more.",
-                        ("more", Quantity.Mm(through - engaged, 0.1))
-                    ),
-                    Call = Call.Of(
-                        [Check.AtLeast("engagement", engaged, through, 0, Dimension.Length, "right through the steel hub")],
-                        check =>
-                            Sentence.Of(
-                                "{value} engaged; the steel hub is {limit} through.",
-                                ("value", Quantity.Mm(check.Value, 0.1)),
-                                ("limit", Quantity.Mm(check.Limit, 0.1))
-                            )
-                    ),
-                }
-            : c.Taken(PullerStep.Through) || !BalancerOff.First(c) ? judged
-            : Prompt.Next(c);
+            ? judged with
+            {
+                Do = Sentence.Of("Run the screws right through the steel hub: {more} more.", ("more", Quantity.Mm(through - engaged, 0.1))),
+                Call = Call.Of(
+                    [Check.AtLeast("engagement", engaged, through, 0, Dimension.Length, "right through the steel hub")],
+                    check =>
+                        Sentence.Of(
+                            "{value} engaged; the steel hub is {limit} through.",
+                            ("value", Quantity.Mm(check.Value, 0.1)),
+                            ("limit", Quantity.Mm(check.Limit, 0.1))
+                        )
+                ),
+            }
+            : judged;
     }
 
     /// <inheritdoc/>
@@ -68,27 +59,11 @@ internal sealed class ScrewedBody : DesignRules<ScrewedBodyBalancer>
             {
                 When = Only("No body is screwed to this hub."),
                 Slots = c =>
-                    BalancerOff.First(c)
-                        ?
-                        [
-                            Slot.Tick("mark", "Body and hub marked to one another"),
-                            Slot.Tick("out", $"{Body(c).Screws / 2} of the {Body(c).Screws} body screws out, every other one"),
-                            Slot.Tick("rest", "The others left tight"),
-                        ]
-                        :
-                        [
-                            Slot.Tick(
-                                "out",
-                                $"Marked; every other body screw out, {Body(c).Screws / 2} of {Body(c).Screws}, the others tight"
-                            ),
-                        ],
+                    [Slot.Tick("out", $"Marked; every other body screw out, {Body(c).Screws / 2} of {Body(c).Screws}, the others tight")],
                 Judge = Prompt.Next,
                 Cautions = ["The body hangs on what is left: take no more out."],
             },
         ];
-
-    /// <inheritdoc/>
-    public override IReadOnlyList<Step> AfterCrankBolt => BeforeDraw;
 
     /// <inheritdoc/>
     public override IReadOnlyList<Step> BeforeDraw =>

@@ -35,10 +35,7 @@ public static partial class BalancerOff
     private static readonly Option s_flat = new("flat", "flat on the hub");
     private static readonly Option s_gap = new("gap", "with a gap all round");
 
-    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
-    internal static bool First(StepContext c) => c.Chosen(Turned) is null;
-
-    /// <summary>The first version: every design, and a plan that grips the ring refused with its reason.</summary>
+    /// <summary>Every design; a plan that grips the ring is refused with its reason.</summary>
     public static Procedure Version1 { get; } =
         new(
             "balancer-off",
@@ -54,34 +51,36 @@ public static partial class BalancerOff
                         [
                             new("flywheel-lock", "a flywheel lock"),
                             new("flange-bar", "a bar across the flange bolts"),
-                            new("helper", "a helper on the flywheel"),
+                            new("screw-bar", "a bar across the puller’s screws"),
+                            new("helper", "a helper and a gear"),
                         ]
                 ),
                 new Choice(Grip, PullerStep.Name, "Pull on", _ => [new("hub", "the hub"), new("ring", "the outer ring")]),
+                new Choice(
+                    Turned,
+                    BoltStep.Name,
+                    "Screw turned with",
+                    _ => [new("ratchet", "a ratchet or bar"), new("impact", "an impact driver")]
+                ),
             ],
             [
                 new Step(BeforeStep.Name, "Mark noted, crank locked", "crank-locked")
                 {
                     Leaves = [new("crank locked", AfterStep.Name)],
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Before
-                            :
-                            [
-                                new Slot("mark", "Mark against its pointer", SlotKind.Text, Required: false),
-                                Slot.Tick("locked", "Engine cold, battery off, mark noted; crank locked as chosen"),
-                            ],
+                        [
+                            new Slot("mark", "Mark against its pointer", SlotKind.Text, Required: false),
+                            Slot.Tick("locked", "Engine cold, battery off, mark noted; crank locked as chosen"),
+                        ],
                     Judge = Prompt.Next,
                     Cautions = ["A car on stands: never under it. Sleeves tied, rings off."],
                 },
+                Keyless.Pinned(PinsStep.Name, AfterStep.Name),
                 new Step(BoltStep.Name, "Crank bolt out", "crank-bolt-out")
                 {
                     Leaves = [new("crank bolt out", AfterStep.Name)],
                     When = DesignRules.PressedOff,
-                    Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Bolt
-                            : [Slot.Tick("bolt", "Bolt and washer out and kept, raised side noted; hub’s holes clean")],
+                    Slots = c => [Slot.Tick("bolt", "Bolt and washer out and kept, raised side noted; hub’s holes clean")],
                     Judge = Prompt.Next,
                     Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
                 },
@@ -104,7 +103,7 @@ public static partial class BalancerOff
                         : Applies.Yes,
                     Slots = c =>
                         [
-                            .. First(c) ? Array.Empty<Slot>() : [Slot.Pick(YokeStep.Lies, "How the yoke lies", s_flat, s_gap)],
+                            Slot.Pick(YokeStep.Lies, "How the yoke lies", s_flat, s_gap),
                             .. c.Picked(YokeStep.Lies) == s_flat.Id
                                 ? Array.Empty<Slot>()
                                 : YokeDegs(c)
@@ -139,7 +138,7 @@ public static partial class BalancerOff
                                 1,
                                 "torque-wrench",
                                 Plausible: new Band(1, 600),
-                                Required: First(c)
+                                Required: false
                             ),
                             Slot.Tick(PullStep.Off, "It is off and caught"),
                         ],
@@ -150,17 +149,14 @@ public static partial class BalancerOff
                 new Step(AfterStep.Name, "Kept together", "kept-together")
                 {
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.After
-                            :
-                            [
-                                Slot.Tick(
-                                    "unlocked",
-                                    Keyless.Is(c.Sheet)
-                                        ? "Washers kept, rubber looked at all round, crank lock out; pins stay in"
-                                        : "Key kept, rubber looked at all round, crank lock out"
-                                ),
-                            ],
+                        [
+                            Slot.Tick(
+                                "unlocked",
+                                Keyless.Is(c.Sheet)
+                                    ? "Washers kept, rubber looked at all round, crank lock out; pins stay in"
+                                    : "Key kept, rubber looked at all round, crank lock out"
+                            ),
+                        ],
                     Judge = Prompt.Next,
                     Cautions = ["The balancer is heavy and rolls: lay it flat."],
                 },
@@ -188,41 +184,6 @@ public static partial class BalancerOff
                     "balancer/warm",
                 ],
             },
-        };
-
-    /// <summary>It asks for little, reads gaps where the holes are, and knows more ways to lock and to turn.</summary>
-    public static Procedure Version2 { get; } =
-        Version1 with
-        {
-            Version = 2,
-            Choices =
-            [
-                new Choice(
-                    Lock,
-                    BeforeStep.Name,
-                    "Crank locked by",
-                    _ =>
-                        [
-                            new("flywheel-lock", "a flywheel lock"),
-                            new("flange-bar", "a bar across the flange bolts"),
-                            new("screw-bar", "a bar across the puller’s screws"),
-                            new("helper", "a helper and a gear"),
-                        ]
-                ),
-                .. Version1.Choices.Where(c => c.Name != Lock),
-                new Choice(
-                    Turned,
-                    BoltStep.Name,
-                    "Screw turned with",
-                    _ => [new("ratchet", "a ratchet or bar"), new("impact", "an impact driver")]
-                ),
-            ],
-            Steps =
-            [
-                .. Version1.Steps.TakeWhile(s => s.Name != BoltStep.Name),
-                Keyless.Pinned(PinsStep.Name, AfterStep.Name),
-                .. Version1.Steps.SkipWhile(s => s.Name != BoltStep.Name),
-            ],
         };
 
     private static Judgement NotTheRing(StepContext c) =>

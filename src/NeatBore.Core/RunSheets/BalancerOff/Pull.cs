@@ -31,7 +31,7 @@ public static partial class BalancerOff
         var (most, weakest, estimated) = stop is not null
             ? (stop.StopNm, stop.Weakest, stop.Parts.First(p => p.Id == stop.Weakest).Estimated)
             : (rated?.TorqueNm ?? double.NaN, Calculators.Tooling.Pull.PullPart.Puller, false);
-        if (!c.Taken(PullStep.Off) || (First(c) && !c.Taken(PullStep.Peak)))
+        if (!c.Taken(PullStep.Off))
         {
             var waiting = Prompt.Next(c);
             return c.Taken(PullStep.Grease) && expected is not null && rated is not null

@@ -18,11 +18,6 @@ public static partial class BalancerOff
     /// <summary>Where the gaps stand: at the holes that the puller's screws are in, evenly from the top.</summary>
     private static IReadOnlyList<int> YokeDegs(StepContext c)
     {
-        if (First(c))
-        {
-            return [0, 120, 240];
-        }
-
         var (holes, screws) = (c.Sheet.Balancer!.Puller!.Holes, c.Tool(PullerStep.Tool)?.Holes ?? c.Sheet.Balancer.Puller.Holes);
         // A puller that won't do has gaps nowhere of its own: the hub's holes then.
         var used = Math.Min(holes, screws) is var few and > 1 && Math.Max(holes, screws) % few == 0 ? few : Math.Max(2, holes);
@@ -67,7 +62,7 @@ public static partial class BalancerOff
         }
 
         var degs = YokeDegs(c);
-        if ((!First(c) && !c.Taken(YokeStep.Lies)) || degs.Any(deg => !c.Taken(YokeStep.At(deg))))
+        if (!c.Taken(YokeStep.Lies) || degs.Any(deg => !c.Taken(YokeStep.At(deg))))
         {
             return Prompt.Next(c);
         }

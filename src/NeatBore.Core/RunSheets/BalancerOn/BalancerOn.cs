@@ -38,14 +38,11 @@ public static partial class BalancerOn
     private static readonly BoltTag s_crankBolt = new("crank", "1", 1);
     private static readonly int[] s_acrossDeg = [0, 90];
 
-    /// <summary>Whether it is the first version, which knew of no one that goes back.</summary>
-    private static bool First(StepContext c) => c.Chosen(Which) is null;
-
     private const string Feels = "Feel the force as it goes on: one that goes easily is too loose, one that fights is too tight";
 
     private static readonly int[] s_seatDeg = [0, 120, 240];
 
-    /// <summary>The first version: the schools side by side, traces from the gauges, and every design.</summary>
+    /// <summary>The schools side by side, traces from the gauges, and every design; the same one goes back unmeasured.</summary>
     public static Procedure Version1 { get; } =
         new(
             "balancer-on",
@@ -53,6 +50,13 @@ public static partial class BalancerOn
             "Balancer on",
             sheet => sheet.MayHave(sheet.Balancer, "balancer") ? ["balancer"] : [],
             [
+                new Choice(
+                    Which,
+                    PartsStep.Name,
+                    "Which goes on",
+                    _ => [new("another", "a new or another one"), new("same", "the same one back")]
+                ),
+                CrankTurns.Asked(TurnStep.Name),
                 new Choice(
                     Lubricant,
                     FitStep.Name,
@@ -73,21 +77,34 @@ public static partial class BalancerOn
                 ),
             ],
             [
+                new Step(OthersStep.Name, "What holds it back", "balancer-parts")
+                {
+                    When = HasOthers,
+                    Judge = JudgeOthers,
+                    Gate = "what is behind it is done",
+                    Cautions = ["What is behind the balancer is out of reach once it is on."],
+                },
                 new Step(PartsStep.Name, "Parts and cleaning", "balancer-parts")
                 {
                     Afresh = true,
                     Works = ["hub"],
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Parts
-                            :
-                            [
-                                new Slot("balancer", "Balancer", SlotKind.Text, Required: false),
-                                new Slot("bolt", "Crank bolt, new or used", SlotKind.Text, Required: false),
-                                Slot.Tick("clean", "Nose, bore, thread deburred; washed, dry, at rest"),
-                            ],
+                        [
+                            new Slot("balancer", "Balancer", SlotKind.Text, Required: false),
+                            new Slot("bolt", "Crank bolt, new or used", SlotKind.Text, Required: false),
+                            Slot.Tick("clean", "Nose, bore, thread deburred; washed, dry, at rest"),
+                        ],
                     Judge = Prompt.Next,
                     Cautions = ["Keyway edges cut. Solvent vapour: no flame near."],
+                },
+                Keyless.Pinned(PinsStep.Name, TurnStep.Name),
+                new Step(LookStep.Name, "The same one, looked at", "balancer-parts")
+                {
+                    When = LookedAt,
+                    Slots = LookSlots,
+                    Judge = JudgeLook,
+                    Gate = "good to go back",
+                    Cautions = ["Keyway edges cut. It rolls, and it is heavy: lay it flat."],
                 },
                 new Step(NoseStep.Name, "Measure the nose", "nose-diameters")
                 {
@@ -147,20 +164,19 @@ public static partial class BalancerOn
                 {
                     When = DesignRules.PressedOn,
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Dress(Chosen(c))
-                            :
-                            [
-                                Slot.Tick(
-                                    "oil",
-                                    Keyless.Is(c.Sheet) ? Keyless.Faces(c.Sheet)
-                                        : c.Chosen(Method) == "warm" ? "Key home, sealant in its way, lip’s track dressed"
-                                        : $"Key home, sealant in its way; {Chosen(c).Name}; lip’s track dressed"
-                                ),
-                            ],
+                        [
+                            Slot.Tick(
+                                "oil",
+                                Keyless.Is(c.Sheet) ? Keyless.Faces(c.Sheet)
+                                    : c.Chosen(Method) == "warm" ? "Key home, sealant in its way, lip’s track dressed"
+                                    : $"Key home, sealant in its way; {Chosen(c).Name}; lip’s track dressed"
+                            ),
+                        ],
                     Judge = Prompt.Next,
                     Cautions = ["Sealant vapour: air the room, no flame near."],
                 },
+                // Screws that a body hangs on are back before it is drawn on.
+                .. DesignRules.All.SelectMany(d => d.BeforeDraw),
                 new Step(ToolStep.Name, "Draw tool in", "draw-tool")
                 {
                     Leaves = [new("draw tool in the nose", SeatStep.Name)],
@@ -180,7 +196,7 @@ public static partial class BalancerOn
                     Slots = c =>
                         [
                             Slot.Tick(WarmStep.Soaked, "In the oven, soaked right through"),
-                            .. First(c) ? Array.Empty<Slot>() : [ReadWith],
+                            ReadWith,
                             new Slot(
                                 WarmStep.Hub,
                                 "Hub’s temperature",
@@ -221,13 +237,10 @@ public static partial class BalancerOn
                             DepthSlot(c, DrawStep.Part, "Depth, about half way", c.Sheet.Balancer!.Hub.LengthMm) with
                             {
                                 // Where a trace was cut off, or none was asked for at first, its depth says how far it is.
-                                Required = First(c) ? !c.Taken(DrawStep.Trace) : c.CutOff(DrawStep.Trace) is not null,
+                                Required = c.CutOff(DrawStep.Trace) is not null,
                                 Expected = (c.Sheet.Balancer!.Hub.LengthMm + c.Sheet.Balancer!.SeatedDepthMm) / 2,
                             },
-                            Slot.Tick(
-                                DrawStep.Home,
-                                First(c) ? "Force rose sharply: it is home" : "Force rose sharply: it is home. Tool off again"
-                            ),
+                            Slot.Tick(DrawStep.Home, "Force rose sharply: it is home. Tool off again"),
                         ],
                     Judge = JudgeDrawn,
                     Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
@@ -258,7 +271,7 @@ public static partial class BalancerOn
                     Fasteners = CrankBoltSet,
                     Slots = c =>
                         [
-                            .. First(c) ? AskedAtFirst.Bolt : Fitted(c.Sheet.CrankBolt!),
+                            .. Fitted(c.Sheet.CrankBolt!),
                             new Slot(
                                 BoltStep.Trace,
                                 "Torque against angle",
@@ -277,7 +290,7 @@ public static partial class BalancerOn
                                 1,
                                 "rule",
                                 Plausible: new Band(0, 400),
-                                Required: First(c) && !c.Taken(BoltStep.Trace)
+                                Required: false
                             ),
                             new Slot(
                                 BoltStep.Wrench,
@@ -314,7 +327,7 @@ public static partial class BalancerOn
                                 Bolt = s_crankBolt,
                                 Required = !c.Taken(BoltStep.Trace),
                             },
-                            .. First(c) ? Array.Empty<Slot>() : TurnedOn(c),
+                            .. TurnedOn(c),
                         ],
                     Judge = JudgeBoltTraced,
                     NoHand = true,
@@ -324,14 +337,11 @@ public static partial class BalancerOn
                 new Step(TurnStep.Name, "Crank turns", "crank-turns")
                 {
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Turn
-                            :
-                            [
-                                .. Keyless.Is(c.Sheet) ? [Slot.Tick(TurnStep.Free, "Pins out of crank and cams")] : Array.Empty<Slot>(),
-                                Slot.Tick(TurnStep.Turned, "Two full turns by hand: no tight place, no scrape, float as before"),
-                                .. Keyless.Is(c.Sheet) ? [Keyless.Timing(TurnStep.Timing)] : Array.Empty<Slot>(),
-                            ],
+                        [
+                            .. Keyless.Is(c.Sheet) ? [Slot.Tick(TurnStep.Free, "Pins out of crank and cams")] : Array.Empty<Slot>(),
+                            Slot.Tick(TurnStep.Turned, "Two full turns by hand: no tight place, no scrape, float as before"),
+                            .. Keyless.Is(c.Sheet) ? [Keyless.Timing(TurnStep.Timing)] : Array.Empty<Slot>(),
+                        ],
                     Judge = c =>
                         CrankTurns.Held(c, "balancer-on", c.TakenAt(TurnStep.Turned))
                         ?? Keyless.Judged(c, TurnStep.Timing)
@@ -385,49 +395,5 @@ public static partial class BalancerOn
                 },
             ],
             Wants = new("balancer", "crankBolt") { Not = ["balancer/puller", "balancer/spokes", "balancer/ring/"] },
-        };
-
-    /// <summary>It asks for little, takes the same one back without measuring it, and looks at the build's other tasks.</summary>
-    public static Procedure Version2 { get; } =
-        Version1 with
-        {
-            Version = 2,
-            Choices =
-            [
-                new Choice(
-                    Which,
-                    PartsStep.Name,
-                    "Which goes on",
-                    _ => [new("another", "a new or another one"), new("same", "the same one back")]
-                ),
-                CrankTurns.Asked(TurnStep.Name),
-                .. Version1.Choices,
-            ],
-            Steps =
-            [
-                new Step(OthersStep.Name, "What holds it back", "balancer-parts")
-                {
-                    When = HasOthers,
-                    Judge = JudgeOthers,
-                    Gate = "what is behind it is done",
-                    Cautions = ["What is behind the balancer is out of reach once it is on."],
-                },
-                .. Version1.Steps.TakeWhile(s => s.Name != NoseStep.Name),
-                Keyless.Pinned(PinsStep.Name, TurnStep.Name),
-                new Step(LookStep.Name, "The same one, looked at", "balancer-parts")
-                {
-                    When = LookedAt,
-                    Slots = LookSlots,
-                    Judge = JudgeLook,
-                    Gate = "good to go back",
-                    Cautions = ["Keyway edges cut. It rolls, and it is heavy: lay it flat."],
-                },
-                .. Version1.Steps.SkipWhile(s => s.Name != NoseStep.Name).TakeWhile(s => s.Name != ToolStep.Name),
-                // Screws that a body hangs on are back before it is drawn on.
-                .. DesignRules.All.SelectMany(d => d.BeforeDraw),
-                .. Version1
-                    .Steps.SkipWhile(s => s.Name != ToolStep.Name)
-                    .Where(s => DesignRules.All.SelectMany(d => d.BeforeDraw).All(b => b.Name != s.Name)),
-            ],
         };
 }

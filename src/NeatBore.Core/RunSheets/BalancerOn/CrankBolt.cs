@@ -65,11 +65,7 @@ public static partial class BalancerOn
     {
         if (c.Trace(BoltStep.Trace) is not { } trace)
         {
-            // Ticks of the first version, and its adaptor, come before the setting.
-            return
-                First(c) && c.Step.Slots(c).Any(s => s is { Required: true, Kind: SlotKind.Tick } && s.Key != BoltStep.Click && !c.Taken(s))
-                ? Prompt.Next(c)
-                : JudgeBolt(c);
+            return JudgeBolt(c);
         }
 
         var bolt = c.Sheet.CrankBolt!;
@@ -119,11 +115,6 @@ public static partial class BalancerOn
     private static Judgement JudgeBolt(StepContext c)
     {
         var bolt = c.Sheet.CrankBolt!;
-        if (First(c) && !c.Taken(BoltStep.Adaptor))
-        {
-            return Prompt.Next(c);
-        }
-
         var adaptor = c.Number(BoltStep.Adaptor) ?? 0;
 
         // Without an adaptor the wrench's length changes nothing.
@@ -182,12 +173,7 @@ public static partial class BalancerOn
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: answer);
         }
 
-        if (
-            !First(c)
-            && call.Verdict == Verdict.Go
-            && bolt.AngleDeg is { } deg
-            && AnglePass.JudgeOne(c, BoltStep.Turned, deg, call) is { } turning
-        )
+        if (call.Verdict == Verdict.Go && bolt.AngleDeg is { } deg && AnglePass.JudgeOne(c, BoltStep.Turned, deg, call) is { } turning)
         {
             return turning with { Answer = answer };
         }

@@ -61,7 +61,7 @@ public static partial class BalancerOn
                 )
                 {
                     // Both ends tell size, taper and roundness; what lies between is more.
-                    Required = First(c) || i == 0 || i == stations.Count - 1,
+                    Required = i == 0 || i == stations.Count - 1,
                     Reads = instrument == "micrometer" ? "balancer/nose/diameterMm" : null,
                     Same =
                         instrument == "micrometer" ? $"nose/{(i == stations.Count - 1 ? "in" : $"s{i + 1}")}-{deg}" : $"hub/s{i + 1}-{deg}",
@@ -78,7 +78,7 @@ public static partial class BalancerOn
                 1,
                 "thermometer",
                 Plausible: new Band(-10, 60),
-                Required: First(c) || instrument == "micrometer",
+                Required: instrument == "micrometer",
                 Expected: 18
             ),
         ];
@@ -94,11 +94,7 @@ public static partial class BalancerOn
     {
         var sheet = c.Sheet.Balancer!;
         var noseSlots = Diameters(c, "micrometer", sheet.Nose.DiameterMm);
-        if (
-            noseSlots.Any(s =>
-                s.Required && (!c.Taken(NoseStep.Name, s) || ((First(c) || s.StationMm is not null) && !c.Taken(BoreStep.Name, s)))
-            )
-        )
+        if (noseSlots.Any(s => s.Required && (!c.Taken(NoseStep.Name, s) || (s.StationMm is not null && !c.Taken(BoreStep.Name, s)))))
         {
             return new Judgement(Sentence.Of("Measure nose and bore first."));
         }

@@ -28,33 +28,30 @@ public static partial class BalancerOn
     }
 
     private static IReadOnlyList<Slot> ToolSlots(StepContext c) =>
-        First(c)
-            ? AskedAtFirst.Tool
-            :
-            [
-                .. c.Sheet.CrankBolt is null
-                    ? Array.Empty<Slot>()
-                    :
-                    [
-                        FromCrib.Maybe(ToolStep.Tool, "Draw tool", DrawNeed(c)),
-                        new Slot(
-                            ToolStep.Engaged,
-                            "Its stud in the nose, threads in",
-                            SlotKind.Number,
-                            Dimension.Length,
-                            0.5,
-                            "rule",
-                            Plausible: new Band(1, 100),
-                            Required: false,
-                            Expected: 1.5 * c.Sheet.CrankBolt.MajorMm
-                        ),
-                    ],
-                Slot.Tick(
-                    "adapter",
-                    "Adapter home or back a touch, as its maker says; stud right in, hub square on its "
-                        + (Keyless.Is(c.Sheet) ? "nose" : "key")
-                ),
-            ];
+        [
+            .. c.Sheet.CrankBolt is null
+                ? Array.Empty<Slot>()
+                :
+                [
+                    FromCrib.Maybe(ToolStep.Tool, "Draw tool", DrawNeed(c)),
+                    new Slot(
+                        ToolStep.Engaged,
+                        "Its stud in the nose, threads in",
+                        SlotKind.Number,
+                        Dimension.Length,
+                        0.5,
+                        "rule",
+                        Plausible: new Band(1, 100),
+                        Required: false,
+                        Expected: 1.5 * c.Sheet.CrankBolt.MajorMm
+                    ),
+                ],
+            Slot.Tick(
+                "adapter",
+                "Adapter home or back a touch, as its maker says; stud right in, hub square on its "
+                    + (Keyless.Is(c.Sheet) ? "nose" : "key")
+            ),
+        ];
 
     private static Judgement JudgeTool(StepContext c)
     {
@@ -103,7 +100,7 @@ public static partial class BalancerOn
 
     /// <summary>What the tool’s nut takes at a force, greased; null where none was picked, or its thread is not known.</summary>
     private static (double TorqueNm, double PitchMm)? AtItsNut(StepContext c, double forceN) =>
-        !First(c) && c.Tool(ToolStep.Tool) is { Screw: { } thread } tool && Pulling.ScrewAt(c.Sheet, tool, forceN) is { } screw
+        c.Tool(ToolStep.Tool) is { Screw: { } thread } tool && Pulling.ScrewAt(c.Sheet, tool, forceN) is { } screw
             ? (screw.TorqueNm, thread.PitchMm)
             : null;
 }

@@ -81,8 +81,8 @@ public static partial class BalancerOn
         );
     }
 
-    /// <summary>How warm the hub was when it came out, where that is known; null before. The first version went by the plan.</summary>
-    private static double? MeasuredC(StepContext c) => First(c) || c.Picked(WarmStep.By) == "bare" ? null : c.Number(WarmStep.Hub);
+    /// <summary>How warm the hub was when it came out, where that is known; null before.</summary>
+    private static double? MeasuredC(StepContext c) => c.Picked(WarmStep.By) == "bare" ? null : c.Number(WarmStep.Hub);
 
     /// <summary>The force when home if it is drawn at once, the nose still cold; null where it goes on cold.</summary>
     private static Band? WarmForce(StepContext c, InterferenceFit.Answer fit) =>
@@ -133,7 +133,7 @@ public static partial class BalancerOn
             Check.AtMost("hub temperature", hub, rubber.High!.Value, uncertainty, Dimension.Temperature, rubber.SourceWords),
         };
         // What counts is how warm it is, not how warm it was to be: what is eased enough needs no second heating.
-        if (hub < planned.Plan - OvenC && (First(c) || (!warm.Slides && warm.EaseShare > EasedShare)))
+        if (hub < planned.Plan - OvenC && !warm.Slides && warm.EaseShare > EasedShare)
         {
             checks.Add(
                 new Check(
@@ -144,7 +144,7 @@ public static partial class BalancerOn
                     uncertainty,
                     Side.Lower,
                     Dimension.Temperature,
-                    First(c) ? "planned" : "Neat Bore default"
+                    "Neat Bore default"
                 )
             );
         }
@@ -202,7 +202,7 @@ public static partial class BalancerOn
                 (call.Verdict, call.Checks[0].Name, call.Checks[0].Side) switch
                 {
                     (Verdict.Go, _, _) when warm.Slides => "Push it home against its stop and hold it.",
-                    (Verdict.Go, _, _) when !First(c) && WarmForce(c, FitOf(c)!) is { } =>
+                    (Verdict.Go, _, _) when WarmForce(c, FitOf(c)!) is { } =>
                         "Draw it home at once, without a pause. Expect {low} to {high}.",
                     (Verdict.Go, _, _) => "Draw it home without a pause.",
                     (Verdict.Stop, _, _) => "Too hot for its rubber. Let it cool, and look at the rubber again.",

@@ -15,7 +15,7 @@ public static partial class CrankFloat
         public static readonly StepName Name = new("trial");
     }
 
-    /// <summary>The first version.</summary>
+    /// <summary>Fitted shims are picked from the stock and held against it; a float that is wrong is answered with a new pick.</summary>
     public static Procedure Version1 { get; } =
         new(
             "crank-float",
@@ -27,17 +27,7 @@ public static partial class CrankFloat
                 new Step(DialStep.Name, "Dial on the flange", "float")
                 {
                     Leaves = [new("dial on the flange", FloatStep.Name)],
-                    Slots = c =>
-                        [
-                            Slot.Tick("stand", "Dial on the block, tip square on the flange"),
-                            Slot.Tick(
-                                "bare",
-                                c.Sheet.EndFloat!.Shims is null
-                                    ? "Thrust bearing in, caps torqued"
-                                    : "Flywheel or flange on and torqued, no shims"
-                            ),
-                            Slot.Tick("mark", "Flywheel marked: it goes back one way"),
-                        ],
+                    Slots = DialSlots,
                     Judge = Prompt.Next,
                     Cautions = ["A lever on the crank slips: feet apart, fingers clear. Lifting: two hands or a hoist."],
                 },
@@ -62,13 +52,10 @@ public static partial class CrankFloat
                     Works = ["float"],
                     Afresh = true,
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "The thrust bearing sets this float: no shims."),
-                    Slots = _ =>
-                        [
-                            new Slot("fitted", "Shims fitted", SlotKind.Text),
-                            Slot.Tick("oiled", "Oiled, seated, none pinched"),
-                            Slot.Tick("torqued", "Flywheel or flange torqued as for good"),
-                        ],
-                    Judge = Prompt.Next,
+                    Slots = TrialSlots,
+                    Judge = JudgeTrial,
+                    Gate = "shims of the stock",
+                    NoHand = true,
                     Cautions = ["Crank locked before you lean on the bar."],
                 },
                 new Step(AgainStep.Name, "Push it both ways, shimmed", "float")
@@ -76,7 +63,8 @@ public static partial class CrankFloat
                     When = c => Applies.If(c.Sheet.EndFloat!.Shims is not null, "Measured already: no shims were fitted."),
                     Needs = [PickStep.Name],
                     Slots = c => Pushes(c, c.Sheet.EndFloat!.IdealMm),
-                    Judge = c => JudgeFloat(c, AgainStep.Name, true),
+                    Judge = JudgeShimmed,
+                    Loosens = [TrialStep.Name],
                     Gate = "the float is set",
                     Cautions = ["Push, don’t hammer: the thrust faces mark."],
                 },
@@ -87,29 +75,6 @@ public static partial class CrankFloat
             Wants = new("endFloat"),
             Supplies = sheet => sheet.EndFloat?.Shims is null ? [] : [Supply.Part("shims", "Thrust shims to pick from")],
             View = View.Rear,
-        };
-
-    /// <summary>Fitted shims are picked from the stock and held against it; a float that is wrong is answered with a new pick.</summary>
-    public static Procedure Version2 { get; } =
-        Version1 with
-        {
-            Version = 2,
-            Steps =
-            [
-                .. Version1.Steps.Select(s =>
-                    s.Name == DialStep.Name ? s with { Slots = DialSlots }
-                    : s.Name == TrialStep.Name
-                        ? s with
-                        {
-                            Slots = TrialSlots,
-                            Judge = JudgeTrial,
-                            Gate = "shims of the stock",
-                            NoHand = true,
-                        }
-                    : s.Name == AgainStep.Name ? s with { Judge = JudgeShimmed, Loosens = [TrialStep.Name] }
-                    : s
-                ),
-            ],
         };
 
     private static IReadOnlyList<Slot> DialSlots(StepContext c) =>

@@ -12,9 +12,6 @@ public static partial class FrontSeal
     private static readonly Option s_flush = new("flush", "flush all round");
     private static readonly Option s_proud = new("proud", "proud or deep somewhere");
 
-    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
-    private static bool First(StepContext c) => c.Chosen(Home) is null;
-
     /// <summary>From when it sits.</summary>
     private static SlotName PressedAt(StepContext c) => c.Chosen(Home) == "stops" ? PressStep.Flush : SealSeat.Last(PressStep.Name);
 
@@ -65,7 +62,7 @@ public static partial class FrontSeal
         public static readonly StepName Name = new("rest");
     }
 
-    /// <summary>The first version.</summary>
+    /// <summary>Pressed to a depth that is measured, or until its tool stops.</summary>
     public static Procedure Version1 { get; } =
         new(
             "front-seal",
@@ -80,13 +77,25 @@ public static partial class FrontSeal
                     "The old one comes out",
                     _ => [new("extractor", "screw-in extractor"), new("prised", "prised, shaft guarded")]
                 ),
+                new Choice(
+                    Sealant,
+                    NotchesStep.Name,
+                    "What goes into the notches",
+                    sheet => [.. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)), new("other", "another")]
+                ),
+                new Choice(
+                    Home,
+                    CleanStep.Name,
+                    "How deep it goes",
+                    _ => [new("measured", "to a depth, measured"), new("stops", "until its tool stops")]
+                ),
             ],
             [
                 new Step(LipStep.Name, "What lip is it?", "seal")
                 {
                     Slots = c =>
                         [
-                            new Slot("seal", "New seal", SlotKind.Text, Required: First(c)),
+                            new Slot("seal", "New seal", SlotKind.Text, Required: false),
                             Slot.Tick("size", "Sizes read off it match the sheet"),
                         ],
                     Judge = c => SealCare.Follows(c, c.Sheet.FrontSeal!),
@@ -96,25 +105,15 @@ public static partial class FrontSeal
                 {
                     Leaves = [new("no seal in the bore", PressStep.Name)],
                     Slots = c =>
-                        !First(c)
-                            ?
-                            [
-                                .. c.Chosen(Out) == "extractor" ? [Extractor(c)] : Array.Empty<Slot>(),
-                                Slot.Tick(
-                                    "pulled",
-                                    c.Chosen(Out) == "extractor"
-                                        ? "Bites by hand, not to its thread’s end; screw on the nose’s rim, seal out"
-                                        : "Shim round the shaft, prised a little all round, seal out"
-                                ),
-                            ]
-                        : c.Chosen(Out) == "extractor"
-                            ?
-                            [
-                                Slot.Tick("bite", "Screwed in by hand until it bites"),
-                                Slot.Tick("not-home", "Not to the end of its thread"),
-                                Slot.Tick("pulled", "Forcing screw on the nose’s rim, seal out"),
-                            ]
-                        : [Slot.Tick("guard", "Shim round the shaft"), Slot.Tick("pulled", "Prised a little all round, seal out")],
+                        [
+                            .. c.Chosen(Out) == "extractor" ? [Extractor(c)] : Array.Empty<Slot>(),
+                            Slot.Tick(
+                                "pulled",
+                                c.Chosen(Out) == "extractor"
+                                    ? "Bites by hand, not to its thread’s end; screw on the nose’s rim, seal out"
+                                    : "Shim round the shaft, prised a little all round, seal out"
+                            ),
+                        ],
                     Judge = c => FromCrib.Refused(c, OutStep.Tool, ExtractorNeed(c)) ?? Prompt.Next(c),
                     NoWayBack = true,
                     Cautions = ["Eye protection: cases spring. Stand clear of a loaded screw."],
@@ -123,13 +122,7 @@ public static partial class FrontSeal
                 {
                     Slots = c =>
                         [
-                            .. First(c)
-                                ? new[]
-                                {
-                                    Slot.Tick("bore", "Bore clean, no score across it"),
-                                    Slot.Tick("track", "Track clean, edges of keyway broken"),
-                                }
-                                : [Slot.Tick("bore", "Bore clean, no score across; track clean, keyway’s edges broken")],
+                            Slot.Tick("bore", "Bore clean, no score across; track clean, keyway’s edges broken"),
                             .. (c.Sheet.FrontSeal!.JointsDeg ?? []).Count == 0
                                 ? Array.Empty<Slot>()
                                 : [Slot.Tick(CleanStep.Primer, "Primer on the castings’ joints")],
@@ -138,6 +131,7 @@ public static partial class FrontSeal
                     Cautions = ["Primer and solvent vapour: no flame near."],
                 },
                 BalancerInspection.Version1.Steps.First(s => s.Id == "groove"),
+                OwnTrack,
                 new Step(PlanStep.Name, "How deep", "seal")
                 {
                     When = c => Applies.If(c.Chosen(Home) != "stops", "Its tool stops it at its depth."),
@@ -162,10 +156,7 @@ public static partial class FrontSeal
                 {
                     Slots = c =>
                         [
-                            .. First(c)
-                                ? (Slot[])
-                                    [.. SealCare.Dress(c.Chosen(SealCare.Lip)), Slot.Tick("guard", "Guard sleeve over keyway and edges")]
-                                : [SealCare.DressedOver(c.Chosen(SealCare.Lip), "guard sleeve over keyway and edges")],
+                            SealCare.DressedOver(c.Chosen(SealCare.Lip), "guard sleeve over keyway and edges"),
                             .. (c.Sheet.FrontSeal!.JointsDeg ?? []) is [var first, ..]
                                 ? [Slot.Tick("clocked", $"Seal’s notches at the joints, {Clock.Text(first)} and across")]
                                 : Array.Empty<Slot>(),
@@ -179,7 +170,7 @@ public static partial class FrontSeal
                     Needs = [PlanStep.Name],
                     Slots = c =>
                         [
-                            First(c) ? Slot.Tick("ring", "Ring as wide as the seal, pressed evenly") : Ring(c),
+                            Ring(c),
                             .. c.Chosen(Home) == "stops"
                                 ? [Slot.Pick(PressStep.Flush, "Seal, all round", s_flush, s_proud)]
                                 : SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, PlannedMm(c), "frontSeal"),
@@ -204,18 +195,11 @@ public static partial class FrontSeal
                 {
                     When = c => Applies.If((c.Sheet.FrontSeal!.JointsDeg ?? []).Count > 0, "No joint runs into this bore."),
                     Slots = c =>
-                        First(c)
-                            ?
-                            [
-                                Slot.Tick("pushed", "Sealant pushed into each notch until it shows"),
-                                Slot.Tick("wiped", "Wiped off the lip"),
-                            ]
-                            :
-                            [
-                                .. Injected(c) is null ? Array.Empty<Slot>() : [JointWarmth],
-                                Slot.Tick(NotchesStep.Pushed, "Sealant pushed into each notch until it shows, wiped off the lip"),
-                            ],
-                    Judge = c => First(c) ? Prompt.Next(c) : JudgeNotches(c),
+                        [
+                            .. Injected(c) is null ? Array.Empty<Slot>() : [JointWarmth],
+                            Slot.Tick(NotchesStep.Pushed, "Sealant pushed into each notch until it shows, wiped off the lip"),
+                        ],
+                    Judge = JudgeNotches,
                     Cautions = ["No flame near."],
                 },
                 new Step(RestStep.Name, "Left to settle", "seal")
@@ -248,35 +232,6 @@ public static partial class FrontSeal
                         ? Array.Empty<Supply>()
                         : [Supply.UsedUp("joint", "Primer and sealant for the joint’s notches")],
                 ],
-        };
-
-    /// <summary>It asks for little, and takes a seal that is pressed until its tool stops.</summary>
-    public static Procedure Version2 { get; } =
-        Version1 with
-        {
-            Version = 2,
-            Steps =
-            [
-                .. Version1.Steps.TakeWhile(s => s.Name != PlanStep.Name),
-                OwnTrack,
-                .. Version1.Steps.SkipWhile(s => s.Name != PlanStep.Name),
-            ],
-            Choices =
-            [
-                .. Version1.Choices,
-                new Choice(
-                    Sealant,
-                    NotchesStep.Name,
-                    "What goes into the notches",
-                    sheet => [.. (sheet.Sealants ?? []).Select(s => new Option(s.Id, s.Name)), new("other", "another")]
-                ),
-                new Choice(
-                    Home,
-                    CleanStep.Name,
-                    "How deep it goes",
-                    _ => [new("measured", "to a depth, measured"), new("stops", "until its tool stops")]
-                ),
-            ],
         };
 
     private static Judgement JudgeFlush(StepContext c) =>

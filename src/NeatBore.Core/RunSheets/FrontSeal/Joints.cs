@@ -25,7 +25,7 @@ public static partial class FrontSeal
     /// <summary>The press with its primer's flash time before it.</summary>
     private static Judgement Flashed(StepContext c, Judgement pressed)
     {
-        if (First(c) || c.TakenAt(CleanStep.Primer) is not { } primed)
+        if (c.TakenAt(CleanStep.Primer) is not { } primed)
         {
             return pressed;
         }
@@ -82,5 +82,5 @@ public static partial class FrontSeal
 
     /// <summary>What was injected sets.</summary>
     private static Rest? Setting(StepContext c) =>
-        !First(c) && Clocked(c) is { } clock ? new Rest("The sealant in the front seal’s joints sets", clock.HandleAt) : null;
+        Clocked(c) is { } clock ? new Rest("The sealant in the front seal’s joints sets", clock.HandleAt) : null;
 }

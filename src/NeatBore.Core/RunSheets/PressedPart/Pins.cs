@@ -34,10 +34,10 @@ public static partial class PressedPart
 
     /// <summary>Pins shrunk into their rods, several in one heat: which way each faces is settled for all, and each has its own
     /// seconds.</summary>
-    public static Procedure Pin2 { get; } =
+    public static Procedure Pin1 { get; } =
         new(
             "shrunk-pin",
-            2,
+            1,
             "Pin, shrunk in",
             sheet => sheet.HasPressed(PressedKind.Pin) ? [EnginePlaces.Pressed] : [],
             [
@@ -54,7 +54,7 @@ public static partial class PressedPart
                         ]
                 ),
                 new Choice(
-                    new("way"),
+                    Way,
                     WayStep.Name,
                     "How it goes in",
                     sheet =>

@@ -84,21 +84,6 @@ public static partial class PressedPart
             )
         );
 
-    /// <summary>A pin that slips in one part and is held by shrinking in another.</summary>
-    public static Procedure Pin1 { get; } =
-        Of(
-            "shrunk-pin",
-            "Pin, shrunk in",
-            PressedKind.Pin,
-            [Both, Warm, Cold],
-            new(
-                "pin",
-                "eye",
-                "Don’t fit it: the pin would walk. Another pin or rod.",
-                "Don’t fit it: the eye would yield. Hone {by} out of it."
-            )
-        );
-
     private static Procedure Of(string id, string title, PressedKind kind, IReadOnlyList<string> ways, PressedIn.Parts parts)
     {
         PressedSheet Part(EngineSheet sheet) => PartOf(sheet, kind);
@@ -205,7 +190,6 @@ public static partial class PressedPart
                 PressedKind.Gear => ["gear-off"],
                 PressedKind.Race => ["race-off"],
                 PressedKind.Bush => ["bush-out"],
-                PressedKind.Pin => ["pin-out"],
                 _ => Array.Empty<string>(),
             },
             Stretches = Stretched(kind, title),

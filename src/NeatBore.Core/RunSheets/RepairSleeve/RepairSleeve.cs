@@ -41,7 +41,7 @@ public static partial class RepairSleeve
 
     private static readonly int[] s_deg = [0, 90, 180, 270];
 
-    /// <summary>The first version.</summary>
+    /// <summary>Shaft and sleeve are held against one another, and the gap is looked at every third pass and read at the end.</summary>
     public static Procedure Version1 { get; } =
         new(
             "rear-sleeve",
@@ -62,13 +62,42 @@ public static partial class RepairSleeve
                             :
                             [
                                 new Slot("sleeve", "Sleeve", SlotKind.Text),
-                                Slot.Tick("clean", "Flange clean, burrs dressed, film of sealant"),
-                                Slot.Tick("way-round", "Right way round: its chamfer first"),
+                                Slot.Pick("film", "Its seat, as its maker says", new("dry", "dry"), new("film", "a film of sealant")),
+                                Slot.Pick(
+                                    "end",
+                                    "Which end first",
+                                    new("chamfer", "its chamfer"),
+                                    new("lip-side", "no chamfer: lip side as its sheet says")
+                                ),
                             ],
                     Judge = Prompt.Next,
                     Cautions = ["Chisel: eye protection. A hammer on hardened steel chips."],
                 },
                 StretchedOff,
+                new Step(SizeStep.Name, "Shaft in the sleeve’s range", "plate")
+                {
+                    When = On,
+                    Slots = c =>
+                        [
+                            Across(SizeStep.Shaft, "Shaft, where it is not worn", c, "micrometer"),
+                            Across(SizeStep.From, "Sleeve fits from", c),
+                            Across(SizeStep.To, "to", c),
+                            new Slot(
+                                SizeStep.Wall,
+                                "Its wall",
+                                SlotKind.Number,
+                                Dimension.Length,
+                                0.01,
+                                "micrometer",
+                                Plausible: new Band(0.05, 2),
+                                Required: false
+                            ),
+                        ],
+                    Judge = JudgeSize,
+                    Gate = "a sleeve that fits the shaft",
+                    Catches = "A sleeve that turns or slides on by hand is loose: another before it is drawn on",
+                    Cautions = ["Its edge cuts: gloves until it is on."],
+                },
                 new Step(PlateStep.Name, "Plate on the flange’s circle", "plate")
                 {
                     Leaves = [new("plate and screws on the flange", HomeStep.Name)],
@@ -76,23 +105,34 @@ public static partial class RepairSleeve
                     When = On,
                     Slots = c =>
                         [
-                            Slot.Tick("made", "Plate bought or made by the drawing"),
-                            Slot.Tick("fits", $"{c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"),
-                            Slot.Tick("square", "Sleeve started square by hand"),
+                            Slot.Tick("made", $"Plate with its centre hole; {c.Sheet.Rear!.Flange.Bolts / 2} screws start by hand"),
+                            Slot.Tick("square", "Flange clean, burrs dressed; sleeve square by hand"),
                         ],
-                    Judge = c =>
-                        c.Step.Slots(c).Any(s => !c.Taken(PlateStep.Name, s))
-                            ? Prompt.Next(c) with
-                            {
-                                Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate),
-                            }
-                            : new Judgement(
-                                Sentence.Of("Draw it on: small turns, each in turn."),
-                                Answer: BoltCircle.Solve(c.Sheet.Rear!.Plate)
-                            ),
+                    Judge = c => Prompt.Next(c) with { Answer = BoltCircle.Solve(c.Sheet.Rear!.Plate) },
                     Cautions = ["No hammer."],
                 },
-                new Step(GapStep.Name, "Even gap, small turns", "sleeve-gap")
+                new Step(DrawnStep.Name, "Drawn on, small turns", "plate")
+                {
+                    When = On,
+                    Slots = c =>
+                        [
+                            .. Enumerable
+                                .Range(1, Looks(c.Sheet))
+                                .Select(n =>
+                                    Slot.Pick(
+                                        DrawnStep.Look(n),
+                                        $"Gap all round, after pass {n * PassesALook}",
+                                        new("even", "even"),
+                                        new("evened", "leaned: evened up"),
+                                        new("leans", "won’t come even")
+                                    )
+                                ),
+                        ],
+                    Judge = JudgeDrawn,
+                    Gate = "drawn on straight",
+                    Cautions = ["Swap screws for shorter ones before they bottom. Stand clear of a loaded plate."],
+                },
+                new Step(GapStep.Name, "Home, even all round", "sleeve-gap")
                 {
                     When = On,
                     Slots = GapSlots,
@@ -105,9 +145,8 @@ public static partial class RepairSleeve
                     When = On,
                     Slots = _ =>
                         [
-                            Slot.Tick("flush", "Flush where the sheet says"),
+                            Slot.Tick("flush", "Flush where the sheet says; sealant wiped off the track"),
                             Slot.Tick("smooth", "No nick, no burr on its edge"),
-                            Slot.Tick("wiped", "Sealant wiped off the track"),
                         ],
                     Judge = Prompt.Next,
                     Cautions = ["A nick on the edge cuts the lip: stone it off, away from the track."],

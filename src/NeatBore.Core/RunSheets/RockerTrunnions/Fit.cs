@@ -78,9 +78,4 @@ public static partial class RockerTrunnions
 
     private static double ClosesUp(StepContext c) =>
         Fit(c) is { } fit ? PressedIn.ClosesUpMm(fit.PressureMpa, KitOf(c).OuterMm, KitOf(c).InnerMm, KitOf(c).Material) : 0;
-
-    private static IEnumerable<Slot> Started(StepContext c) =>
-        KitOf(c).Kind == TrunnionKind.Needles
-            ? [Slot.Tick("mark", "Every new needle in its cup; marked end out"), Slot.Tick("square", "Started by hand, square")]
-            : [Slot.Tick("square", "Started by hand, square")];
 }

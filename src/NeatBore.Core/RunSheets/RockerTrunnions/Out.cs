@@ -13,37 +13,6 @@ public static partial class RockerTrunnions
         public static readonly NumberSlot Needles = Name.Number("needles");
     }
 
-    /// <summary>Of whatever ran on needles it is asked whether all of it came out; they are counted where it did not.</summary>
-    private static IEnumerable<Slot> Needles(StepContext c)
-    {
-        if (c.Sheet.Rockers!.NeedlesEach == 0 && c.Picked(OutStep.Came) is null or "bushes")
-        {
-            return [];
-        }
-
-        return
-        [
-            Slot.Pick(
-                OutStep.Whole,
-                "Came out whole?",
-                new("whole", "whole: every needle in it"),
-                new("not", "not whole, or not sure")
-            ) with
-            {
-                Required = !c.Taken(OutStep.Needles),
-            },
-            new Slot(
-                OutStep.Needles,
-                "Needles counted",
-                SlotKind.Number,
-                Dimension.Count,
-                1,
-                Plausible: new Band(0, Math.Max(100, c.Sheet.Rockers.NeedlesEach * 2)),
-                Required: c.Picked(OutStep.Whole) == "not"
-            ),
-        ];
-    }
-
     private static Judgement JudgeOut(StepContext c)
     {
         var expected = c.Sheet.Rockers!.NeedlesEach;

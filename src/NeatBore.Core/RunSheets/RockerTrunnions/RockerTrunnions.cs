@@ -22,7 +22,8 @@ public static partial class RockerTrunnions
         "Don’t press it: the body would split. Hone {by} out of its bore."
     );
 
-    /// <summary>The first version.</summary>
+    /// <summary>Less is asked of each, and of those after the sixth less again; a force may be felt; its clips are in before its float is
+    /// gauged.</summary>
     public static Procedure Version1 { get; } =
         new(
             "rocker-trunnions",
@@ -38,31 +39,21 @@ public static partial class RockerTrunnions
                             new Slot("kit", "Kit’s part number", SlotKind.Text),
                             new Slot(SetStep.Places, "Places laid out, such as 1-12", SlotKind.Text),
                             Slot.Tick("marked", "Each rocker marked with its place"),
+                            Slot.Tick("pliers", "Fine clip pliers at hand, tried in a clip’s ends"),
                         ],
                     Judge = JudgeSet,
                     Gate = "every place has its rocker",
                     Cautions = ["Rings off, sleeves tied. A dropped rocker chips: tray with a rim."],
                 },
-                StackOut(c => 2 * KitOf(c).LengthMm),
+                // All that comes out hangs below the body at last: the bushes, or the trunnion where that is longer.
+                StackOut(c => Math.Max(2 * KitOf(c).LengthMm, TrunnionOf(c).LengthMm)),
                 StackIn,
                 Each(
                     new Step(OutStep.Name, "Out", "rocker-out")
                     {
-                        Leaves = [new("trunnion out", ClipsStep.Name)],
-                        Slots = c =>
-                            [
-                                Slot.Tick("clips", "Both clips off, or it had none"),
-                                Slot.Pick(
-                                    OutStep.Came,
-                                    "What came out",
-                                    new("bushes", "plain bushes"),
-                                    new("caged", "caged needles"),
-                                    new("loose", "loose needles"),
-                                    new("races", "two-piece races")
-                                ),
-                                .. Needles(c),
-                            ],
-                        Judge = JudgeOut,
+                        Leaves = [new("trunnion out", FloatStep.Name)],
+                        Slots = OutSlots,
+                        Judge = JudgeOutWhole,
                         Gate = "every needle accounted for",
                         NoWayBack = true,
                         Cautions = ["Eye protection: clips fly. Work over the tray: needles roll."],
@@ -72,47 +63,11 @@ public static partial class RockerTrunnions
                     new Step(BodyStep.Name, "Body and bushes", "rocker-body")
                     {
                         Needs = [OutStep.Name],
-                        Renews = [FirstStep.Name, InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
-                        Slots = c =>
-                            [
-                                Slot.Tick("washed", "Washed, dried, bore wiped"),
-                                .. PressedIn
-                                    .Across(BodyStep.Bore, "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm)
-                                    .Select(s => s with { Reads = "rockers/body/boreMm" }),
-                                .. PressedIn.Across(
-                                    BodyStep.Bush,
-                                    KitOf(c).Kind == TrunnionKind.Bush ? "Bush, outside" : "Cup, outside",
-                                    "micrometer",
-                                    KitOf(c).OuterMm
-                                ),
-                                new Slot(
-                                    BodyStep.Trunnion,
-                                    "Trunnion, across",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.001,
-                                    "micrometer",
-                                    Plausible: new Band(TrunnionOf(c).DiameterMm * 0.98, TrunnionOf(c).DiameterMm * 1.02),
-                                    Expected: TrunnionOf(c).DiameterMm
-                                )
-                                {
-                                    Reads = "rockers/trunnion/diameterMm",
-                                },
-                            ],
-                        Judge = c =>
-                            c.Step.Slots(c).Any(s => s.Required && !c.Taken(BodyStep.Name, s)) || Fit(c) is not { } fit
-                                ? Prompt.Next(c)
-                                : PressedIn.JudgeFit(
-                                    c.Sheet,
-                                    fit,
-                                    Wanted(c),
-                                    s_parts with
-                                    {
-                                        Inner = KitOf(c).Kind == TrunnionKind.Bush ? "bush" : "cup",
-                                    },
-                                    "It fits. Expect {low} to {high} at the press."
-                                ),
+                        Renews = [FirstStep.Name, TrunnionStep.Name, SecondStep.Name, ClipsStep.Name, FloatStep.Name],
+                        Slots = BodySlots,
+                        Judge = JudgeBody,
                         Gate = "the fit is a go",
+                        Catches = "Feel each side go in: a worn body takes its bush too easily",
                         Cautions = ["Solvent vapour: air the room, no flame near. Gloves."],
                     }
                 ),
@@ -120,155 +75,38 @@ public static partial class RockerTrunnions
                     new Step(FirstStep.Name, "First side flush", "rocker-first")
                     {
                         Needs = [BodyStep.Name],
-                        Renews = [InsideStep.Name, TrunnionStep.Name, SecondStep.Name, FloatStep.Name, ClipsStep.Name],
-                        Slots = c =>
-                            [
-                                .. Started(c),
-                                .. PressedIn.Force(c, FirstStep.Name, Fit(c), KitOf(c).LengthMm),
-                                new Slot(
-                                    "flush",
-                                    "Below the body’s face, − proud",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.01,
-                                    "depth-gauge",
-                                    Plausible: new Band(-3, 3),
-                                    Expected: 0
-                                ),
-                                Slot.Tick("swarf", "Swarf wiped off"),
-                            ],
-                        Judge = c => JudgeSide(c, true),
+                        Renews = [TrunnionStep.Name, SecondStep.Name, ClipsStep.Name, FloatStep.Name],
+                        Slots = c => SideSlots(c, FirstStep.Name),
+                        Judge = c => JudgeByFeel(c, FirstStep.Name),
                         Gate = "first side flush",
                         Cautions = ["Fingers out of the stack. Stand clear of the press line."],
                     }
                 ),
                 Each(
-                    new Step(InsideStep.Name, "Bush inside, after pressing", "rocker-inside")
-                    {
-                        When = c => Applies.If(KitOf(c).Kind == TrunnionKind.Bush, "Needles run as they come: nothing is reamed."),
-                        Needs = [FirstStep.Name],
-                        Slots = c =>
-                            [
-                                .. PressedIn.Across(
-                                    InsideStep.Inside,
-                                    "Inside",
-                                    "bore-gauge",
-                                    KitOf(c).InnerMm,
-                                    KitOf(c).InnerMm - ClosesUp(c)
-                                ),
-                            ],
-                        Judge = JudgeInside,
-                        Gate = "the trunnion will run",
-                        Cautions = ["Turn a reamer forwards only. Chips out before the trunnion goes in."],
-                    }
-                ),
-                Each(
                     new Step(TrunnionStep.Name, "Trunnion in", "rocker-trunnion")
                     {
-                        Needs = [FirstStep.Name, InsideStep.Name],
-                        Slots = _ =>
-                            [
-                                Slot.Tick("oiled", "Trunnion oiled"),
-                                Slot.Tick("way", "In, right way round"),
-                                Slot.Pick(
-                                    TrunnionStep.Turns,
-                                    "Does it turn in the first side?",
-                                    new("freely", "freely"),
-                                    new("tight", "tight")
-                                ),
-                            ],
-                        Judge = c =>
-                            c.Picked(TrunnionStep.Turns) switch
-                            {
-                                null => Prompt.Next(c),
-                                "tight" => new Judgement(
-                                    Sentence.Of("Take it out. Measure the inside again."),
-                                    new Call(
-                                        Verdict.LookAgain,
-                                        Sentence.Of("It has to turn in the first side before the second goes in."),
-                                        []
-                                    )
-                                ),
-                                _ => new Judgement(
-                                    Sentence.Of("Now the second side, over the trunnion."),
-                                    new Call(Verdict.Go, Sentence.Of("It turns freely in the first side."), [])
-                                ),
-                            },
+                        Needs = [FirstStep.Name],
+                        Renews = [SecondStep.Name, ClipsStep.Name, FloatStep.Name],
+                        Slots = TrunnionSlots,
+                        Judge = JudgeTrunnion,
                         Gate = "the trunnion turns",
-                        Cautions = ["Oil on the floor: wipe it up."],
+                        Cautions = ["Turn a reamer forwards only. Chips out before the trunnion goes in; oil off the floor."],
                     }
                 ),
                 Each(
                     new Step(SecondStep.Name, "Second side", "rocker-second")
                     {
                         Needs = [TrunnionStep.Name],
-                        Renews = [FloatStep.Name, ClipsStep.Name],
-                        Slots = c =>
-                            [
-                                .. Started(c),
-                                .. PressedIn.Force(c, SecondStep.Name, Fit(c), KitOf(c).LengthMm + DeepMm(c)),
-                                new Slot(
-                                    "depth",
-                                    "Below the body’s face",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.01,
-                                    "depth-gauge",
-                                    Plausible: new Band(-3, 3),
-                                    Expected: DeepMm(c)
-                                ),
-                                Slot.Tick("swarf", "Swarf wiped off"),
-                            ],
-                        Judge = c => JudgeSide(c, false),
+                        Renews = [ClipsStep.Name, FloatStep.Name],
+                        Slots = c => SideSlots(c, SecondStep.Name),
+                        Judge = c => JudgeByFeel(c, SecondStep.Name),
                         Gate = "second side in",
-                        Cautions = ["Watch the depth, not the gauge: nothing stops this side."],
+                        Cautions = ["Small steps, watch the depth: nothing stops this side, and nothing brings it back."],
                     }
                 ),
-                Each(
-                    new Step(FloatStep.Name, "End float", "rocker-float")
-                    {
-                        Needs = [SecondStep.Name],
-                        Renews = [ClipsStep.Name],
-                        Slots = c =>
-                            [
-                                new Slot(
-                                    FloatStep.Float,
-                                    "Float between the clips’ grooves",
-                                    SlotKind.Number,
-                                    Dimension.Length,
-                                    0.01,
-                                    "feeler",
-                                    Plausible: new Band(0, 3),
-                                    Expected: c.Sheet.Rockers!.FloatIdealMm
-                                ),
-                            ],
-                        Judge = JudgeFloat,
-                        Gate = "it floats",
-                        Cautions = ["Feeler blades cut: flat on, not edge on."],
-                    }
-                ),
-                Each(
-                    new Step(ClipsStep.Name, "Clips, and does it turn", "rocker-clips")
-                    {
-                        Needs = [TrunnionStep.Name, SecondStep.Name, FloatStep.Name],
-                        Slots = _ =>
-                            [
-                                Clip(ClipsStep.Front, "Front clip, turned with fine pliers"),
-                                Clip(ClipsStep.Rear, "Rear clip, turned with fine pliers"),
-                                Slot.Pick(
-                                    ClipsStep.Turns,
-                                    "The trunnion",
-                                    new("freely", "turns and floats freely"),
-                                    new("tight", "drags"),
-                                    new("gritty", "gritty")
-                                ),
-                            ],
-                        Judge = JudgeClips,
-                        Gate = "both clips in their grooves",
-                        Cautions = ["Eye protection: clips fly. Keep a thumb over it."],
-                    }
-                ),
-                Tray(c => JudgeTray(c, Version1!, Fit, BoreOfTwo)),
+                Each(ClipsIn),
+                Each(FloatUnderClips),
+                Tray(c => JudgeTray(c, Version1!, FitOrAlike, BoreOfAny)),
                 Back,
             ]
         )

@@ -10,91 +10,16 @@ public static partial class RockerTrunnions
     private static class FirstStep
     {
         public static readonly StepName Name = new("first");
-        public static readonly TickSlot Trace = Name.Tick("trace");
         public static readonly NumberSlot Flush = Name.Number("flush");
-        public static readonly TickSlot Swarf = Name.Tick("swarf");
     }
 
     private static class SecondStep
     {
         public static readonly StepName Name = new("second");
-        public static readonly TickSlot Trace = Name.Tick("trace");
         public static readonly NumberSlot Depth = Name.Number("depth");
-        public static readonly TickSlot Swarf = Name.Tick("swarf");
     }
 
     private static double Travel(StepContext c, StepName side) => KitOf(c).LengthMm + (side == SecondStep.Name ? DeepMm(c) : 0);
-
-    private static Judgement JudgeSide(StepContext c, bool first)
-    {
-        var (step, slot, swarf) = first
-            ? (FirstStep.Name, FirstStep.Flush, FirstStep.Swarf)
-            : (SecondStep.Name, SecondStep.Depth, SecondStep.Swarf);
-        var kit = KitOf(c);
-        var pressed = PressedIn.JudgePress(
-            c,
-            Fit(c),
-            Travel(c, step),
-            first,
-            first ? "Clean. Read how it lies to the face, wipe the swarf off." : "In. Read its depth, wipe the swarf off.",
-            "It went in too easily: the body is worn. Press it out; another body, or say why it holds."
-        );
-        if (pressed.Call is null or { Verdict: not Verdict.Go })
-        {
-            return pressed;
-        }
-
-        if (c.Number(slot) is not { } depth || !c.Taken(swarf))
-        {
-            return pressed with { Call = null, Do = c.Taken(slot) ? Sentence.Of("Wipe the swarf off, both faces.") : pressed.Do };
-        }
-
-        // The second side only has to leave its float, and that is measured by itself: here it must not stand proud.
-        var limit = first ? c.Sheet.Usual(NeatBoreDefaults.Flush) : new Limit(0, null, LimitSource.Default);
-        var call = PressedIn.Between("depth", depth, c.Uncertainty(slot), limit);
-        if (!first && call.Verdict == Verdict.LookAgain)
-        {
-            call = call with { Verdict = Verdict.Go };
-        }
-
-        var odd = Odd(c, step, Fit);
-        var force = pressed.Call.Checks[0];
-        return odd is not null && call.Verdict == Verdict.Go
-            ? odd with
-            {
-                Answer = pressed.Answer,
-            }
-            : new Judgement(
-                Sentence.Of(
-                    (call.Verdict, call.Checks[0].Side, first) switch
-                    {
-                        (Verdict.Go, _, true) => kit.Kind == TrunnionKind.Bush
-                            ? "Flush. Measure it inside: it has closed up."
-                            : "Flush. Oil the trunnion and put it in.",
-                        (Verdict.Go, _, _) => "In. Now its end float.",
-                        (Verdict.LookAgain, _, _) => "Read how it lies again, on clean faces.",
-                        (_, Side.Lower, _) => "It stands proud: press it {by} on.",
-                        _ => "Too deep by {by}: press it back from the other side.",
-                    },
-                    ("by", Quantity.Mm(Math.Abs(depth - (first ? 0 : DeepMm(c)))))
-                ),
-                call.Verdict == Verdict.Go
-                    ? new Call(
-                        Verdict.Go,
-                        Sentence.Of(
-                            "{f} pressed it in; it lies {d} below the face.",
-                            ("f", Quantity.Newtons(force.Value)),
-                            ("d", Quantity.Mm(depth))
-                        ),
-                        [force, .. call.Checks]
-                    )
-                    : call with
-                    {
-                        Checks = [.. call.Checks, force],
-                    },
-                pressed.Answer
-            );
-    }
 
     /// <summary>The force against those of the set that were pressed before this one, from six on: what is pressed later changes nothing
     /// that was said.</summary>

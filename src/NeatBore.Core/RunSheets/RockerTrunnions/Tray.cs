@@ -38,9 +38,6 @@ public static partial class RockerTrunnions
             Cautions = ["Turn the engine over twice by hand before it is started."],
         };
 
-    private static double? BoreOfTwo(StepContext c) =>
-        c.Number(BodyStep.Bore.At(0)) is { } a && c.Number(BodyStep.Bore.At(90)) is { } b ? (a + b) / 2 : null;
-
     private static double? BoreOfAny(StepContext c) =>
         c.Number(BodyStep.Bore.At(0)) is { } a ? (a + (c.Number(BodyStep.Bore.At(90)) ?? a)) / 2 : null;
 

@@ -21,39 +21,7 @@ internal static class SealCare
             _ => "rubber",
         };
 
-    /// <summary>What is put on the lip and its track before it meets the shaft.</summary>
-    public static IReadOnlyList<Slot> Dress(string? lip) =>
-        lip switch
-        {
-            "ptfe" =>
-            [
-                Slot.Tick("dry", "Lip and track dry, no oil, no grease"),
-                Slot.Tick("sleeve", "Seal on its own fitting sleeve"),
-                Slot.Tick("inward", "Lip the way its arrow says"),
-            ],
-            "split" =>
-            [
-                Slot.Tick("oil", "Oil on lip and track"),
-                Slot.Tick("turned", "Halves turned off the cap’s split"),
-                Slot.Tick("ends", "Sealant on the ends, cap’s sides sealed"),
-                Slot.Tick("inward", "Lip towards the oil"),
-            ],
-            "rope" =>
-            [
-                Slot.Tick("soaked", "Rope soaked in oil"),
-                Slot.Tick("rolled", "Laid in, rolled down with a bar"),
-                Slot.Tick("trimmed", "Ends trimmed as the sheet says"),
-                Slot.Tick("turns", "Crank turns by hand, stiff but even"),
-            ],
-            _ =>
-            [
-                Slot.Tick("oil", "Oil or grease on lip and track"),
-                Slot.Tick("spring", "Spring in its groove"),
-                Slot.Tick("inward", "Lip towards the oil"),
-            ],
-        };
-
-    /// <summary>The same in one, with what keeps the lip from an edge.</summary>
+    /// <summary>What is put on the lip and its track before it meets the shaft, with what keeps the lip from an edge.</summary>
     public static Slot DressedOver(string? lip, string guard) =>
         Slot.Tick(
             "dressed",

@@ -186,10 +186,10 @@ internal sealed record Sweeping(
                 Dial(Repeat(c.Step.Name), 0) with
                 {
                     Label = "12 again",
-                    Required = c.Step.Name == First || !AsksLittle(c),
+                    Required = c.Step.Name == First,
                 },
                 .. s_dialDeg.Except(Enough(c)).Select(deg => Dial(At(c.Step.Name, deg), deg) with { Required = false }),
-                .. AsksLittle(c) ? [StillSo(c)] : Array.Empty<Slot>(),
+                StillSo(c),
             ],
             "feeler" => [.. feelers.Select(deg => Feeler(c, deg, deg % 90 == 0))],
             _ =>
@@ -212,14 +212,8 @@ internal sealed record Sweeping(
             Required = false,
         };
 
-    /// <summary>Whether the run sheet asks for enough, and takes more: those that know what keeps pistons and valves apart.</summary>
-    public static bool AsksLittle(StepContext c) => c.Chosen(CrankTurns.Valves) is not null;
-
     /// <summary>Places that are enough: the first sweep tells an oval from an offset; the later ones, whether it moved.</summary>
-    private int[] Enough(StepContext c) =>
-        !AsksLittle(c) ? s_dialDeg
-        : c.Step.Name == First ? [0, 45, 90, 180, 225, 270]
-        : [0, 90, 180, 270];
+    private int[] Enough(StepContext c) => c.Step.Name == First ? [0, 45, 90, 180, 225, 270] : [0, 90, 180, 270];
 
     /// <summary>What a sweep says.</summary>
     /// <param name="c">The step.</param>

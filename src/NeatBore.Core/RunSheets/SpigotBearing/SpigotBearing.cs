@@ -32,7 +32,7 @@ public static partial class SpigotBearing
         public static readonly NumberSlot Depth = Name.Number("depth");
     }
 
-    /// <summary>The first version.</summary>
+    /// <summary>Its bore is held to the bearing, and what the freezer gives is said.</summary>
     public static Procedure Version1 { get; } =
         new(
             "spigot-bearing",
@@ -42,30 +42,23 @@ public static partial class SpigotBearing
             [OutChoice],
             [
                 OldOneOut,
-                new Step(BoreStep.Name, "Look in the bore", "spigot-bore")
+                new Step(BoreStep.Name, "Bore, and the new one held to it", "spigot-bore")
                 {
-                    Slots = _ =>
+                    Slots = c =>
                         [
                             Slot.Pick(BoreStep.Rollers, "Rollers and bits", new("none", "none left"), new("left", "some left")),
                             Slot.Pick(BoreStep.Marks, "Marks in the bore", new("none", "none"), new("light", "light"), new("deep", "deep")),
+                            Slot.Pick(
+                                FitStep.Tried,
+                                "New one, by hand",
+                                new("held", "will not enter: it grips"),
+                                new("loose", "enters by hand: loose")
+                            ),
+                            Across(FitStep.Bore, "Bore, across", "bore-gauge", c),
+                            Across(FitStep.Bearing, "Bearing, across", "micrometer", c),
                         ],
-                    Judge = c =>
-                        (c.Picked(BoreStep.Rollers), c.Picked(BoreStep.Marks)) switch
-                        {
-                            (null, _) or (_, null) => Prompt.Next(c),
-                            ("left", _) => new Judgement(
-                                Sentence.Of("Get every roller out: look with a light and a magnet."),
-                                new Call(Verdict.LookAgain, Sentence.Of("A roller behind the bearing keeps it off its depth."), [])
-                            ),
-                            (_, "deep") => new Judgement(
-                                Sentence.Of("Deep marks: measure the bore, or say why the bearing will hold."),
-                                new Call(Verdict.Decide, Sentence.Of("The bore is deeply marked."), [])
-                            ),
-                            _ => new Judgement(
-                                Sentence.Of("Bore clean. Wipe it, chill the bearing."),
-                                new Call(Verdict.Go, Sentence.Of("Nothing left in the bore; marks at most light."), [])
-                            ),
-                        },
+                    Judge = JudgeBore,
+                    Gate = "a bore that will hold it",
                     Cautions = ["Bits fly out under an air line: eye protection."],
                 },
                 new Step(InStep.Name, "In, to its depth", "spigot-in")
@@ -73,7 +66,7 @@ public static partial class SpigotBearing
                     Afresh = true,
                     Slots = c =>
                         [
-                            Slot.Tick("cold", "Cold, light blows on its outer ring"),
+                            Slot.Tick("cold", "Out of the freezer, shield the right way, light blows on its outer ring"),
                             new Slot(
                                 InStep.Depth,
                                 "Depth below flange",
@@ -81,7 +74,7 @@ public static partial class SpigotBearing
                                 Dimension.Length,
                                 0.01,
                                 "depth-gauge",
-                                Plausible: new Band(-2, c.Sheet.Spigot!.DepthMm * 3 + 5),
+                                Plausible: new Band(-2, (c.Sheet.Spigot!.DepthMm * 3) + 5),
                                 Expected: c.Sheet.Spigot.DepthMm
                             )
                             {
@@ -89,15 +82,17 @@ public static partial class SpigotBearing
                             },
                         ],
                     Judge = c =>
-                        Depth(
-                            c,
-                            InStep.Depth,
-                            c.Sheet.Spigot!.Depth,
-                            "bearing",
-                            c.Sheet.Spigot.SealDepthMm is null
-                                ? "At depth. A little grease, no more."
-                                : "At depth. Now its seal, by itself."
-                        ),
+                        c.Taken(InStep.Name.Tick("cold"))
+                            ? Depth(
+                                c,
+                                InStep.Depth,
+                                c.Sheet.Spigot!.Depth,
+                                "bearing",
+                                c.Sheet.Spigot.SealDepthMm is null
+                                    ? "At depth. A little grease, no more."
+                                    : "At depth. Now its seal, by itself."
+                            )
+                            : Chilled(c),
                     Gate = "at depth",
                     Cautions = ["Freezer burns: gloves. A hammer on a race chips: soft drift."],
                 },

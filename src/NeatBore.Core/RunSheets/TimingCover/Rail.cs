@@ -14,11 +14,7 @@ public static partial class TimingCover
         SumpRail.Judge(
             c,
             c.Sheet.Cover!.Rail ?? c.Sheet.Usual(NeatBoreDefaults.RailStep),
-            First(c) ? "The rail is flush. Leave the joint to cure."
-                : BySweep(c) ? "The rail is flush. Scribe witness marks across the joint."
-                : "The rail is flush. Cover off, and the sealant.",
-            First(c)
-                ? "The sump will leak at this corner. Dress or shim the rail; more sealant there alone won’t do."
-                : "The sump would leak at this corner. Dress or shim the rail now, while it is dry; sealant alone won’t do."
+            BySweep(c) ? "The rail is flush. Scribe witness marks across the joint." : "The rail is flush. Cover off, and the sealant.",
+            "The sump would leak at this corner. Dress or shim the rail now, while it is dry; sealant alone won’t do."
         );
 }

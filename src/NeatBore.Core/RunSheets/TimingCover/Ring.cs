@@ -17,7 +17,7 @@ public static partial class TimingCover
         public static readonly PickSlot Turns = FinalStep.Name.Pick("turns");
     }
 
-    private static bool BySweep(StepContext c) => First(c) || c.Chosen(Sweeping.School) is "dial" or "feeler";
+    private static bool BySweep(StepContext c) => c.Chosen(Sweeping.School) is "dial" or "feeler";
 
     /// <summary>Measured for it is not on; what was on may be off again.</summary>
     private static bool BalancerIsOn(StepContext c) =>
@@ -44,7 +44,7 @@ public static partial class TimingCover
         };
 
     private static IReadOnlyList<Slot> SetupSlots(StepContext c) =>
-        c.Chosen(Sweeping.School) == "ring" && !First(c)
+        c.Chosen(Sweeping.School) == "ring"
             ?
             [
                 Diameter(RingStep.Inside, "Ring, inside", "bore-gauge"),
@@ -81,7 +81,7 @@ public static partial class TimingCover
 
     private static Judgement JudgeSetup(StepContext c)
     {
-        if (First(c) || c.Chosen(Sweeping.School) != "ring")
+        if (c.Chosen(Sweeping.School) != "ring")
         {
             return Sweeping.JudgeSetup(c);
         }
@@ -157,11 +157,7 @@ public static partial class TimingCover
     {
         if (BySweep(c))
         {
-            return s_sweeping.Judge(
-                c,
-                First(c) ? "The cover sits {offset} off, tight. Now its sump rail." : "The cover sits {offset} off, tight. " + AtLast(c),
-                tight: true
-            );
+            return s_sweeping.Judge(c, "The cover sits {offset} off, tight. " + AtLast(c), tight: true);
         }
 
         if (c.Picked(RingStep.Turns) is not { } turns)

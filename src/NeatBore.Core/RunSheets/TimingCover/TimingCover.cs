@@ -59,9 +59,6 @@ public static partial class TimingCover
     private static readonly ChoiceName Sealant = new("sealant");
     private static readonly ChoiceName Wrench = new("wrench");
 
-    /// <summary>Whether it is the first version, which asked tick by tick.</summary>
-    private static bool First(StepContext c) => !Sweeping.AsksLittle(c);
-
     private static readonly Sweeping s_sweeping = new(
         sheet => sheet.Cover!,
         View.Front,
@@ -86,7 +83,7 @@ public static partial class TimingCover
         DryRun = c => ClosingMinutes(c),
     };
 
-    /// <summary>The first version.</summary>
+    /// <summary>Swept, or centred by a ring or the balancer; the crank is kept still where it must not turn.</summary>
     public static Procedure Version1 { get; } =
         new(
             "timing-cover",
@@ -94,19 +91,8 @@ public static partial class TimingCover
             "Timing cover",
             sheet => sheet.MayHave(sheet.Cover, "cover") ? ["cover"] : [],
             [
+                CrankTurns.Asked(DryStep.Name),
                 BoltPattern.Wrench(Wrench, TorqueStep.Name),
-                new Choice(
-                    Sweeping.School,
-                    SchoolStep.Name,
-                    "How it is centred",
-                    _ =>
-                        [
-                            new("dial", "dial turned with the crank"),
-                            new("feeler", "feelers round the crank"),
-                            new("ring", "ring on the nose"),
-                            new("balancer", "balancer on first"),
-                        ]
-                ),
                 new Choice(
                     Sweeping.Dowelled,
                     SchoolStep.Name,
@@ -126,21 +112,27 @@ public static partial class TimingCover
                     _ => [new("bore", "the seal’s bore"), new("outside", "an outside")]
                 ),
                 new Choice(Sealant, JointClock.Spread, "The joint", JointClock.Kinds),
+                new Choice(
+                    Sweeping.School,
+                    SchoolStep.Name,
+                    "How it is centred",
+                    _ =>
+                        [
+                            new("dial", "dial on the crank"),
+                            new("feeler", "feelers"),
+                            new("ring", "ring, bore bare"),
+                            new("lip", "ring, seal in"),
+                            new("balancer", "balancer on first"),
+                        ]
+                ),
             ],
             [
                 new Step(BeforeStep.Name, "Balancer comes later", "cover-before")
                 {
                     When = c =>
-                        Applies.If(
-                            First(c) ? c.Worked("balancer-on") : BalancerIsOn(c) && c.Chosen(Sweeping.School) != "balancer",
-                            "The balancer is not on: it goes on last."
-                        ),
+                        Applies.If(BalancerIsOn(c) && c.Chosen(Sweeping.School) != "balancer", "The balancer is not on: it goes on last."),
                     Judge = c => new Judgement(
-                        Sentence.Of(
-                            First(c)
-                                ? "Balancer off again: the cover is centred before it goes on."
-                                : "Balancer off again, or choose “balancer on first”. " + Covered(c.Sheet)
-                        ),
+                        Sentence.Of("Balancer off again, or choose “balancer on first”. " + Covered(c.Sheet)),
                         new Call(
                             Verdict.Stop,
                             Sentence.Of("A balancer on the nose hides the seal’s bore and holds the cover wherever it is."),
@@ -153,20 +145,18 @@ public static partial class TimingCover
                 new Step(SchoolStep.Name, "Parts and faces", "cover")
                 {
                     Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Parts
-                            :
-                            [
-                                new Slot("cover", "Cover", SlotKind.Text, Required: false),
-                                Slot.Tick("clean", "Faces bare and degreased, flat on a plate; dowels and holes clean"),
-                            ],
+                        [
+                            new Slot("cover", "Cover", SlotKind.Text, Required: false),
+                            Slot.Tick("clean", "Faces bare and degreased, flat on a plate; dowels and holes clean"),
+                        ],
                     Judge = Prompt.Next,
                     Cautions = ["Solvent vapour: air the room, no flame near. Scrapers cut."],
                 },
-                new Step(HangStep.Name, "How it hangs; droop", "hang")
+                // A ring that leaves too much play goes no further.
+                new Step(HangStep.Name, "What centres it", "hang")
                 {
-                    When = c =>
-                        Applies.If(First(c) || c.Chosen(Sweeping.School) is "dial" or "ring", "Nothing droops, and no ring is measured."),
+                    Gate = "what centres it is good",
+                    When = c => Applies.If(c.Chosen(Sweeping.School) is "dial" or "ring", "Nothing droops, and no ring is measured."),
                     Slots = SetupSlots,
                     Judge = JudgeSetup,
                     Cautions = ["Never under a hanging engine. Check the stand’s rating."],
@@ -177,7 +167,7 @@ public static partial class TimingCover
                     Afresh = true,
                     Slots = c =>
                         [
-                            .. First(c) ? AskedAtFirst.Dry : [Slot.Tick("on", "On dry, all bolts finger-tight: it moves by hand")],
+                            Slot.Tick("on", "On dry, all bolts finger-tight: it moves by hand"),
                             .. c.Chosen(Sweeping.Dowelled) == "two" ? Array.Empty<Slot>() : [s_sweeping.FreeSlot(c)],
                         ],
                     Judge = Prompt.Next,
@@ -197,25 +187,25 @@ public static partial class TimingCover
                     When = Swept,
                     Afresh = true,
                     Slots = s_sweeping.Slots,
-                    Judge = c =>
-                        s_sweeping.Judge(
-                            c,
-                            First(c)
-                                ? "Still central, {offset} off. Scribe witness marks across the joint."
-                                : "Still central, {offset} off. Read the sump rail while it is dry."
-                        ),
+                    Judge = c => s_sweeping.Judge(c, "Still central, {offset} off. Read the sump rail while it is dry."),
                     Gate = "central when snug",
                     Cautions = ["Tightening shifts it: sweep before you mark."],
+                },
+                // A rail that steps is dressed while there is no sealant on the face.
+                new Step(RailStep.Name, "Sump rail", "rail")
+                {
+                    Slots = _ => SumpRail.Slots("Cover"),
+                    Judge = JudgeRail,
+                    Afresh = true,
+                    Gate = "the rail is flush",
+                    Cautions = ["Edges of the rail cut."],
                 },
                 new Step(WitnessStep.Name, "Witness marks, cover off", "cover")
                 {
                     Leaves = [new("cover off, marks on the joint", JointClock.Close)],
                     When = Swept,
                     Afresh = true,
-                    Slots = c =>
-                        First(c)
-                            ? AskedAtFirst.Witness
-                            : [Slot.Tick("marks", "Marks scribed or pins in; cover off, wiped dry; bolts, wrench, rag to hand")],
+                    Slots = c => [Slot.Tick("marks", "Marks scribed or pins in; cover off, wiped dry; bolts, wrench, rag to hand")],
                     Judge = Prompt.Next,
                     Cautions = ["A scriber slips: eye protection."],
                 },
@@ -273,12 +263,6 @@ public static partial class TimingCover
                     Gate = "central when tight",
                     Cautions = ["Keep fingers out of the chain while the crank turns."],
                 },
-                new Step(RailStep.Name, "Sump rail", "rail")
-                {
-                    Slots = _ => SumpRail.Slots("Cover"),
-                    Judge = JudgeRail,
-                    Cautions = ["Edges of the rail cut."],
-                },
                 new Step(JointClock.Cure, "Cure, then oil", "sealant")
                 {
                     When = c => Applies.If(s_joint.Product(c) is not null, "A gasket needs no time to cure."),
@@ -314,44 +298,5 @@ public static partial class TimingCover
             Wants = new("cover"),
             Rests = c => s_joint.Resting(c, "cover"),
             Supplies = sheet => [Supply.Joint(sheet), Supply.UsedUp("solvent", "Solvent and clean cloth")],
-        };
-
-    /// <summary>It asks for little, takes a ring's play as its call, and keeps the crank still where it must not turn.</summary>
-    public static Procedure Version2 { get; } =
-        Version1 with
-        {
-            Version = 2,
-            Choices =
-            [
-                CrankTurns.Asked(DryStep.Name),
-                .. Version1.Choices.Where(c => c.Name != Sweeping.School),
-                new Choice(
-                    Sweeping.School,
-                    SchoolStep.Name,
-                    "How it is centred",
-                    _ =>
-                        [
-                            new("dial", "dial on the crank"),
-                            new("feeler", "feelers"),
-                            new("ring", "ring, bore bare"),
-                            new("lip", "ring, seal in"),
-                            new("balancer", "balancer on first"),
-                        ]
-                ),
-            ],
-            Steps =
-            [
-                .. Version1
-                    .Steps.TakeWhile(s => s.Name != WitnessStep.Name)
-                    // A ring that leaves too much play goes no further.
-                    .Select(s => s.Name == HangStep.Name ? s with { Title = "What centres it", Gate = "what centres it is good" } : s),
-                // A rail that steps is dressed while there is no sealant on the face.
-                Version1.Steps.First(s => s.Name == RailStep.Name) with
-                {
-                    Afresh = true,
-                    Gate = "the rail is flush",
-                },
-                .. Version1.Steps.SkipWhile(s => s.Name != WitnessStep.Name).Where(s => s.Name != RailStep.Name),
-            ],
         };
 }

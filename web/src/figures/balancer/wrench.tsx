@@ -29,7 +29,6 @@ export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
   return {
     title: 'Wrench and adaptor on the crank bolt, to scale, seen from the front',
     places: {
-      'tool-off': { at: [28, 84] },
       'by-hand': { at: [28, 156] },
       ...(slots.some((x) => x.slot.key === 'trace') ? { trace: { at: [540, 196] as const } } : {}),
       turned: { at: [28, 338] },
@@ -123,7 +122,6 @@ function traced(
   return {
     title: 'Torque against angle, as the wrench recorded it',
     places: {
-      'tool-off': { at: [28, 84] },
       'by-hand': { at: [28, 156] },
       trace: { at: [106, 222] },
       // What the trace makes needless, out of the way.

@@ -60,42 +60,32 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
   const half: Point = [(rockers.trunnion.lengthMm / 2) * scale, (rockers.body.outerMm / 2) * scale];
 
   if (pressing) {
-    const ticks = slots.filter((x) => x.slot.kind === 'tick' && x.slot.key !== 'swarf');
-    ticks.forEach((x, i) => (places[x.slot.key] = { at: [28, top + 18 + i * 68], width: 380 }));
-    const felt = slots.some((x) => x.slot.key === 'feel');
-    if (felt) places.feel = { at: [28, top + 66], width: 400 };
-    const y = top + (felt ? 176 : ticks.length > 1 ? 158 : 92);
+    places.feel = { at: [28, top + 66], width: 400 };
+    const y = top + 176;
     const [a, b] = step.figure === 'rocker-first' ? ['trace', 'flush'] : ['trace', 'depth'];
     places[a] = { at: [106, y] };
     places.peak = { at: [278, y] };
     places[b] = {
-      at: [452, felt ? top + 208 : y + 108],
+      at: [452, top + 208],
       to: [
         centre[0] + (step.figure === 'rocker-first' ? -1 : 1) * (rockers.body.widthMm / 2) * scale,
         centre[1] - half[1] * 0.62,
       ],
-      from: [452, felt ? top + 182 : y + 82],
+      from: [452, top + 182],
     };
-    places.swarf = { at: [28, y + 108], width: 320 };
   } else if (step.figure === 'rocker-body') {
-    places.washed = { at: [28, top + 22], width: 400 };
     const face = (sign: 1 | -1): number => big[0] + sign * (rockers.body.widthMm / 2) * s;
     const wall = (rockers.body.boreMm / 2) * s;
     places['bore-0'] = { at: [560, top + 30], to: [face(-1), big[1] - wall] };
     places['bore-90'] = { at: [560, top + 122], to: [face(-1), big[1] + wall] };
     places['bush-0'] = { at: [106, top + 122] };
     places['bush-90'] = { at: [278, top + 122] };
-    places.trunnion = { at: [106, top + 228] };
   } else if (step.figure === 'rocker-trunnion' && slots.some((x) => x.slot.key.startsWith('inside'))) {
     const wall = (kit.innerMm / 2) * s;
     places.turns = { at: [28, top + 42], width: 420 };
     places['inside-0'] = { at: [278, top + 148], to: [big[0] - half[0] * 0.62, big[1] - wall] };
     places['inside-90'] = { at: [278, top + 248], to: [big[0] - half[0] * 0.62, big[1] + wall] };
     places.trunnion = { at: [106, top + 248] };
-  } else if (step.figure === 'rocker-inside') {
-    const wall = (kit.innerMm / 2) * s;
-    places['inside-0'] = { at: [520, top + 60], to: [big[0] - half[0] * 0.62, big[1] - wall] };
-    places['inside-90'] = { at: [520, top + 190], to: [big[0] - half[0] * 0.62, big[1] + wall] };
   } else if (step.figure === 'rocker-float') {
     places.spacer = { at: [520, top + 170] };
     places.float = {
@@ -103,16 +93,11 @@ export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
       to: [big[0] - (rockers.body.widthMm / 2) * s - 2, big[1] - (rockers.trunnion.diameterMm / 2) * s - 6],
     };
   } else {
-    const counted = !slots.some((x) => x.slot.key === 'clips' && x.slot.kind === 'tick');
-    let y = step.figure === 'rocker-out' && counted ? top + 14 : top - 6;
+    let y = step.figure === 'rocker-out' ? top + 14 : top - 6;
     for (const { slot } of slots) {
       // Needles are counted beside the clips: below there is no room.
       if (slot.key === 'needles') {
-        if (counted) places.needles = { at: [610, top + 52] };
-        else {
-          places.clips = { ...places.clips!, width: 310 };
-          places.needles = { at: [440, top + 24] };
-        }
+        places.needles = { at: [610, top + 52] };
         continue;
       }
       const tall = slot.kind === 'pick' ? 2 * reach(slot, 500)[0] : slot.kind === 'tick' ? 64 : 78;

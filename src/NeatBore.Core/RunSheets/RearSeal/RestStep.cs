@@ -1,0 +1,18 @@
+using NeatBore.Core.Measures;
+
+namespace NeatBore.Core.RunSheets.RearSeal;
+
+/// <summary>A lip that has to settle before the crank turns.</summary>
+internal static class RestStep
+{
+    public static readonly StepName Name = new("rest");
+
+    public static Step Step =>
+        new(Name, "Left to settle", "seal")
+        {
+            When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
+            Slots = _ => [Slot.Tick(SealCare.Turned(Name), "Crank turned again")],
+            Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
+            Cautions = ["Tag the crank: do not turn."],
+        };
+}

@@ -35,7 +35,7 @@ internal static class Applying
                 new TakeReading(
                     Guid.CreateVersion7(),
                     at,
-                    new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "inside", "rocker-8"), 1, "inside-0"),
+                    new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "trunnion", "rocker-8"), 1, "inside-0"),
                     "16.001",
                     Instrument: "bore-1",
                     OddConfirmed: true

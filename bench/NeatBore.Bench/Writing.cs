@@ -211,7 +211,7 @@ internal static partial class Writing
                             ["instrument"] = "bore-1",
                             ["oddConfirmed"] = true,
                             ["slot"] = JsonNode.Parse(
-                                """{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"inside","item":"rocker-8"},"round":1,"slot":"inside-0"}"""
+                                """{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"trunnion","item":"rocker-8"},"round":1,"slot":"inside-0"}"""
                             ),
                         }
                         : new JsonObject

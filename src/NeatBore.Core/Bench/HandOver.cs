@@ -16,7 +16,7 @@ internal static class HandOver
 
         foreach (var pull in Broken(command, build, by).SelectMany(p => p.Pulls))
         {
-            yield return Strike(pull.Id, command, derived);
+            yield return Strike(pull.Id, build.SlotOf(pull.Id)!, command, derived);
         }
     }
 
@@ -30,7 +30,7 @@ internal static class HandOver
             && Broken(command, build, by).Any(p => (p.Step, p.Group, p.Pass) == (own.Step, own.Group, own.Pass))
         )
         {
-            yield return Strike(take.Id, command, derived);
+            yield return Strike(take.Id, take.Slot, command, derived);
         }
     }
 
@@ -45,8 +45,8 @@ internal static class HandOver
         : PassOf(command, build) is { } pass && pass.Pulls.Any(p => p.By.Id != by.Id) ? [pass]
         : [];
 
-    private static Struck Strike(Guid reading, Command command, Func<Guid, string, Guid> derived) =>
-        new(derived(command.Id, $"begun again {reading}"), command.DoneAt, reading, StrikeReason.BegunAgain);
+    private static Struck Strike(Guid reading, SlotRef slot, Command command, Func<Guid, string, Guid> derived) =>
+        new(derived(command.Id, $"begun again {reading}"), command.DoneAt, slot, reading, StrikeReason.BegunAgain);
 
     private static TorquePass? PassOf(Command command, WorkedBuild build) =>
         command is TakeReading take

@@ -6,7 +6,7 @@ namespace NeatBore.Core.Bench;
 
 /// <summary>One task's part of a log, by address. It never changes; reading on makes another, which shares the steps that nothing new is
 /// about.</summary>
-internal sealed class Journal
+internal sealed class Journal : ITaskReader
 {
     private readonly TaskRef _task;
     private readonly int _known;
@@ -31,7 +31,7 @@ internal sealed class Journal
             []
         );
 
-    private Journal(Journal before, IReadOnlyList<LogEntry> log, Func<Guid, SlotRef?> slotOf)
+    private Journal(Journal before, IReadOnlyList<LogEntry> log)
     {
         (_task, _known) = (before._task, log.Count);
         _steps = new(before._steps);
@@ -51,19 +51,9 @@ internal sealed class Journal
             }
 
             // What another task may look at: its work, not what was said of it.
-            if (Addresses.WorkedAt(entry.Event, slotOf) is { } worked)
+            if (entry.Event is { IsWork: true, OfTask: { } worked })
             {
                 _taskAt[worked.Kind] = entry.Seq;
-            }
-
-            if (Addresses.StepOf(entry.Event, slotOf) is { } at && at.Task == _task)
-            {
-                if (!own.TryGetValue(at, out var there))
-                {
-                    own[at] = there = [];
-                }
-
-                there.Add(entry);
             }
 
             switch (entry.Event)
@@ -72,21 +62,21 @@ internal sealed class Journal
                     _shared[chose.Choice] = [.. _shared.GetValueOrDefault(chose.Choice) ?? [], (entry.Seq, chose.Option)];
                     _choiceAt[chose.Choice] = entry.Seq;
                     break;
-                case Chose chose when chose.Task == _task:
-                    _chosen[chose.Choice] = chose.Option;
-                    _choiceAt[chose.Choice] = entry.Seq;
+                case TaskEvent told when told.OfTask == _task:
+                    told.To(this, entry.Seq);
                     break;
-                case SupplyTold told when told.Task == _task:
-                    SuppliedAt = entry.Seq;
-                    break;
-                case SheetMoved moved when moved.Task == _task:
-                    MovedAt = entry.Seq;
-                    break;
-                case ReadingTaken reading when reading.Slot.Step.Task == _task:
-                    LastAt = LastAt > reading.DoneAt ? LastAt : reading.DoneAt;
-                    break;
-                case JudgedByHand hand when hand.Step.Task == _task:
-                    LastAt = LastAt > hand.DoneAt ? LastAt : hand.DoneAt;
+                case StepEvent { OfStep: { } at } when at.Task == _task:
+                    if (!own.TryGetValue(at, out var there))
+                    {
+                        own[at] = there = [];
+                    }
+
+                    there.Add(entry);
+                    if (entry.Event is ReadingTaken or JudgedByHand)
+                    {
+                        LastAt = LastAt > entry.Event.DoneAt ? LastAt : entry.Event.DoneAt;
+                    }
+
                     break;
             }
         }
@@ -99,15 +89,13 @@ internal sealed class Journal
 
     /// <summary>It, read on to the end of a log that begins with all that it knows.</summary>
     /// <param name="log">The whole log.</param>
-    /// <param name="slotOf">The slot of any reading in it.</param>
-    public Journal To(IReadOnlyList<LogEntry> log, Func<Guid, SlotRef?> slotOf) =>
-        log.Count == _known ? this : new Journal(this, log, slotOf);
+    public Journal To(IReadOnlyList<LogEntry> log) => log.Count == _known ? this : new Journal(this, log);
 
     /// <summary>When its sheet was last moved to another version; 0 where it never was.</summary>
-    public long MovedAt { get; }
+    public long MovedAt { get; private set; }
 
     /// <summary>When it was last said where one of its parts is; 0 where it never was.</summary>
-    public long SuppliedAt { get; }
+    public long SuppliedAt { get; private set; }
 
     /// <summary>When the newest reading was taken; null before the first.</summary>
     public DateTimeOffset? LastAt { get; }
@@ -185,6 +173,23 @@ internal sealed class Journal
         var (own, since) = (Of(step), Of(other).BegunAt);
         return 1 + Enumerable.Range(1, own.Round - 1).Count(round => own.ReadAt(round) > since);
     }
+
+    void ITaskReader.Read(Chose chose, long seq)
+    {
+        _chosen[chose.Choice] = chose.Option;
+        _choiceAt[chose.Choice] = seq;
+    }
+
+    void ITaskReader.Read(SupplyTold told, long seq) => SuppliedAt = seq;
+
+    void ITaskReader.Read(SheetMoved moved, long seq) => MovedAt = seq;
+
+    // A task is begun once; what was brought back, or how long nobody worked, changes nothing in it.
+    void ITaskReader.Read(TaskStarted started, long seq) { }
+
+    void ITaskReader.Read(ToolReturned back, long seq) { }
+
+    void ITaskReader.Read(GapTold told, long seq) { }
 
     private StepJournal At(string step, string item) => Of(new StepRef(_task, step, item));
 }

@@ -4,7 +4,7 @@ using NeatBore.Core.RunSheets;
 namespace NeatBore.Core.Bench;
 
 /// <summary>One step's part of a log. It never changes; what comes next makes another.</summary>
-internal sealed class StepJournal
+internal sealed class StepJournal : IStepReader
 {
     public static readonly StepJournal Empty = new([]);
 
@@ -15,6 +15,10 @@ internal sealed class StepJournal
     private readonly Dictionary<int, LogEntry> _hands = [];
     private readonly List<RoundBegan> _rounds = [];
     private readonly List<LogEntry> _calls = [];
+    private readonly List<NoteState> _notes = [];
+    private readonly List<PhotoState> _photos = [];
+    private readonly List<QuestionState> _questions = [];
+    private readonly HashSet<Guid> _taken = [];
 
     // The last entry that changed anything there.
     private readonly Dictionary<string, long> _slotAt = new(StringComparer.Ordinal);
@@ -23,45 +27,9 @@ internal sealed class StepJournal
     private StepJournal(IReadOnlyList<LogEntry> entries)
     {
         _entries = entries;
-        var slotOf = new Dictionary<Guid, string>();
         foreach (var entry in entries)
         {
-            switch (entry.Event)
-            {
-                case ReadingTaken { Slot: var at } taken:
-                    slotOf.TryAdd(taken.Id, at.Slot);
-                    if (!_readings.TryGetValue((at.Round, at.Slot), out var there))
-                    {
-                        _readings[(at.Round, at.Slot)] = there = [];
-                    }
-
-                    there.Add(entry);
-                    _slotAt[at.Slot] = _readAt[at.Round] = entry.Seq;
-                    break;
-                case Struck struck when slotOf.TryGetValue(struck.Reading, out var slot):
-                    _struck.TryAdd(struck.Reading, struck.Because);
-                    _slotAt[slot] = entry.Seq;
-                    break;
-                case RoundBegan round:
-                    _rounds.Add(round);
-                    Round = Math.Max(Round, round.Round);
-                    RoundAt = BegunAt = entry.Seq;
-                    break;
-                case Called:
-                    _calls.Add(entry);
-                    break;
-                case Decided decided:
-                    // Decided again, once what it stood on had changed.
-                    _releases[decided.Call] = new Release(false, decided.Because, entry.By, decided.DoneAt) { StoodOn = decided.StoodOn };
-                    break;
-                case GateOpened opened:
-                    _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
-                    break;
-                case JudgedByHand hand:
-                    _hands[hand.Round] = entry;
-                    RoundAt = entry.Seq;
-                    break;
-            }
+            ((StepEvent)entry.Event).To(this, entry);
         }
     }
 
@@ -72,13 +40,13 @@ internal sealed class StepJournal
     public long ToldAt => _entries.Count == 0 ? 0 : _entries[^1].Seq;
 
     /// <summary>Its newest round, from 1.</summary>
-    public int Round { get; } = 1;
+    public int Round { get; private set; } = 1;
 
     /// <summary>When a round was begun last, or something judged by hand; 0 where neither was.</summary>
-    public long RoundAt { get; }
+    public long RoundAt { get; private set; }
 
     /// <summary>When a round was begun last; 0 where none was.</summary>
-    public long BegunAt { get; }
+    public long BegunAt { get; private set; }
 
     /// <summary>When anything was read or struck last at a slot; 0 where nothing was.</summary>
     public long SlotAt(string slot) => _slotAt.GetValueOrDefault(slot);
@@ -92,25 +60,12 @@ internal sealed class StepJournal
     /// <summary>What was judged by hand in its newest round; null where nothing was.</summary>
     public LogEntry? Hand => _hands.GetValueOrDefault(Round);
 
-    public IReadOnlyList<NoteState> Notes =>
-        [.. _entries.SelectMany(e => e.Event is Noted n ? [new NoteState(n.Text, e.By, n.DoneAt)] : Array.Empty<NoteState>())];
+    public IReadOnlyList<NoteState> Notes => _notes;
 
-    public IReadOnlyList<PhotoState> Photos =>
-        [
-            .. _entries.SelectMany(e =>
-                e.Event is Attached a ? [new PhotoState(a.Photo, a.Caption, e.By, a.DoneAt)] : Array.Empty<PhotoState>()
-            ),
-        ];
+    public IReadOnlyList<PhotoState> Photos => _photos;
 
     /// <summary>What the owner was asked; null where nothing was.</summary>
-    public IReadOnlyList<QuestionState>? Questions
-    {
-        get
-        {
-            var asked = _entries.Where(e => e.Event is OwnerAsked).ToList();
-            return asked.Count == 0 ? null : asked.ConvertAll(e => Question(e, (OwnerAsked)e.Event));
-        }
-    }
+    public IReadOnlyList<QuestionState>? Questions => _questions.Count == 0 ? null : _questions;
 
     /// <summary>The one live reading of a slot in the newest round.</summary>
     public ReadingTaken? Live(string slot)
@@ -157,17 +112,68 @@ internal sealed class StepJournal
         return new CallState(call.Id, call.Round, call.Judgement, call.Calculator, call.Version, call.DoneAt, release) { Seq = entry.Seq };
     }
 
-    private QuestionState Question(LogEntry entry, OwnerAsked asked) =>
-        new(
-            asked.Id,
-            asked.Finding,
-            asked.Choices,
-            entry.By,
-            asked.DoneAt,
-            _entries.FirstOrDefault(e => e.Event is OwnerAnswered a && a.Question == asked.Id) is { Event: OwnerAnswered told } answer
-                ? new OwnerAnswer(told.Answer, told.Who, told.How, answer.By, told.DoneAt)
-                : null
-        );
+    void IStepReader.Read(ReadingTaken taken, LogEntry entry)
+    {
+        var (round, slot) = (taken.Slot.Round, taken.Slot.Slot);
+        _taken.Add(taken.Id);
+        if (!_readings.TryGetValue((round, slot), out var there))
+        {
+            _readings[(round, slot)] = there = [];
+        }
+
+        there.Add(entry);
+        _slotAt[slot] = _readAt[round] = entry.Seq;
+    }
+
+    void IStepReader.Read(Struck struck, LogEntry entry)
+    {
+        if (_taken.Contains(struck.Reading))
+        {
+            _struck.TryAdd(struck.Reading, struck.Because);
+            _slotAt[struck.Slot.Slot] = entry.Seq;
+        }
+    }
+
+    void IStepReader.Read(RoundBegan began, LogEntry entry)
+    {
+        _rounds.Add(began);
+        Round = Math.Max(Round, began.Round);
+        RoundAt = BegunAt = entry.Seq;
+    }
+
+    void IStepReader.Read(JudgedByHand judged, LogEntry entry)
+    {
+        _hands[judged.Round] = entry;
+        RoundAt = entry.Seq;
+    }
+
+    void IStepReader.Read(Called called, LogEntry entry) => _calls.Add(entry);
+
+    // Decided again, once what it stood on had changed.
+    void IStepReader.Read(Decided decided, LogEntry entry) =>
+        _releases[decided.Call] = new Release(false, decided.Because, entry.By, decided.DoneAt) { StoodOn = decided.StoodOn };
+
+    void IStepReader.Read(GateOpened opened, LogEntry entry) =>
+        _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
+
+    void IStepReader.Read(Noted noted, LogEntry entry) => _notes.Add(new NoteState(noted.Text, entry.By, noted.DoneAt));
+
+    void IStepReader.Read(Attached attached, LogEntry entry) =>
+        _photos.Add(new PhotoState(attached.Photo, attached.Caption, entry.By, attached.DoneAt));
+
+    void IStepReader.Read(OwnerAsked asked, LogEntry entry) =>
+        _questions.Add(new QuestionState(asked.Id, asked.Finding, asked.Choices, entry.By, asked.DoneAt, null));
+
+    void IStepReader.Read(OwnerAnswered answered, LogEntry entry)
+    {
+        if (_questions.FindIndex(q => q.Id == answered.Question && q.Answer is null) is >= 0 and var at)
+        {
+            _questions[at] = _questions[at] with
+            {
+                Answer = new OwnerAnswer(answered.Answer, answered.Who, answered.How, entry.By, answered.DoneAt),
+            };
+        }
+    }
 
     private ReadingState Reading(LogEntry entry)
     {

@@ -86,7 +86,7 @@ public sealed class WorkedBuild
 
     /// <summary>A task's part of the log.</summary>
     internal Journal JournalOf(TaskRef task) =>
-        (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(_log, SlotOf);
+        (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(_log);
 
     /// <summary>The run sheet of a task that was begun.</summary>
     internal Procedure ProcedureOf(TaskRef task) => Run(_tasks.First(t => t.Started.Task == task).Started);
@@ -188,16 +188,15 @@ public sealed class WorkedBuild
             slots = slots.Add(taken.Id, taken.Slot);
         }
 
-        SlotRef? SlotOf(Guid reading) => slots.GetValueOrDefault(reading);
         var begun = log.Select(e => e.Event).OfType<TaskStarted>().DistinctBy(e => e.Task).ToList();
-        var stale = Concerned(entries, SlotOf);
+        var stale = Concerned(entries);
         var worked = _tasks.ToDictionary(t => t.Started.Task, t => (Worked?)t);
         var anew = new List<TaskRef>();
         var journals = new Dictionary<TaskRef, Journal>();
         Journal JournalOf(TaskRef task) =>
             journals.TryGetValue(task, out var there)
                 ? there
-                : journals[task] = (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(log, SlotOf);
+                : journals[task] = (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(log);
         var rests = new Dictionary<string, Rest?>(StringComparer.Ordinal);
         // Many steps of a task ask it of the same few others.
         Rest? RestOf(string kind)
@@ -237,7 +236,7 @@ public sealed class WorkedBuild
             // A step that looks at nothing of what is new says what it said.
             var was = _tasks.FirstOrDefault(t => t.Started == started);
             var moved = entries.Any(e => e.Event is SheetMoved m && m.Task == started.Task);
-            var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind), SlotOf);
+            var changes = new Changes(started.Task, entries, stale.Select(s => s.Kind));
             WorkedStep? Before(StepRef step) =>
                 was?.Steps.GetValueOrDefault(step) is { } stood && !moved && !changes.Touch(stood.Judged.Looked) ? stood : null;
             var journal = JournalOf(started.Task);
@@ -252,9 +251,9 @@ public sealed class WorkedBuild
     }
 
     /// <summary>The tasks that entries are about, and those that look at one of them, whoever they look through.</summary>
-    private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries, Func<Guid, SlotRef?> slotOf)
+    private HashSet<TaskRef> Concerned(IReadOnlyList<LogEntry> entries)
     {
-        var concerned = entries.Select(e => Addresses.TaskOf(e.Event, slotOf)).OfType<TaskRef>().ToHashSet();
+        var concerned = entries.Select(e => e.Event.OfTask).OfType<TaskRef>().ToHashSet();
         if (entries.Any(e => e.Event is Chose chose && ChoiceName.Shared.Contains(chose.Choice)))
         {
             concerned.UnionWith(_tasks.Select(t => t.Started.Task));

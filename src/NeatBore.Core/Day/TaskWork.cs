@@ -30,7 +30,7 @@ public static class TaskWork
         return
         [
             .. build
-                .Log.Where(e => Addresses.WorkedAt(e.Event, build.SlotOf) == task)
+                .Log.Where(e => e.Event.IsWork && e.Event.OfTask == task)
                 .Select(e => new Entry(e.Event.DoneAt, e.By))
                 .OrderBy(e => e.At),
         ];

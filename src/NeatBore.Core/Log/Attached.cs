@@ -6,7 +6,14 @@ namespace NeatBore.Core.Log;
 /// <param name="Step">Where.</param>
 /// <param name="Photo">The picture.</param>
 /// <param name="Caption">What it shows; may be empty.</param>
-public sealed record Attached(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption) : LogEvent(Id, DoneAt);
+public sealed record Attached(Guid Id, DateTimeOffset DoneAt, StepRef Step, PhotoRef Photo, string Caption) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => false;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}
 
 /// <summary>Names a stored picture by the SHA-256 of its bytes, in lower-case hex.</summary>
 public sealed record PhotoRef(string Sha256, string Type, int WidthPx, int HeightPx);

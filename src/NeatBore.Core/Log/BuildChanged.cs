@@ -20,4 +20,4 @@ public sealed record BuildChanged(
     DateOnly? Due,
     bool OffBench,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Stand = null
-) : LogEvent(Id, DoneAt);
+) : BuildEvent(Id, DoneAt);

@@ -18,4 +18,11 @@ public sealed record Called(
     Given Judgement,
     string? Calculator = null,
     int Version = 1
-) : LogEvent(Id, DoneAt);
+) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => false;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}

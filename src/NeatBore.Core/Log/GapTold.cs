@@ -6,4 +6,11 @@ namespace NeatBore.Core.Log;
 /// <param name="Task">The task.</param>
 /// <param name="Until">When the entry after the gap was done.</param>
 /// <param name="Worked">Worked on; otherwise away.</param>
-public sealed record GapTold(Guid Id, DateTimeOffset DoneAt, TaskRef Task, DateTimeOffset Until, bool Worked) : LogEvent(Id, DoneAt);
+public sealed record GapTold(Guid Id, DateTimeOffset DoneAt, TaskRef Task, DateTimeOffset Until, bool Worked) : TaskEvent(Id, DoneAt)
+{
+    internal override TaskRef About => Task;
+
+    internal override bool IsWork => false;
+
+    internal override void To(ITaskReader reader, long seq) => reader.Read(this, seq);
+}

@@ -12,4 +12,11 @@ public sealed record GateOpened(
     Guid Call,
     string Because,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null
-) : LogEvent(Id, DoneAt);
+) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => true;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}

@@ -21,7 +21,14 @@ public sealed record JudgedByHand(
     string HowWords,
     HandFound Found,
     string Line = ""
-) : LogEvent(Id, DoneAt);
+) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => true;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}
 
 /// <summary>What a hand or an eye found.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<HandFound>))]

@@ -41,4 +41,14 @@ public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
     /// again.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public string? Words { get; init; }
+
+    /// <summary>The task that it is about; null where it is about the build.</summary>
+    internal abstract TaskRef? OfTask { get; }
+
+    /// <summary>The step that it is about; null where it is about more than one.</summary>
+    internal abstract StepRef? OfStep { get; }
+
+    /// <summary>Whether it is work on its task, or a decision there, and not only something said or noted: other tasks look at
+    /// that.</summary>
+    internal abstract bool IsWork { get; }
 }

@@ -9,7 +9,14 @@ namespace NeatBore.Core.Log;
 /// <param name="Finding">What was found.</param>
 /// <param name="Choices">What the owner can choose.</param>
 public sealed record OwnerAsked(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Finding, IReadOnlyList<string> Choices)
-    : LogEvent(Id, DoneAt);
+    : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => false;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}
 
 /// <summary>What the owner answered.</summary>
 /// <param name="Id">The client's own id.</param>
@@ -20,7 +27,14 @@ public sealed record OwnerAsked(Guid Id, DateTimeOffset DoneAt, StepRef Step, st
 /// <param name="Who">Who answered.</param>
 /// <param name="How">How.</param>
 public sealed record OwnerAnswered(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Question, string Answer, string Who, AnswerBy How)
-    : LogEvent(Id, DoneAt);
+    : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Step;
+
+    internal override bool IsWork => false;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}
 
 /// <summary>How an answer came.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<AnswerBy>))]

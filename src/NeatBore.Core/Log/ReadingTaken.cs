@@ -34,4 +34,11 @@ public sealed record ReadingTaken(
     IReadOnlyList<ToolMatch.CribTool>? Stock = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)] bool CutOff = false,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] ReadFrom? From = null
-) : LogEvent(Id, DoneAt);
+) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Slot.Step;
+
+    internal override bool IsWork => true;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}

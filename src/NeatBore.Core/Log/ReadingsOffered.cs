@@ -8,7 +8,7 @@ namespace NeatBore.Core.Log;
 /// <param name="From">The number of the build where they were struck.</param>
 /// <param name="Readings">In the order in which they were taken.</param>
 public sealed record ReadingsOffered(Guid Id, DateTimeOffset DoneAt, string From, IReadOnlyList<OfferedReading> Readings)
-    : LogEvent(Id, DoneAt);
+    : BuildEvent(Id, DoneAt);
 
 /// <summary>One of them.</summary>
 /// <param name="Reading">Its id there.</param>

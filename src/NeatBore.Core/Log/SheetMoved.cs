@@ -8,4 +8,11 @@ namespace NeatBore.Core.Log;
 /// <param name="Task">The task.</param>
 /// <param name="Sheet">The sheet that it goes on with.</param>
 /// <param name="Because">Why.</param>
-public sealed record SheetMoved(Guid Id, DateTimeOffset DoneAt, TaskRef Task, EngineSheet Sheet, string Because) : LogEvent(Id, DoneAt);
+public sealed record SheetMoved(Guid Id, DateTimeOffset DoneAt, TaskRef Task, EngineSheet Sheet, string Because) : TaskEvent(Id, DoneAt)
+{
+    internal override TaskRef About => Task;
+
+    internal override bool IsWork => true;
+
+    internal override void To(ITaskReader reader, long seq) => reader.Read(this, seq);
+}

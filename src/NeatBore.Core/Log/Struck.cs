@@ -32,4 +32,11 @@ public enum StrikeReason
 }
 
 /// <summary>A reading no longer counts.</summary>
-public sealed record Struck(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : LogEvent(Id, DoneAt);
+public sealed record Struck(Guid Id, DateTimeOffset DoneAt, SlotRef Slot, Guid Reading, StrikeReason Because) : StepEvent(Id, DoneAt)
+{
+    internal override StepRef About => Slot.Step;
+
+    internal override bool IsWork => true;
+
+    internal override void To(IStepReader reader, LogEntry entry) => reader.Read(this, entry);
+}

@@ -10,7 +10,14 @@ namespace NeatBore.Core.Log;
 /// <param name="Where">Where it is.</param>
 /// <param name="Due">When it is to come, where it is not here; null where nobody knows.</param>
 public sealed record SupplyTold(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string Supply, SupplyPlace Where, DateOnly? Due = null)
-    : LogEvent(Id, DoneAt);
+    : TaskEvent(Id, DoneAt)
+{
+    internal override TaskRef About => Task;
+
+    internal override bool IsWork => false;
+
+    internal override void To(ITaskReader reader, long seq) => reader.Read(this, seq);
+}
 
 /// <summary>Where a part is.</summary>
 [JsonConverter(typeof(JsonStringEnumConverter<SupplyPlace>))]

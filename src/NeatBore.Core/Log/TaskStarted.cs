@@ -17,4 +17,11 @@ public sealed record TaskStarted(
     int Procedure,
     SheetRef Sheet,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] EngineSheet? On = null
-) : LogEvent(Id, DoneAt);
+) : TaskEvent(Id, DoneAt)
+{
+    internal override TaskRef About => Task;
+
+    internal override bool IsWork => true;
+
+    internal override void To(ITaskReader reader, long seq) => reader.Read(this, seq);
+}

@@ -15,4 +15,4 @@ public sealed record ValueTold(
     KnownValue Value,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] string? Because = null,
     [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] KnownValue? Was = null
-) : LogEvent(Id, DoneAt);
+) : BuildEvent(Id, DoneAt);

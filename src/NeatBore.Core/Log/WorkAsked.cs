@@ -4,4 +4,4 @@ namespace NeatBore.Core.Log;
 /// <param name="Id">The client's own id.</param>
 /// <param name="DoneAt">When.</param>
 /// <param name="Tasks">All of it, begun or not.</param>
-public sealed record WorkAsked(Guid Id, DateTimeOffset DoneAt, IReadOnlyList<TaskRef> Tasks) : LogEvent(Id, DoneAt);
+public sealed record WorkAsked(Guid Id, DateTimeOffset DoneAt, IReadOnlyList<TaskRef> Tasks) : BuildEvent(Id, DoneAt);

@@ -33,7 +33,7 @@ public sealed partial class Desk
             );
         }
 
-        return new Struck(strike.Id, strike.DoneAt, strike.Reading, strike.Because);
+        return new Struck(strike.Id, strike.DoneAt, slot, strike.Reading, strike.Because);
     }
 
     /// <summary>What was read of the part before does not stand for the next one: those steps begin anew with it.</summary>

@@ -35,9 +35,9 @@ internal static class Applying
                 new TakeReading(
                     Guid.CreateVersion7(),
                     at,
-                    new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "trunnion", "rocker-8"), 1, "inside-0"),
-                    "16.001",
-                    Instrument: "bore-1",
+                    new SlotRef(new StepRef(new TaskRef("rocker-trunnions", "rockers"), "body", "rocker-8"), 1, "bore-0"),
+                    "22.001",
+                    Instrument: "bore-2",
                     OddConfirmed: true
                 ),
                 by,

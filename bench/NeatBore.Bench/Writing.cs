@@ -206,12 +206,12 @@ internal static partial class Writing
                         {
                             ["do"] = "take-reading",
                             ["id"] = id,
-                            ["typed"] = $"16.00{commands.Count % 10}",
+                            ["typed"] = $"22.00{commands.Count % 10}",
                             ["unit"] = "mm",
-                            ["instrument"] = "bore-1",
+                            ["instrument"] = "bore-2",
                             ["oddConfirmed"] = true,
                             ["slot"] = JsonNode.Parse(
-                                """{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"trunnion","item":"rocker-8"},"round":1,"slot":"inside-0"}"""
+                                """{"step":{"task":{"kind":"rocker-trunnions","place":"rockers"},"step":"body","item":"rocker-8"},"round":1,"slot":"bore-0"}"""
                             ),
                         }
                         : new JsonObject

@@ -142,25 +142,27 @@ public class BalancerDesignTests
                 procedure.Judge(
                     new StepContext(
                         procedure,
-                        sheet,
                         "",
-                        new Dictionary<string, string>(),
-                        (_, _, slot) =>
-                            taken.TryGetValue(slot, out var v)
-                                ? new ReadingTaken(
-                                    Guid.CreateVersion7(),
-                                    Workbench.Start,
-                                    new SlotRef(new(new("balancer-on", "balancer"), step), 1, slot),
-                                    "x",
-                                    v.Value,
-                                    null,
-                                    false,
-                                    Option: v.Option
-                                )
-                                : null
+                        new PlainView(
+                            sheet,
+                            null,
+                            slot =>
+                                taken.TryGetValue(slot, out var v)
+                                    ? new ReadingTaken(
+                                        Guid.CreateVersion7(),
+                                        Workbench.Start,
+                                        new SlotRef(new(new("balancer-on", "balancer"), step), 1, slot),
+                                        "x",
+                                        v.Value,
+                                        null,
+                                        false,
+                                        Option: v.Option
+                                    )
+                                    : null
+                        )
                     )
                 );
-            var slots = procedure.Slots(new StepContext(procedure, sheet, "", new Dictionary<string, string>(), (_, _, _) => null));
+            var slots = procedure.Slots(new StepContext(procedure, "", new PlainView(sheet)));
             foreach (var slot in slots.Where(s => s.Kind == SlotKind.Number))
             {
                 taken[slot.Key] = (torque, null);

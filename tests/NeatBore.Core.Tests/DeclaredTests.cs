@@ -65,7 +65,7 @@ public class DeclaredTests
     /// <summary>What a step asks for before anything is read, of its first item and of its last.</summary>
     private static string Asked(Step step, EngineSheet sheet, Dictionary<string, string> chosen)
     {
-        StepContext At(string item) => new(step, sheet, item, chosen, (_, _, _) => null);
+        StepContext At(string item) => new(step, item, new PlainView(sheet, chosen));
         string Said(string item)
         {
             var context = At(item);

@@ -155,7 +155,7 @@ public class DeskTests
             );
             Assert.All(procedure.Choices, c => Assert.Contains(procedure.Steps, s => s.Id == c.Step));
             var choices = procedure.Choices.ToDictionary(c => c.Id, c => c.Options(sheet)[0].Id);
-            foreach (var (step, context) in procedure.Steps.Select(s => (s, new StepContext(s, sheet, "", choices, (_, _, _) => null))))
+            foreach (var (step, context) in procedure.Steps.Select(s => (s, new StepContext(s, "", new PlainView(sheet, choices)))))
             {
                 if (step.When(context).Because is { } because)
                 {

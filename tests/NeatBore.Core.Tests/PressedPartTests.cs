@@ -327,7 +327,7 @@ public class FastenerBoardTests
                 var chosen = procedure.Choices.ToDictionary(c => c.Id, c => c.Options(sheet)[0].Id);
                 foreach (var step in procedure.Steps)
                 {
-                    var context = new StepContext(step, sheet, "", chosen, (_, _, _) => null);
+                    var context = new StepContext(step, "", new PlainView(sheet, chosen));
                     if (step.When(context).Because is null && step.Each(context) is [""])
                     {
                         Assert.Equal(

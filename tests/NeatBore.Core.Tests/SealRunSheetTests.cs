@@ -271,10 +271,12 @@ public class SealRunSheetTests
             step.Judge(
                 new StepContext(
                     step,
-                    s_six,
                     "",
-                    new Dictionary<string, string> { ["shells"] = "undersize" },
-                    (_, _, slot) => readings.TryGetValue(slot, out var v) ? Taken(slot, v) : null
+                    new PlainView(
+                        s_six,
+                        new Dictionary<string, string> { ["shells"] = "undersize" },
+                        slot => readings.TryGetValue(slot, out var v) ? Taken(slot, v) : null
+                    )
                 )
             );
         Assert.Equal($"Bearing 1: ream to {Invariant(first.JournalMm + 0.075)} mm, then measure it.", Wording.Write(Judged().Do));

@@ -22,6 +22,6 @@ public sealed record CallState(
 /// <summary>A decision or an opened gate, with its reason.</summary>
 public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt)
 {
-    /// <summary>What its call stood on; null in logs from before that was kept.</summary>
+    /// <summary>What its call stood on.</summary>
     internal Footing? StoodOn { get; init; }
 }

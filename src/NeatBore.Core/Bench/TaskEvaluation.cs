@@ -28,41 +28,16 @@ internal static class TaskEvaluation
     )
     {
         sheet = procedure.Sees(sheet);
-        var choices = procedure
-            .Choices.Select(c =>
-            {
-                var options = c.Options(sheet);
-                return new ChoiceState(
-                    c.Id,
-                    c.Step,
-                    c.Ask,
-                    options,
-                    journal.Chosen(c.Id) is { } made && (!ChoiceName.Shared.Contains(c.Id) || options.Any(o => o.Id == made))
-                        ? made
-                        : options[0].Id
-                );
-            })
-            .ToList();
-        var chosen = choices.ToDictionary(c => c.Id, c => c.Chosen, StringComparer.Ordinal);
-
+        var choices = ChoicesOf(procedure, sheet, journal);
+        var task = new TaskSoFar(started.Task, sheet, choices, journal, other, rests);
         var lacking = CardSupply.Lacking(CardSupply.Of(procedure, sheet, started.Task, log));
         var steps = new StepsSoFar();
         var worked = new Dictionary<StepRef, WorkedStep>();
-        var known = new Dictionary<string, (object? Value, Looked Looked)>(StringComparer.Ordinal);
         string? gate = null;
-        for (var first = 0; first < procedure.Steps.Count; )
+        foreach (var together in Together(procedure))
         {
-            // Steps that go together are done item by item.
-            var end = first + 1;
-            while (procedure.Steps[first].Together is { } word && end < procedure.Steps.Count && procedure.Steps[end].Together == word)
-            {
-                end++;
-            }
-
-            var together = procedure.Steps.Skip(first).Take(end - first).ToList();
-            first = end;
             string? held = null;
-            foreach (var item in together[0].Each(ContextOf(together[0], "")))
+            foreach (var item in together[0].Each(new StepContext(together[0], "", task)))
             {
                 var own = gate;
                 foreach (var step in together)
@@ -76,19 +51,8 @@ internal static class TaskEvaluation
                     );
                     if (was is null || !was.Stays(around, stoodOn))
                     {
-                        var (made, judged) = StepOf(
-                            step,
-                            at,
-                            ContextOf(step, item),
-                            was?.Judged,
-                            journal,
-                            steps.Needed(step, item),
-                            stoodOn,
-                            around,
-                            sheet.Ref,
-                            ChosenFor(at)
-                        );
-                        was = new WorkedStep(made, judged, around, stoodOn);
+                        var context = new StepContext(step, item, task);
+                        was = StepEvaluation.Of(step, context, was?.Judged, task, steps.Needed(step, item), stoodOn, around);
                     }
 
                     var state = was.State;
@@ -107,37 +71,8 @@ internal static class TaskEvaluation
             gate ??= held;
         }
 
-        // A step keeps what was told once a build when it was read.
-        IReadOnlyDictionary<string, string> ChosenFor(StepRef at)
-        {
-            var kept = choices
-                .Where(c => ChoiceName.Shared.Contains(c.Id))
-                .Select(c => (c.Id, Told: journal.ChosenAt(at, c.Id, c.Options[0].Id)))
-                .ToList();
-            return kept.TrueForAll(k => k.Told is null || k.Told == chosen[k.Id])
-                ? chosen
-                : chosen.ToDictionary(c => c.Key, c => kept.Find(k => k.Id == c.Key).Told ?? c.Value, StringComparer.Ordinal);
-        }
-
-        StepContext ContextOf(Step step, string item) =>
-            new(
-                step,
-                sheet,
-                item,
-                ChosenFor(new StepRef(started.Task, step.Id, item)),
-                (s, i, slot) => journal.Of(new StepRef(started.Task, s, i)).Live(slot),
-                known,
-                kind => other(kind) is { } task ? Seen(task) : null,
-                (s, i) => journal.Of(new StepRef(started.Task, s, i)).Round,
-                null,
-                (s, i) => journal.Of(new StepRef(started.Task, s, i)).Hand?.Event is JudgedByHand { Found: not HandFound.Bad },
-                journal.WorkedAt,
-                rests,
-                (s, o, i) => journal.RoundsSince(new StepRef(started.Task, s, i), new StepRef(started.Task, o, i))
-            );
-
         var next = Next(steps.All, procedure);
-        var task = new TaskState(
+        var stands = new TaskState(
             started.Task,
             procedure.Title,
             procedure.Version,
@@ -155,24 +90,17 @@ internal static class TaskEvaluation
         {
             Loose = LooseWords.Of(steps.All, procedure, sheet),
         };
-        return (task, worked);
+        return (stands, worked);
     }
 
     /// <summary>What of a task has to be left alone: from its readings alone, so that tasks can ask it of one another.</summary>
     public static Rest? RestOf(TaskStarted started, Procedure procedure, EngineSheet sheet, Journal journal)
     {
         sheet = procedure.Sees(sheet);
+        var task = new TaskSoFar(started.Task, sheet, ChoicesOf(procedure, sheet, journal), journal, _ => null, _ => null);
         try
         {
-            return procedure.Rests(
-                new StepContext(
-                    procedure.Steps[0],
-                    sheet,
-                    "",
-                    procedure.Choices.ToDictionary(c => c.Id, c => journal.Chosen(c.Id) ?? c.Options(sheet)[0].Id, StringComparer.Ordinal),
-                    (s, i, slot) => journal.Of(new StepRef(started.Task, s, i)).Live(slot)
-                )
-            );
+            return procedure.Rests(new StepContext(procedure.Steps[0], "", task));
         }
         catch (UnusableInputException)
         {
@@ -181,25 +109,36 @@ internal static class TaskEvaluation
         }
     }
 
-    /// <summary>A task as the others see it.</summary>
-    private static OtherTask Seen(TaskState task)
+    /// <summary>What was chosen, or the first option; what is told once a build only where this engine has it.</summary>
+    private static List<ChoiceState> ChoicesOf(Procedure procedure, EngineSheet sheet, Journal journal) =>
+        [
+            .. procedure.Choices.Select(c =>
+            {
+                var options = c.Options(sheet);
+                var made = journal.Chosen(c.Id);
+                return new ChoiceState(
+                    c.Id,
+                    c.Step,
+                    c.Ask,
+                    options,
+                    made is not null && (!ChoiceName.Shared.Contains(c.Id) || options.Any(o => o.Id == made)) ? made : options[0].Id
+                );
+            }),
+        ];
+
+    /// <summary>Its steps in working order, with those side by side that are done item by item.</summary>
+    private static IEnumerable<IReadOnlyList<Step>> Together(Procedure procedure)
     {
-        var next = task.Steps.FirstOrDefault(s => s.Ref == task.Next);
-        return new OtherTask(
-            task.Title,
-            task.Standing,
-            next?.Title,
-            next?.Now.Call,
-            (step, slot) =>
-                task
-                    .Steps.FirstOrDefault(s => s.Ref.Step == step && s.Ref.Item.Length == 0)
-                    ?.Rounds[^1]
-                    .Slots.FirstOrDefault(s => s.Slot.Key == slot)
-                    ?.Live
-                    is { } live
-                    ? new OtherReading(live.Value, live.Option, live.Tool, live.DoneAt)
-                    : null
-        );
+        var steps = procedure.Steps;
+        for (var first = 0; first < steps.Count; )
+        {
+            var (word, from) = (steps[first].Together, first);
+            do
+            {
+                first++;
+            } while (word is not null && first < steps.Count && steps[first].Together == word);
+            yield return [.. steps.Skip(from).Take(first - from)];
+        }
     }
 
     /// <summary>Where the work goes on: at the first step that is not passed; of items that go each their own way, at one that is begun,

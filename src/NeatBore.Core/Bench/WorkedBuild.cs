@@ -85,8 +85,7 @@ public sealed class WorkedBuild
             : null;
 
     /// <summary>A task's part of the log.</summary>
-    internal Journal JournalOf(TaskRef task) =>
-        (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(_log);
+    internal Journal JournalOf(TaskRef task) => (_tasks.FirstOrDefault(t => t.Started.Task == task)?.Journal ?? new Journal(task)).To(_log);
 
     /// <summary>The run sheet of a task that was begun.</summary>
     internal Procedure ProcedureOf(TaskRef task) => Run(_tasks.First(t => t.Started.Task == task).Started);

@@ -1,17 +1,8 @@
-using System.Text.Json.Serialization;
-using NeatBore.Core.Measures;
-
 namespace NeatBore.Core.Log;
 
 /// <summary>The builder decided on the call named, with a reason; it holds while what the call stood on is still so.</summary>
-public sealed record Decided(
-    Guid Id,
-    DateTimeOffset DoneAt,
-    StepRef Step,
-    Guid Call,
-    string Because,
-    [property: JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] Footing? StoodOn = null
-) : StepEvent(Id, DoneAt)
+public sealed record Decided(Guid Id, DateTimeOffset DoneAt, StepRef Step, Guid Call, string Because, Footing StoodOn)
+    : StepEvent(Id, DoneAt)
 {
     internal override StepRef About => Step;
 

@@ -5,42 +5,41 @@ using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
-/// <summary>What a step may look at: its sheet, the choices, and the live readings of the task in their newest rounds.</summary>
-public sealed class StepContext(
-    Step step,
-    EngineSheet sheet,
-    string item,
-    IReadOnlyDictionary<string, string> choices,
-    Func<string, string, string, ReadingTaken?> reading,
-    Dictionary<string, (object? Value, Looked Looked)>? known = null,
-    Func<string, OtherTask?>? other = null,
-    Func<string, string, int>? round = null,
-    Looked? looked = null,
-    Func<string, string, bool>? byHand = null,
-    Func<string, IReadOnlyList<string>, long>? workedAt = null,
-    Func<string, Rest?>? rests = null,
-    Func<string, string, string, int>? roundsSince = null
-)
+/// <summary>What a step may look at: its sheet, the choices, and the live readings of the task in their newest rounds; what it looks at
+/// is noted.</summary>
+public sealed class StepContext
 {
-    private readonly Dictionary<string, (object? Value, Looked Looked)> _known = known ?? [];
+    private readonly ITaskView _task;
+
+    /// <param name="step">The step.</param>
+    /// <param name="item">The item it is done for; "" for once.</param>
+    /// <param name="task">Its task.</param>
+    public StepContext(Step step, string item, ITaskView task)
+        : this(step, item, task, task.Choices(step.Id, item), new Looked()) { }
+
+    private StepContext(Step step, string item, ITaskView task, IReadOnlyDictionary<string, string> choices, Looked looked) =>
+        (Step, Item, _task, Choices, Looked) = (step, item, task, choices, looked);
 
     /// <summary>What was looked at through it so far.</summary>
-    public Looked Looked { get; } = looked ?? new Looked();
+    public Looked Looked { get; }
 
     /// <summary>The step itself.</summary>
-    public Step Step { get; } = step;
+    public Step Step { get; }
 
     /// <summary>The sheet version that the task is pinned to.</summary>
-    public EngineSheet Sheet { get; } = sheet;
+    public EngineSheet Sheet => _task.Sheet;
 
     /// <summary>The item the step is done for.</summary>
-    public string Item { get; } = item;
+    public string Item { get; }
+
+    /// <summary>What is chosen, by the choice's id.</summary>
+    internal IReadOnlyDictionary<string, string> Choices { get; }
 
     /// <summary>What several steps of a task need and is worked out once from the same readings; null where they can't be used.</summary>
     public T? Once<T>(string name, Func<T?> work)
         where T : class
     {
-        if (_known.TryGetValue(name, out var kept))
+        if (_task.Known.TryGetValue(name, out var kept))
         {
             Looked.Add(kept.Looked);
             return (T?)kept.Value;
@@ -58,23 +57,21 @@ public sealed class StepContext(
                 // What can't be used is nothing, to every step that needs it.
             }
         });
-        _known[name] = (found, part);
+        _task.Known[name] = (found, part);
         return found;
     }
 
     /// <summary>The same for another item of the task.</summary>
-    public StepContext For(string item) =>
-        new(Step, Sheet, item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests, roundsSince);
+    public StepContext For(string item) => new(Step, item, _task, Choices, Looked);
 
     /// <summary>The same as another step sees it.</summary>
-    public StepContext SeenBy(Step step) =>
-        new(step, Sheet, Item, choices, reading, _known, other, round, Looked, byHand, workedAt, rests, roundsSince);
+    public StepContext SeenBy(Step step) => new(step, Item, _task, Choices, Looked);
 
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
     {
         Looked.AtRounds(step, Item);
-        return round?.Invoke(step, Item) ?? 1;
+        return _task.Round(step, Item);
     }
 
     /// <summary>Which time a step is done for this item since another was begun anew, from 1: what is done to a new part counts from its
@@ -83,14 +80,14 @@ public sealed class StepContext(
     {
         Looked.AtRounds(step, Item);
         Looked.AtRounds(other, Item);
-        return roundsSince?.Invoke(step, other, Item) ?? 1;
+        return _task.RoundsSince(step, other, Item);
     }
 
     /// <summary>Whether a step of this item was judged by hand, and not bad.</summary>
     public bool ByHand(StepName step)
     {
         Looked.AtRounds(step, Item);
-        return byHand?.Invoke(step, Item) ?? false;
+        return _task.ByHand(step, Item);
     }
 
     /// <summary>How another task of the same build stands, by its kind; null where it was not begun.</summary>
@@ -104,7 +101,7 @@ public sealed class StepContext(
     public OtherTask? Task(string kind)
     {
         Looked.AtTask(kind);
-        return other?.Invoke(kind);
+        return _task.Other(kind);
     }
 
     /// <summary>Whether any work was done at another task of the build, whatever came of it.</summary>
@@ -115,21 +112,21 @@ public sealed class StepContext(
     public long WorkedAt(string kind, params IReadOnlyList<string> steps)
     {
         Looked.AtTask(kind);
-        return workedAt?.Invoke(kind, steps) ?? 0;
+        return _task.WorkedAt(kind, steps);
     }
 
     /// <summary>What of another task of the build has to be left alone, and until when; null where nothing has.</summary>
     public Rest? Rests(string kind)
     {
         Looked.AtTask(kind);
-        return rests?.Invoke(kind);
+        return _task.Rests(kind);
     }
 
     /// <summary>The option chosen; null where this version of the run sheet has no such choice.</summary>
     public string? Chosen(ChoiceName choice)
     {
         Looked.AtChoice(choice);
-        return choices.GetValueOrDefault(choice);
+        return Choices.GetValueOrDefault(choice);
     }
 
     /// <summary>Whether this option was chosen.</summary>
@@ -203,6 +200,6 @@ public sealed class StepContext(
     private ReadingTaken? Live(string step, string item, string slot)
     {
         Looked.AtSlot(step, item, slot);
-        return reading(step, item, slot);
+        return _task.Live(step, item, slot);
     }
 }

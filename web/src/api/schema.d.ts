@@ -10994,11 +10994,14 @@ export interface components {
             /** Format: double */
             depthMm: number;
         };
+        /** @enum {unknown} */
+        SignedHow: "picked" | "password" | "pin" | "ticket" | "key" | null;
         /** @description Who did it, with the role held at that moment. */
         Signer: {
             id: string;
             name: string;
             role: components["schemas"]["Role"];
+            how?: null | components["schemas"]["SignedHow"];
         };
         /** @description One reading that a step asks for. */
         Slot: {

@@ -27,7 +27,7 @@ public sealed partial class Desk
             );
     }
 
-    private static Footing? StandsOn(WorkedBuild state, StepRef step) => Step(state, step).StandsOn?.Invoke(state.JournalOf(step.Task));
+    private static Footing StandsOn(WorkedBuild state, StepRef step) => Step(state, step).StandsOn!(state.JournalOf(step.Task));
 
     private static JudgedByHand ByHand(JudgeByHand judge, WorkedBuild state, Signer by)
     {

@@ -110,7 +110,7 @@ public sealed class BuildTests(Site site) : IClassFixture<Site>
             $$"""
             insert into log (build, seq, id, stored_at, kind, signer, body, raw)
             select build, seq + 1, gen_random_uuid(), stored_at, 'struck', signer, e, e::text
-            from (select *, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'because', 'slip') as e from log where id = '{{theirs}}') x
+            from (select *, jsonb_build_object('kind', 'struck', 'id', gen_random_uuid(), 'doneAt', stored_at, 'reading', id, 'slot', body->'slot', 'because', 'slip') as e from log where id = '{{theirs}}') x
             """
         );
         var next = await site.WorkAsync(build, Site.Reading("nose", "s1-90", "34.022"));

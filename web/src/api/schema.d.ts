@@ -8553,7 +8553,7 @@ export interface components {
             /** Format: uuid */
             call: string;
             because: string;
-            stoodOn?: null | components["schemas"]["Footing"];
+            stoodOn: components["schemas"]["Footing"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -8622,7 +8622,7 @@ export interface components {
             /** Format: uuid */
             call: string;
             because: string;
-            stoodOn?: null | components["schemas"]["Footing"];
+            stoodOn: components["schemas"]["Footing"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -8938,6 +8938,7 @@ export interface components {
         LogEventStruck: {
             /** @enum {string} */
             kind?: "struck";
+            slot: components["schemas"]["SlotRef"];
             /** Format: uuid */
             reading: string;
             because: components["schemas"]["StrikeReason"];

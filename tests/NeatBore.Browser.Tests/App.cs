@@ -33,11 +33,26 @@ public class App : IAsyncLifetime
 
     public async ValueTask InitializeAsync()
     {
-        (_test, var database) = await TestDatabase.OpenAsync();
-        await database.DisposeAsync();
+        _test = Of is ["--demo", ..] ? await (await s_demo.Value).CopyAsync() : await EmptyAsync();
         Address = $"http://127.0.0.1:{FreePort()}";
         StartGauges();
         await StartServerAsync();
+    }
+
+    // The demo is loaded once, and copied for each.
+    private static readonly Lazy<Task<TestDatabase>> s_demo = new(async () =>
+    {
+        var app = new App { _test = await EmptyAsync(), Address = $"http://127.0.0.1:{FreePort()}" };
+        await app.StartServerAsync();
+        await app.CrashAsync();
+        return app._test;
+    });
+
+    private static async Task<TestDatabase> EmptyAsync()
+    {
+        var (test, database) = await TestDatabase.OpenAsync();
+        await database.DisposeAsync();
+        return test;
     }
 
     /// <summary>Starts the server, and waits until it is ready.</summary>
@@ -102,8 +117,7 @@ public class App : IAsyncLifetime
     {
         if (_other is null)
         {
-            (_other, var database) = await TestDatabase.OpenAsync();
-            await database.DisposeAsync();
+            _other = await EmptyAsync();
         }
 
         await CrashAsync();

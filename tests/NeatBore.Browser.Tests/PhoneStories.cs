@@ -39,7 +39,7 @@ public sealed class PhoneStories(App app) : IClassFixture<App>
                 .SelectMany(p => p!["tasks"]!.AsArray())
                 .Select(t => (Kind: (string)t!["ref"]!["kind"]!, Place: (string)t["ref"]!["place"]!))
                 // What differs from engine to engine on a phone is the balancer; of the rest one engine stands for all.
-                .Where(t => seen.Add(t.Kind.StartsWith("balancer", StringComparison.Ordinal) ? $"{t.Kind} {build}" : t.Kind))
+                .Where(t => seen.Add(t.Kind.StartsWith("balancer", StringComparison.Ordinal) ? $"{t.Kind} {line["engine"]}" : t.Kind))
                 .ToList();
             var begun = state["tasks"]!.AsArray().Select(t => ((string)t!["ref"]!["kind"]!, (string)t["ref"]!["place"]!));
             foreach (var (kind, place) in offered.Except(begun))

@@ -43,14 +43,14 @@ public sealed class TodayStories(App app) : IClassFixture<App>
     {
         using var builder = new Builder();
         builder.Open(app.Address + Rockers);
-        builder.See("Oil the trunnion and put it in, right way round.");
+        builder.See("Rocker 8: body and bushes");
         // At leisure, all of the other steps come too.
         builder.Wait(
             "return performance.getEntriesByType('resource').filter((e) => e.name.includes('/steps?') && e.responseEnd > 0).length >= 3"
         );
         builder.Line(up: false);
         builder.Click("//nav//button[contains(., 'Rocker 9')]");
-        builder.See("Both clips off");
+        builder.See("How it came out");
         builder.See("Rocker 9");
         builder.Line(up: true);
     }

@@ -22,10 +22,10 @@ public class DayPlanTests
     private static long Minute(DateTimeOffset at) => (long)(at - s_start).TotalMinutes;
 
     [Fact]
-    public void Two_hundred_small_shops_are_planned_as_well_as_trying_everything()
+    public void Eighty_small_shops_are_planned_as_well_as_trying_everything()
     {
         var possible = 0;
-        for (var seed = 0; seed < 200; seed++)
+        for (var seed = 0; seed < 80; seed++)
         {
             var request = Cases.Small(seed);
             var best = new Everything(request, 22).Best();
@@ -45,16 +45,16 @@ public class DayPlanTests
             Assert.Equal(Checker.Late(request, plan.Jobs), plan.LateMinutes, 1e-9);
         }
 
-        Assert.InRange(possible, 100, 200);
+        Assert.InRange(possible, 40, 80);
     }
 
     [Fact]
-    public void A_hundred_and_eighty_larger_shops_keep_all_that_was_asked()
+    public void Sixty_larger_shops_keep_all_that_was_asked()
     {
         var seen = 0;
         Parallel.For(
             0,
-            180,
+            60,
             seed =>
             {
                 var request = Cases.Large(seed, 2 + (seed % 4), 3 + (seed % 5), 2 + (seed % 3), 0.05);
@@ -76,7 +76,7 @@ public class DayPlanTests
                 );
             }
         );
-        Assert.InRange(seen, 144, 180);
+        Assert.InRange(seen, 48, 60);
     }
 
     [Fact]

@@ -22,19 +22,40 @@ public sealed class TestDatabase : IAsyncDisposable
     public string ConnectionString =>
         new NpgsqlConnectionStringBuilder(OwnerString) { Username = "neatbore_app", Password = "of the tests" }.ConnectionString;
 
-    public static async Task<(TestDatabase Test, Database Database)> OpenAsync()
+    // Migrated once, and copied for each.
+    private static readonly Lazy<Task<TestDatabase>> s_migrated = new(async () =>
     {
         var test = new TestDatabase();
-        var database = new Database(test.ConnectionString, test.OwnerString);
+        await using var database = new Database(test.ConnectionString, test.OwnerString);
         await database.MigrateAsync();
-        return (test, database);
+        NpgsqlConnection.ClearAllPools();
+        return test;
+    });
+
+    public static async Task<(TestDatabase Test, Database Database)> OpenAsync()
+    {
+        var test = await (await s_migrated.Value).CopyAsync();
+        return (test, new Database(test.ConnectionString, test.OwnerString));
     }
 
-    public async ValueTask DisposeAsync()
+    /// <summary>Another like it, which nobody works on meanwhile; a shop of its own.</summary>
+    public async Task<TestDatabase> CopyAsync()
     {
-        await using var connection = new NpgsqlConnection($"{Server};Database=postgres;Pooling=false");
+        var test = new TestDatabase();
+        // Who was killed may still be said to be there.
+        await RunAsync("postgres", $"select pg_terminate_backend(pid, 5000) from pg_stat_activity where datname = '{_name}'");
+        await RunAsync("postgres", $"create database {test._name} template {_name}");
+        await RunAsync(test._name, "update shop_id set id = gen_random_uuid()");
+        return test;
+    }
+
+    public async ValueTask DisposeAsync() => await RunAsync("postgres", $"drop database if exists {_name} with (force)");
+
+    private static async Task RunAsync(string database, string sql)
+    {
+        await using var connection = new NpgsqlConnection($"{Server};Database={database};Pooling=false");
         await connection.OpenAsync();
-        await using var drop = new NpgsqlCommand($"drop database if exists {_name} with (force)", connection);
-        await drop.ExecuteNonQueryAsync();
+        await using var command = new NpgsqlCommand(sql, connection);
+        await command.ExecuteNonQueryAsync();
     }
 }

@@ -1,13 +1,8 @@
 using Microsoft.AspNetCore.Connections;
-using Microsoft.AspNetCore.Http.Json;
-using NeatBore.Core.Calculators;
-using NeatBore.Core.RunSheets;
-using NeatBore.Plan;
 using NeatBore.Server;
 using NeatBore.Server.Builds;
 using NeatBore.Server.Calc;
 using NeatBore.Server.Crib;
-using NeatBore.Server.Demo;
 using NeatBore.Server.Engines;
 using NeatBore.Server.Errors;
 using NeatBore.Server.Files;
@@ -56,59 +51,24 @@ builder.Logging.AddFilter("Microsoft.Extensions.Diagnostics.HealthChecks", LogLe
 
 // What stops the start is said below, in one line.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Services.AddSingleton<IPlanner, PlanProcess>();
-builder.Services.AddSingleton(services => new CalculatorBook([
-    .. CalculatorBook.Default.All,
-    DayPlan.Calculator(services.GetRequiredService<IPlanner>()),
-]));
-builder.Services.AddOptions<JsonOptions>().Configure<CalculatorBook>((http, book) => Json.Configured(http.SerializerOptions, book));
-builder.Services.AddProblemDetails(problems =>
-    problems.CustomizeProblemDetails = context =>
-        context.ProblemDetails.Detail ??= context.ProblemDetails.Status switch
-        {
-            404 => "There is no such address in this version of Neat Bore.",
-            405 => "This address does not take that method; /api/openapi/v1.json lists what it takes.",
-            415 => "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json lists it.",
-            _ => null,
-        }
-);
-builder.Services.AddExceptionHandler<ProblemHandler>();
+builder.Services.AddSingleton(TimeProvider.System);
+builder.Services.AddSingleton(options);
+builder.Services.AddSingleton(_ => new Database(options.Database, options.OwnerDatabase));
+
+// Before all that runs by itself: it opens the record.
+builder.Services.AddSingleton<Opening>();
+builder.Services.AddHostedService(services => services.GetRequiredService<Opening>());
+builder.Services.AddErrors();
 builder.Services.AddHealth();
+builder.Services.AddCalc();
+builder.Services.AddShop();
+builder.Services.AddBuilds();
+builder.Services.AddLive();
+builder.Services.AddGauges();
+builder.Services.AddPlan();
 builder.Services.AddOpenApi("v1", Json.Describe);
 builder.Services.AddOutputCache();
 builder.Services.AddResponseCompression(compression => compression.EnableForHttps = true);
-builder.Services.AddSingleton(options);
-builder.Services.AddSingleton(_ => new Database(options.Database, options.OwnerDatabase));
-builder.Services.AddSingleton<BuildLog>();
-builder.Services.AddSingleton<SheetShelf>();
-builder.Services.AddSingleton<ShopRegister>();
-builder.Services.AddSingleton<ShopSettings>();
-builder.Services.AddSingleton<BlobShelf>();
-builder.Services.AddSingleton<Outage>();
-builder.Services.AddSingleton<TodayLines>();
-builder.Services.AddSingleton<OpenBuilds>();
-builder.Services.AddSingleton<BuildReader>();
-builder.Services.AddSingleton<WorkQueue>();
-builder.Services.AddSingleton<LineKeeper>();
-builder.Services.AddSingleton<BuildBell>();
-builder.Services.AddSingleton<FilesIn>();
-builder.Services.AddSingleton<DemoLoader>();
-builder.Services.AddSingleton(ProcedureBook.Default);
-builder.Services.AddSingleton(TimeProvider.System);
-builder.Services.AddSingleton<Opening>();
-builder.Services.AddHostedService(services => services.GetRequiredService<Opening>());
-builder.Services.AddHostedService(services => services.GetRequiredService<LineKeeper>());
-builder.Services.AddSingleton<TraceShelf>();
-builder.Services.AddSingleton<GaugeHub>();
-builder.Services.AddSingleton<Recordings>();
-builder.Services.AddHostedService(services => services.GetRequiredService<GaugeHub>());
-builder.Services.AddSingleton<PlanShelf>();
-builder.Services.AddSingleton<ShopDayReader>();
-builder.Services.AddSingleton<PlanKeeper>();
-builder.Services.AddHostedService(services => services.GetRequiredService<PlanKeeper>());
-builder.Services.AddHostedService<MemoryKeeper>();
-builder.Services.AddSingleton<BuildWatch>();
-builder.Services.AddHostedService(services => services.GetRequiredService<BuildWatch>());
 
 var app = builder.Build();
 app.UseSecurityHeaders();
@@ -122,6 +82,7 @@ app.UseOwnPagesOnly(options.Hosts);
 app.UseRightShop();
 app.UseResponseCompression();
 app.UseOutputCache();
+app.UseRateLimiter();
 app.UseFrontEnd();
 app.MapFrontEnd();
 

@@ -59,33 +59,17 @@ internal static class CalcEndpoints
     /// search.</summary>
     private static void MapSearch(this RouteGroupBuilder calc, Calculator calculator, Type asked)
     {
-        var turn = new SemaphoreSlim(1);
         calc.MapPost(
                 calculator.Name,
                 async Task<IResult> (HttpRequest http, IOptions<JsonOptions> json, CancellationToken cancel) =>
                 {
                     var wire = json.Value.SerializerOptions;
                     var request = await RequestReader.ReadAsync(http, wire.GetTypeInfo(asked), cancel);
-                    if (!await turn.WaitAsync(0, cancel))
-                    {
-                        http.HttpContext.Response.Headers.RetryAfter = "2";
-                        return TypedResults.Problem(
-                            "Another search is under way. Ask again in a moment.",
-                            statusCode: StatusCodes.Status503ServiceUnavailable
-                        );
-                    }
-
-                    try
-                    {
-                        var answer = await Task.Run(() => ((ISearching)calculator).Solve(request, cancel), cancel);
-                        return TypedResults.Bytes(Written(answer, wire.GetTypeInfo(calculator.Answer)), "application/json; charset=utf-8");
-                    }
-                    finally
-                    {
-                        turn.Release();
-                    }
+                    var answer = await Task.Run(() => ((ISearching)calculator).Solve(request, cancel), cancel);
+                    return TypedResults.Bytes(Written(answer, wire.GetTypeInfo(calculator.Answer)), "application/json; charset=utf-8");
                 }
             )
+            .RequireRateLimiting(CalcServices.OneSearch)
             .Accepts(asked, "application/json")
             .Produces(200, calculator.Answer)
             .ProducesValidationProblem()

@@ -31,6 +31,7 @@ public enum RecordingStands
 /// <param name="From">How many points come before these.</param>
 /// <param name="Points">The points from there on, in base units.</param>
 /// <param name="Missed">How many lines the gauge lost on the way.</param>
+/// <param name="Enough">Whether there are points enough to be kept.</param>
 /// <param name="Said">What the core says of a press on its way; a stop stays said. Null where there is nothing to hold it against.</param>
 public sealed record RecordingNow(
     Guid Id,
@@ -40,6 +41,7 @@ public sealed record RecordingNow(
     int From,
     TraceColumns Points,
     int Missed,
+    bool Enough,
     PressWatch.Answer? Said
 );
 
@@ -135,7 +137,8 @@ internal sealed class Recording(Guid id, Guid build, SlotRef slot, string gauge,
         lock (_sync)
         {
             from = Math.Clamp(from, 0, _recorder.Count);
-            return (new RecordingNow(id, slot, gauge, _stands, from, _recorder.From(from), _recorder.Missed, _said), _news.Task);
+            var enough = _recorder.Count >= TraceColumns.Fewest;
+            return (new RecordingNow(id, slot, gauge, _stands, from, _recorder.From(from), _recorder.Missed, enough, _said), _news.Task);
         }
     }
 

@@ -188,6 +188,7 @@ internal sealed class Recordings(
             from,
             new TraceColumns([.. points.X.Skip(from)], [.. points.Y.Skip(from)]),
             kept.Missed,
+            points.X.Count >= TraceColumns.Fewest,
             null
         );
     }

@@ -12,7 +12,7 @@ internal static class HealthEndpoint
     private static readonly TimeSpan s_longest = TimeSpan.FromSeconds(2);
 
     public static void AddHealth(this IServiceCollection services) =>
-        services.AddHealthChecks().AddCheck<RecordCheck>("record", timeout: s_longest);
+        services.AddHostedService<MemoryKeeper>().AddHealthChecks().AddCheck<RecordCheck>("record", timeout: s_longest);
 
     public static void MapHealth(this IEndpointRouteBuilder app) =>
         app.MapGet(

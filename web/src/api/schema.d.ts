@@ -10227,6 +10227,7 @@ export interface components {
             points: components["schemas"]["TraceColumns"];
             /** Format: int32 */
             missed: number;
+            enough: boolean;
             said: null | components["schemas"]["PressWatchAnswer"];
         };
         /** @enum {unknown} */

@@ -94,7 +94,7 @@ export function actionAt({
             recorder.stop();
           },
         };
-      if (recorder.state === 'cut-off' && (many || recorder.trace.x.length < 20))
+      if (recorder.state === 'cut-off' && (many || !recorder.enough))
         return {
           words: many ? 'Cut off: pull again' : 'Cut off: record again',
           keyName: 'Space',
@@ -102,7 +102,7 @@ export function actionAt({
         };
       if (notice === 'refused')
         return { words: many ? 'Pull again' : 'Record again', keyName: 'Space', act: recorder.clear };
-      return recorder.trace.x.length < 20
+      return !recorder.enough
         ? { words: 'Too short: record again', keyName: 'Space', act: recorder.clear }
         : {
             words:

@@ -10,6 +10,8 @@ export interface Recorder {
   trace: TraceColumns;
   /** Lines that the gauge lost on the way. */
   missed: number;
+  /** Whether there are points enough to be kept. */
+  enough: boolean;
   /** What the core says of a press on its way. */
   said: PressWatchAnswer | null;
   /** Why it was not begun. */
@@ -150,6 +152,7 @@ export function useRecording(
     id,
     trace: here?.points ?? nothing,
     missed: here?.missed ?? 0,
+    enough: here?.enough ?? false,
     said: here?.said ?? null,
     refused: refused !== null && refused.place === place ? refused.why : null,
     start,

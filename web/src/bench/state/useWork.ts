@@ -285,7 +285,7 @@ export function useWork(at: AtWork): Work {
     open?.kind === 'number' &&
     open.key === recorded?.key &&
     recorder.state === 'stopped' &&
-    recorder.trace.x.length >= 20 &&
+    recorder.enough &&
     notice === undefined
       ? recorder.id
       : null;

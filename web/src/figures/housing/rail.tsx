@@ -10,6 +10,8 @@ export function rail({ step, task, reader }: SceneInput): Scene {
   const at = { left: 170, right: 700 };
   const read = (key: string) => slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
   const perMm = 300;
+  const check = step.now.call?.checks ?? [];
+  const stands = (side: '9' | '3') => check.some((c) => c.name === `rail, ${side} side` && c.verdict !== 'go');
   const side = (key: 'left' | 'right', x: number) => {
     const step_ = read(key) ?? 0;
     const drop = Math.max(-40, Math.min(40, step_ * perMm));
@@ -19,7 +21,7 @@ export function rail({ step, task, reader }: SceneInput): Scene {
         <path
           d={`M${x + 34} 190V${300 + drop}H${x + 130}V190z`}
           fill="url(#cut-back)"
-          stroke={Math.abs(drop) > 4 ? 'var(--color-mark)' : 'var(--color-line)'}
+          stroke={stands(key === 'left' ? '9' : '3') ? 'var(--color-mark)' : 'var(--color-line)'}
         />
         <Words at={[x - 40, 372]} anchor="middle">
           block
@@ -36,7 +38,6 @@ export function rail({ step, task, reader }: SceneInput): Scene {
       </g>
     );
   };
-  const check = step.now.call?.checks ?? [];
   return {
     title: 'The sump rail at both sides, seen along the crank: straight edge and feeler',
     places: {

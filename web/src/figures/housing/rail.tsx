@@ -11,7 +11,8 @@ export function rail({ step, task, reader }: SceneInput): Scene {
   const read = (key: string) => slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
   const perMm = 300;
   const check = step.now.call?.checks ?? [];
-  const stands = (side: '9' | '3') => check.some((c) => c.name === `rail, ${side} side` && c.verdict !== 'go');
+  const stands = (side: '9' | '3') =>
+    check.some((c) => c.name === `rail, ${side} side` && c.verdict !== 'go');
   const side = (key: 'left' | 'right', x: number) => {
     const step_ = read(key) ?? 0;
     const drop = Math.max(-40, Math.min(40, step_ * perMm));

@@ -10,6 +10,13 @@ export DOTNET_TieredPGO=0
 say() { printf '· %s\n' "$*"; }
 fail() { printf 'Neat Bore: %s\n' "$*" >&2; exit 1; }
 
+# part WHAT COMMAND…: runs a part of the set-up and says how long it took, where that was felt.
+part() {
+  local what=$1 from=$SECONDS; shift
+  "$@"
+  [ $((SECONDS - from)) -lt 2 ] || say "$what: $((SECONDS - from)) s"
+}
+
 as_root() {
   if [ "$(id -u)" = 0 ]; then "$@"
   elif command -v sudo >/dev/null 2>&1; then sudo "$@"
@@ -40,6 +47,12 @@ publish_server() {
     ahead=(-r "$rid" --no-self-contained -p:PublishReadyToRun=true)
   fi
   dotnet publish src/NeatBore.Server -c Release "${ahead[@]}" -p:RunAnalyzers=false -o "$1" --nologo -v quiet || fail "the server did not build; see the lines above"
+}
+
+# publish_gauges FOLDER: the stand-ins that ship with it.
+publish_gauges() {
+  dotnet publish src/NeatBore.Gauges.Simulated -c Release -p:RunAnalyzers=false -o "$1" --nologo -v quiet ||
+    fail "the simulated gauges did not build; see the lines above"
 }
 
 # --- PostgreSQL: a cluster of the project's own, on loopback, with a password of its own -------------------------

@@ -11,8 +11,8 @@ internal static class ErrorServices
                     {
                         404 => "There is no such address in this version of Neat Bore.",
                         405 => "This address does not take that method; /api/openapi/v1.json lists what it takes.",
-                        415 =>
-                            "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json lists it.",
+                        415 => "Send the body in the type that this address takes, and say so in its Content-Type; /api/openapi/v1.json "
+                            + "lists it.",
                         _ => null,
                     }
             )

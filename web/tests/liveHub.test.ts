@@ -108,6 +108,9 @@ describe('the one line of a browser', () => {
     last().readyState = 2;
     last().onerror!();
     expect(told.slice(-1)).toEqual(['down']);
+    const late: string[] = [];
+    hub.want('late', ['any'], (h) => late.push(h.kind));
+    expect(late).toEqual(['down']);
     expect(Opened.all).toHaveLength(1);
     vi.advanceTimersByTime(2000);
     expect(Opened.all).toHaveLength(2);

@@ -20,7 +20,8 @@ export function covers(mark: string, told: string): boolean {
   return instance === other && Number(times) >= Number(upTo);
 }
 
-/** Whether the line that tells of any build's growth is up, and the mark of what it told last. */
+/** Whether the line that tells of any build's growth is up, and the mark of what it told last; while it is down nobody tells, and that
+ * counts as something new. */
 export function useAnyGrowth(): { up: boolean; told: string | null } {
   const [up, setUp] = useState(false);
   const [told, setTold] = useState<string | null>(null);
@@ -29,6 +30,7 @@ export function useAnyGrowth(): { up: boolean; told: string | null } {
       live.listen('any', (heard) => {
         if (heard.kind === 'any') setTold(heard.mark);
         else if (heard.kind === 'up' || heard.kind === 'down') setUp(heard.kind === 'up');
+        if (heard.kind === 'down') setTold(`down.${Date.now()}`);
       }),
     [],
   );

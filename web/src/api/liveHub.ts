@@ -27,6 +27,7 @@ export class LiveHub {
   #source: EventSource | null = null;
   #asked = '';
   #up = false;
+  #failed = false;
   #upTo: number | undefined;
   #mark: string | undefined;
 
@@ -37,7 +38,7 @@ export class LiveHub {
     const before = this.#listeners.get(who)?.topics ?? new Set<Topic>();
     this.#listeners.set(who, { topics: new Set(topics), tell });
     this.#look();
-    if (this.#up && before.size === 0) tell({ kind: 'up' });
+    if (before.size === 0 && (this.#up || this.#failed)) tell({ kind: this.#up ? 'up' : 'down' });
     for (const topic of topics) if (!before.has(topic)) this.#tellKnown(topic, tell);
   }
 
@@ -78,7 +79,7 @@ export class LiveHub {
     this.#source?.close();
     this.#source = null;
     if (this.#asked === '') {
-      this.#up = false;
+      [this.#up, this.#failed] = [false, false];
       this.#upTo = undefined;
       return;
     }
@@ -87,11 +88,11 @@ export class LiveHub {
     );
     this.#source = source;
     source.onopen = () => {
-      this.#up = true;
+      [this.#up, this.#failed] = [true, false];
       this.#tell({ kind: 'up' }, () => true);
     };
     source.onerror = () => {
-      this.#up = false;
+      [this.#up, this.#failed] = [false, true];
       this.#tell({ kind: 'down' }, () => true);
       if (source.readyState === closed)
         setTimeout(() => {

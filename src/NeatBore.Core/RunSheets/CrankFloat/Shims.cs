@@ -1,85 +1,42 @@
+using System.Globalization;
 using NeatBore.Core.Calculators.Crank;
 using NeatBore.Core.Calculators.Tooling;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.CrankFloat;
 
-public static partial class CrankFloat
+/// <summary>The shims of the stock, and the stacks that they give.</summary>
+internal static class Shims
 {
-    private static class PickStep
-    {
-        public static readonly StepName Name = new("pick");
-        public static readonly TickSlot Stock = Name.Tick("stock");
-    }
+    // A shim's own thickness is known to 0.01.
+    public const double SameMm = 0.0051;
 
-    private const string Shim = "shim";
+    /// <summary>Whether shims set this engine's float.</summary>
+    public static bool Set(StepContext c) => c.Sheet.EndFloat!.Shims is not null;
 
-    private static Judgement JudgePick(StepContext c)
-    {
-        var stock = c.Stock(PickStep.Stock).Where(t => t is { LengthMm: > 0 } && Fits(c, t)).ToList();
-        if (!c.Taken(PickStep.Stock) || Measured(c, FloatStep.Name) is not { } found)
-        {
-            return Prompt.Next(c);
-        }
+    /// <summary>Steps with shims.</summary>
+    public static Applies Needed(StepContext c) => Applies.If(Set(c), "The thrust bearing sets this float: no shims.");
 
-        var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? c.Sheet.Usual(NeatBoreDefaults.CrankFloat));
-        if (stock.Count == 0)
-        {
-            return new Judgement(
-                Sentence.Of(
-                    "No shim in the crib fits {inner} × {outer}. Put them in the crib, or order {thickness} in all.",
-                    ("inner", Quantity.Mm(sheet.ShimInnerMm, 0.1)),
-                    ("outer", Quantity.Mm(sheet.ShimOuterMm, 0.1)),
-                    ("thickness", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))
-                ),
-                new Call(Verdict.Stop, Sentence.Of("There is no shim to pick from."), [])
-            );
-        }
+    /// <summary>Those of the stock that go on this crank.</summary>
+    public static IReadOnlyList<ToolMatch.CribTool> Fitting(StepContext c) =>
+        [.. c.Stock(PickStep.Stock).Where(t => t is { LengthMm: > 0 } && Fits(c, t))];
 
-        var answer = Chosen(c, found.Float, found.Uncertainty)!;
-        if (!answer.Reachable)
-        {
-            return new Judgement(
-                Sentence.Of(
-                    answer.Picks.Count == 0
-                        ? "There are not enough shims. Order {wanted} in all."
-                        : "The nearest stack leaves {left}. Order or grind to {wanted} in all.",
-                    ("left", Quantity.Mm(answer.Picks.Count == 0 ? 0 : answer.Picks[0].EndPlayMm, 0.001)),
-                    ("wanted", Quantity.Mm(found.Float - sheet.IdealMm, 0.001))
-                ),
-                new Call(
-                    Verdict.Stop,
-                    Sentence.Of(
-                        "No stack of {min} to {max} shims in the crib leaves {low} to {high}.",
-                        ("min", Quantity.Count(sheet.Shims!.Min)),
-                        ("max", Quantity.Count(sheet.Shims.Max)),
-                        ("low", Quantity.Mm(limit.Low ?? 0)),
-                        ("high", Quantity.Mm(limit.High ?? 0))
-                    ),
-                    []
-                ),
-                answer
-            );
-        }
-
-        var best = answer.Picks[0];
-        return new Judgement(
-            Sentence.Of(
-                "Fit {shims}: it leaves {left}.",
-                ("shims", Quantity.Word(string.Join(" + ", best.Shims.Select(s => Wording.Number(s, 0.001))) + " mm")),
-                ("left", Quantity.Mm(best.EndPlayMm, 0.001))
-            ),
-            best.Call.Sourced(_ => limit.SourceWords),
-            answer
+    /// <summary>The stacks that the stock gives, best first; null where no float was measured or nothing was counted.</summary>
+    public static ShimChoice.Answer? Stacks(StepContext c) =>
+        c.Once(
+            "stacks",
+            () =>
+                Pushes.Measured(c, FloatStep.Name) is { } found && c.Taken(PickStep.Stock)
+                    ? Stacks(c, found.Float, found.Uncertainty)
+                    : null
         );
-    }
 
     /// <summary>Stacks of the stock for a float with none fitted; null where the stock has none.</summary>
-    private static ShimChoice.Answer? Chosen(StepContext c, double floatMm, double uncertaintyMm)
+    public static ShimChoice.Answer? Stacks(StepContext c, double floatMm, double uncertaintyMm)
     {
         var (sheet, limit) = (c.Sheet.EndFloat!, c.Sheet.EndFloat!.Allowed ?? c.Sheet.Usual(NeatBoreDefaults.CrankFloat));
-        var stock = c.Stock(PickStep.Stock).Where(t => t is { LengthMm: > 0 } && Fits(c, t)).ToList();
+        var stock = Fitting(c);
         return stock.Count == 0
             ? null
             : ShimChoice.Solve(
@@ -92,6 +49,20 @@ public static partial class CrankFloat
                 )
             );
     }
+
+    /// <summary>A stack as an option names it.</summary>
+    public static string IdOf(ShimChoice.Pick pick) =>
+        pick.Shims.Count == 0 ? "none" : string.Join('+', pick.Shims.Select(s => s.ToString("0.###", CultureInfo.InvariantCulture)));
+
+    /// <summary>A stack in words.</summary>
+    public static string WordsOf(IReadOnlyList<double> shims) =>
+        shims.Count == 0 ? "none" : string.Join(" + ", shims.Select(s => s.ToString("0.00#", CultureInfo.InvariantCulture))) + " mm";
+
+    /// <summary>The best stack for a float with none fitted, in words.</summary>
+    public static string Best(StepContext c, double floatMm) =>
+        Stacks(c, floatMm, 0)?.Picks is [var best, ..]
+            ? WordsOf(best.Shims)
+            : $"{Wording.Number(floatMm - c.Sheet.EndFloat!.IdealMm, 0.01)} mm in all";
 
     private static bool Fits(StepContext c, ToolMatch.CribTool shim) =>
         (shim.InnerMm is not { } inner || Math.Abs(inner - c.Sheet.EndFloat!.ShimInnerMm) <= 1)

@@ -1,22 +1,42 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.SpigotBearing;
 
-public static partial class SpigotBearing
+/// <summary>The bore looked at, and the new bearing held to it.</summary>
+internal static class BoreStep
 {
-    private static class FitStep
-    {
-        public static readonly NumberSlot Bore = BoreStep.Name.Number("bore");
-        public static readonly NumberSlot Bearing = BoreStep.Name.Number("bearing");
-        public static readonly PickSlot Tried = BoreStep.Name.Pick("tried");
-    }
+    public static readonly StepName Name = new("bore");
+    private static readonly PickSlot s_rollers = Name.Pick("rollers");
+    private static readonly Option s_left = new("left", "some left");
+    private static readonly PickSlot s_marks = Name.Pick("marks");
+    private static readonly Option s_deep = new("deep", "deep");
+    private static readonly PickSlot s_tried = Name.Pick("tried");
+    private static readonly Option s_loose = new("loose", "enters by hand: loose");
+    private static readonly NumberSlot s_bore = Name.Number("bore");
+    private static readonly NumberSlot s_bearing = Name.Number("bearing");
 
-    /// <summary>A bearing steel's expansion, 1/°C.</summary>
-    private const double BearingPerC = 1.15e-5;
+    public static Step Step =>
+        new(Name, "Bore, and the new one held to it", "spigot-bore")
+        {
+            Slots = c =>
+                [
+                    Slot.Pick(s_rollers, "Rollers and bits", new("none", "none left"), s_left),
+                    Slot.Pick(s_marks, "Marks in the bore", new("none", "none"), new("light", "light"), s_deep),
+                    Slot.Pick(s_tried, "New one, by hand", new("held", "will not enter: it grips"), s_loose),
+                    Across(s_bore, "Bore, across", "bore-gauge", c),
+                    Across(s_bearing, "Bearing, across", "micrometer", c),
+                ],
+            Judge = Judge,
+            Gate = "a bore that will hold it",
+            Cautions = ["Bits fly out under an air line: eye protection."],
+        };
 
-    private const double FreezerC = -18;
-    private const double RoomC = 20;
+    /// <summary>What it is to be held by.</summary>
+    public static Limit Wanted(EngineSheet sheet) => sheet.Spigot!.Interference ?? sheet.Usual(NeatBoreDefaults.SpigotInterference);
+
+    /// <summary>How much larger the bearing was measured, mm; null where either was not.</summary>
+    public static double? Held(StepContext c) => c.Number(s_bearing) is { } bearing && c.Number(s_bore) is { } bore ? bearing - bore : null;
 
     private static Slot Across(NumberSlot slot, string label, string instrument, StepContext c) =>
         new(
@@ -31,14 +51,9 @@ public static partial class SpigotBearing
             Expected: c.Sheet.Spigot.OuterMm
         );
 
-    private static Limit Wanted(EngineSheet sheet) => sheet.Spigot!.Interference ?? sheet.Usual(NeatBoreDefaults.SpigotInterference);
-
-    private static double? Held(StepContext c) =>
-        c.Number(FitStep.Bearing) is { } bearing && c.Number(FitStep.Bore) is { } bore ? bearing - bore : null;
-
-    private static Judgement JudgeBore(StepContext c)
+    private static Judgement Judge(StepContext c)
     {
-        if (c.Picked(BoreStep.Rollers) == "left")
+        if (c.Is(s_rollers, s_left))
         {
             return new Judgement(
                 Sentence.Of("Get every roller out: look with a light and a magnet."),
@@ -47,7 +62,7 @@ public static partial class SpigotBearing
         }
 
         var oversize = Sentence.Of("The bore is too large: an oversize bearing, or a sleeve in the bore.");
-        if (c.Picked(FitStep.Tried) == "loose")
+        if (c.Is(s_tried, s_loose))
         {
             return new Judgement(oversize, new Call(Verdict.Stop, Sentence.Of("It enters by hand: it would spin in the crank."), []));
         }
@@ -57,7 +72,7 @@ public static partial class SpigotBearing
             var call = PressedIn.Between(
                 "interference",
                 held,
-                Math.Sqrt(Math.Pow(c.Uncertainty(FitStep.Bore), 2) + Math.Pow(c.Uncertainty(FitStep.Bearing), 2)),
+                Math.Sqrt(Math.Pow(c.Uncertainty(s_bore), 2) + Math.Pow(c.Uncertainty(s_bearing), 2)),
                 Wanted(c.Sheet),
                 0.001
             );
@@ -77,7 +92,7 @@ public static partial class SpigotBearing
 
         return Prompting(c)
             ?? (
-                c.Picked(BoreStep.Marks) == "deep"
+                c.Is(s_marks, s_deep)
                     ? new Judgement(
                         Sentence.Of("Deep marks: measure the bore, or say why the bearing will hold."),
                         new Call(Verdict.Decide, Sentence.Of("The bore is deeply marked."), [])
@@ -96,21 +111,4 @@ public static partial class SpigotBearing
     }
 
     private static Judgement? Prompting(StepContext c) => c.Step.Slots(c).Any(s => s.Required && !c.Taken(s)) ? Prompt.Next(c) : null;
-
-    /// <summary>What the freezer gives, against what was measured or the most that the sheet allows.</summary>
-    private static Judgement Chilled(StepContext c)
-    {
-        var smaller = c.Sheet.Spigot!.OuterMm * BearingPerC * (RoomC - FreezerC);
-        var left = (Held(c) ?? Wanted(c.Sheet).High ?? 0) - smaller;
-        return new Judgement(
-            Sentence.Of(
-                left > 0
-                    ? "At {cold} it is {by} smaller: {left} is left to press, light blows. Be quick: it warms."
-                    : "At {cold} it is {by} smaller: it slides in. Be quick: it warms.",
-                ("cold", new Quantity(FreezerC, Dimension.Temperature, 1)),
-                ("by", Quantity.Mm(smaller, 0.001)),
-                ("left", Quantity.Mm(Math.Max(0, left), 0.001))
-            )
-        );
-    }
 }

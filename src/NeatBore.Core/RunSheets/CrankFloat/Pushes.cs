@@ -1,21 +1,13 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.CrankFloat;
 
-public static partial class CrankFloat
+/// <summary>The crank pushed to the front and to the rear, three times, and the float that it shows.</summary>
+internal static class Pushes
 {
-    private static class FloatStep
-    {
-        public static readonly StepName Name = new("float");
-    }
-
-    private static class AgainStep
-    {
-        public static readonly StepName Name = new("again");
-    }
-
-    private static IReadOnlyList<Slot> Pushes(StepContext c, double expectedMm) =>
+    /// <summary>The readings, in the order of the hand.</summary>
+    public static IReadOnlyList<Slot> Slots(StepContext c, double expectedMm) =>
         [
             .. Enumerable
                 .Range(1, Times)
@@ -41,7 +33,8 @@ public static partial class CrankFloat
             Same = $"float/{key.Key}",
         };
 
-    private static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
+    /// <summary>The float that was read, how far it can be off, and how far its readings lie apart, mm; null before the last.</summary>
+    public static (double Float, double Uncertainty, double Spread)? Measured(StepContext c, StepName step)
     {
         var floats = Enumerable.Range(1, Times).Select(n => c.Number(Rear(step, n)) - c.Number(Front(step, n))).OfType<double>().ToList();
         if (floats.Count < Times)
@@ -55,7 +48,11 @@ public static partial class CrankFloat
         return (floats.Average(), gauge, spread);
     }
 
-    private static Judgement JudgeFloat(StepContext c, StepName step, bool judged)
+    /// <summary>What the pushes say.</summary>
+    /// <param name="c">The step.</param>
+    /// <param name="step">Where they are read.</param>
+    /// <param name="judged">Whether the float is held against its limits here.</param>
+    public static Judgement Judge(StepContext c, StepName step, bool judged)
     {
         if (Measured(c, step) is not { } found)
         {

@@ -1,59 +1,54 @@
-using System.Globalization;
-using NeatBore.Core.Calculators.Crank;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.CrankFloat;
 
-public static partial class CrankFloat
+/// <summary>The stack fitted, flywheel or flange torqued as for good.</summary>
+internal static class TrialStep
 {
-    private static readonly PickSlot s_stack = TrialStep.Name.Pick("stack");
-    private static readonly TextSlot s_others = TrialStep.Name.Text("fitted");
-    private const string Others = "others";
+    public static readonly StepName Name = new("trial");
+    private static readonly PickSlot s_stack = Name.Pick("stack");
+    private static readonly Option s_other = new("others", "others of the stock");
+    private static readonly Option s_none = new("wait", "none yet");
+    private static readonly TextSlot s_others = Name.Text("fitted");
+    private static readonly TickSlot s_torqued = Name.Tick("torqued");
     private const double MmPerInch = 25.4;
 
-    // A shim's own thickness is known to 0.01.
-    private const double SameMm = 0.0051;
+    public static Step Step =>
+        new(Name, "Trial, torqued", "shims-trial")
+        {
+            Works = ["float"],
+            Afresh = true,
+            When = Shims.Needed,
+            Slots = Slots,
+            Judge = Judge,
+            Gate = "shims of the stock",
+            NoHand = true,
+            Cautions = ["Crank locked before you lean on the bar."],
+        };
 
-    /// <summary>The stacks that the stock gives, best first; null where no float was measured or nothing was counted.</summary>
-    private static ShimChoice.Answer? Stacks(StepContext c) =>
-        c.Once(
-            "stacks",
-            () => Measured(c, FloatStep.Name) is { } found && c.Taken(PickStep.Stock) ? Chosen(c, found.Float, found.Uncertainty) : null
-        );
-
-    private static string IdOf(ShimChoice.Pick pick) =>
-        pick.Shims.Count == 0 ? "none" : string.Join('+', pick.Shims.Select(s => s.ToString("0.###", CultureInfo.InvariantCulture)));
-
-    private static string WordsOf(IReadOnlyList<double> shims) =>
-        shims.Count == 0 ? "none" : string.Join(" + ", shims.Select(s => s.ToString("0.00#", CultureInfo.InvariantCulture))) + " mm";
-
-    private static IReadOnlyList<Slot> TrialSlots(StepContext c) =>
+    private static IReadOnlyList<Slot> Slots(StepContext c) =>
         [
             Slot.Pick(
                 s_stack.Key,
                 "Shims fitted",
-                [
-                    .. (Stacks(c)?.Picks ?? []).Take(3).Select(p => new Option(IdOf(p), WordsOf(p.Shims))),
-                    new(Others, "others of the stock"),
-                    new("wait", "none yet"),
-                ]
+                [.. (Shims.Stacks(c)?.Picks ?? []).Take(3).Select(p => new Option(Shims.IdOf(p), Shims.WordsOf(p.Shims))), s_other, s_none]
             ),
-            .. c.Picked(s_stack) == Others ? [new Slot(s_others, "Which, such as 0.26 + 0.20", SlotKind.Text)] : Array.Empty<Slot>(),
-            Slot.Tick("torqued", "Oiled, none pinched; flywheel or flange torqued as for good"),
+            .. c.Is(s_stack, s_other) ? [new Slot(s_others, "Which, such as 0.26 + 0.20", SlotKind.Text)] : Array.Empty<Slot>(),
+            Slot.Tick(s_torqued, "Oiled, none pinched; flywheel or flange torqued as for good"),
         ];
 
     /// <summary>What is fitted, mm each; null while that is not told, or is no list of thicknesses.</summary>
-    private static IReadOnlyList<double>? Fitted(StepContext c)
+    public static IReadOnlyList<double>? Fitted(StepContext c)
     {
         if (c.Picked(s_stack) is not { } picked)
         {
             return null;
         }
 
-        if (picked != Others)
+        if (picked != s_other.Id)
         {
-            return Stacks(c)?.Picks.FirstOrDefault(p => IdOf(p) == picked)?.Shims;
+            return Shims.Stacks(c)?.Picks.FirstOrDefault(p => Shims.IdOf(p) == picked)?.Shims;
         }
 
         var typed = c.Reading(s_others)?.Typed.Replace(',', '.') ?? "";
@@ -69,12 +64,12 @@ public static partial class CrankFloat
         // Whoever counts a shim in inches writes 0.010: where the stock has none of these in mm, and all of them in inches, they are.
         return bare && !mm.Exists(InStock) && mm.TrueForAll(m => InStock(m * MmPerInch)) ? mm.ConvertAll(m => m * MmPerInch) : mm;
 
-        bool InStock(double thick) => c.Stock(PickStep.Stock).Any(t => t.LengthMm is { } own && Math.Abs(own - thick) < SameMm);
+        bool InStock(double thick) => c.Stock(PickStep.Stock).Any(t => t.LengthMm is { } own && Math.Abs(own - thick) < Shims.SameMm);
     }
 
-    private static Judgement JudgeTrial(StepContext c)
+    private static Judgement Judge(StepContext c)
     {
-        if (c.Picked(s_stack) == "wait")
+        if (c.Is(s_stack, s_none))
         {
             return new Judgement(
                 Sentence.Of("Fit a stack of the stock, then pick it."),
@@ -82,18 +77,18 @@ public static partial class CrankFloat
             );
         }
 
-        if (c.Picked(s_stack) is null && Stacks(c)?.Picks is [var best, ..])
+        if (c.Picked(s_stack) is null && Shims.Stacks(c)?.Picks is [var best, ..])
         {
             return new Judgement(
                 Sentence.Of(
                     "Fit {shims}: it leaves {left}. Then pick what is fitted.",
-                    ("shims", Quantity.Word(WordsOf(best.Shims))),
+                    ("shims", Quantity.Word(Shims.WordsOf(best.Shims))),
                     ("left", Quantity.Mm(best.EndPlayMm, 0.001))
                 )
             );
         }
 
-        if (c.Picked(s_stack) is null || (c.Picked(s_stack) == Others && !c.Taken(s_others)))
+        if (c.Picked(s_stack) is null || (c.Is(s_stack, s_other) && !c.Taken(s_others)))
         {
             return Prompt.Next(c);
         }
@@ -108,13 +103,10 @@ public static partial class CrankFloat
         }
 
         // As many of each as are there.
-        var left = c.Stock(PickStep.Stock)
-            .Where(t => t is { LengthMm: > 0 } && Fits(c, t))
-            .Select(t => (Mm: t.LengthMm!.Value, N: t.Quantity ?? 1))
-            .ToList();
+        var left = Shims.Fitting(c).Select(t => (Mm: t.LengthMm!.Value, N: t.Quantity ?? 1)).ToList();
         foreach (var mm in fitted)
         {
-            var at = left.FindIndex(l => Math.Abs(l.Mm - mm) < SameMm && l.N > 0);
+            var at = left.FindIndex(l => Math.Abs(l.Mm - mm) < Shims.SameMm && l.N > 0);
             if (at < 0)
             {
                 return Stop(
@@ -126,7 +118,7 @@ public static partial class CrankFloat
             left[at] = left[at] with { N = left[at].N - 1 };
         }
 
-        var (sheet, found) = (c.Sheet.EndFloat!, Measured(c, FloatStep.Name));
+        var (sheet, found) = (c.Sheet.EndFloat!, Pushes.Measured(c, FloatStep.Name));
         if (fitted.Count < sheet.Shims!.Min || fitted.Count > sheet.Shims.Max)
         {
             return Stop(
@@ -140,7 +132,7 @@ public static partial class CrankFloat
             );
         }
 
-        if (!c.Taken(TrialStep.Name.Tick("torqued")))
+        if (!c.Taken(s_torqued))
         {
             return Prompt.Next(c);
         }
@@ -167,32 +159,9 @@ public static partial class CrankFloat
         return new Judgement(
             call is null ? Sentence.Of(Held.ToldOnly)
                 : call.Verdict == Verdict.Stop
-                    ? Sentence.Of("Flywheel off: fit {shims}.", ("shims", Quantity.Word(Best(c, found.Value.Float))))
+                    ? Sentence.Of("Flywheel off: fit {shims}.", ("shims", Quantity.Word(Shims.Best(c, found.Value.Float))))
                 : Sentence.Of("Push it both ways and read it."),
             call
         );
-    }
-
-    /// <summary>The best stack for a float with none fitted, in words.</summary>
-    private static string Best(StepContext c, double floatMm) =>
-        Chosen(c, floatMm, 0)?.Picks is [var best, ..]
-            ? WordsOf(best.Shims)
-            : $"{Wording.Number(floatMm - c.Sheet.EndFloat!.IdealMm, 0.01)} mm in all";
-
-    /// <summary>What a float that is wrong with shims in asks for: a new pick for what the crank floats without them.</summary>
-    private static Judgement JudgeShimmed(StepContext c)
-    {
-        var judged = JudgeFloat(c, AgainStep.Name, true);
-        return judged.Call is { Verdict: Verdict.Stop } && Fitted(c) is { } fitted && Measured(c, AgainStep.Name) is { } found
-            ? judged with
-            {
-                Do = Sentence.Of(
-                    "{float} with {fitted}. Flywheel off, fit {shims}, and begin the trial again.",
-                    ("float", Quantity.Mm(found.Float)),
-                    ("fitted", Quantity.Word(WordsOf(fitted))),
-                    ("shims", Quantity.Word(Best(c, found.Float + fitted.Sum())))
-                ),
-            }
-            : judged;
     }
 }

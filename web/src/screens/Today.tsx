@@ -30,6 +30,8 @@ export function Today() {
     queryFn: ({ pageParam }) => api.today(pageParam),
     initialPageParam: null as string | null,
     getNextPageParam: (page) => page.after ?? null,
+    // Whoever comes sees what is so now, or that it can't be had.
+    refetchOnMount: 'always',
     // Where the live line is up it tells of all that changes.
     refetchInterval: up ? false : 15_000,
   });

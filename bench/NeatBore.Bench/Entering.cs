@@ -34,7 +34,7 @@ internal static class Entering
         for (var i = -10; i < Rounds; i++)
         {
             Until(() =>
-                driver.ExecuteScript("return document.querySelector('section[aria-label=\"The call\"]').textContent.includes('1 of 2')")
+                driver.ExecuteScript("return document.querySelector('section[aria-label=\"The call\"]').textContent.includes('1 of 4')")
                     is true
                     ? ""
                     : null

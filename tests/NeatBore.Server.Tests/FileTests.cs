@@ -58,6 +58,7 @@ public sealed class FileTests : IAsyncLifetime
         new()
         {
             { "newer", "format", "A newer one may read it" },
+            { "before", "format", "made before 1.0" },
             { "short", "log", "entries are missing, or it was cut short" },
             { "unknown", "zap", "is not known here; the fields are format, id" },
             { "designless", "sheets[0].balancer.design", "must be one of solid, screwed-body, spoked, flange" },
@@ -79,6 +80,9 @@ public sealed class FileTests : IAsyncLifetime
         {
             case "newer":
                 file["format"] = "neat-bore.build/7";
+                break;
+            case "before":
+                file["format"] = "neat-bore.build/1";
                 break;
             case "short":
                 file["log"]!.AsArray().RemoveAt(5);

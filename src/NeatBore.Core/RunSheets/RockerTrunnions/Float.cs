@@ -1,7 +1,3 @@
-using System.Globalization;
-using NeatBore.Core.Engines;
-using NeatBore.Core.Measures;
-
 namespace NeatBore.Core.RunSheets;
 
 public static partial class RockerTrunnions

@@ -5,6 +5,7 @@ using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
+using NeatBore.Core.RunSheets.CamBearingSet;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -91,8 +92,8 @@ public class CamRunSheetTests
     {
         var bearing = s_six.Cam!.Bearings[1] with { JointDeg = null };
         var (front, rear) = (
-            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front),
-            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
+            Facing.Of(bearing, DriveOrder.DriveEnd.Front),
+            Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
         );
         Assert.Equal((View.Front, 1), (front.View, front.Sign));
         Assert.Equal((View.Rear, -1), (rear.View, rear.Sign));
@@ -269,10 +270,10 @@ public class CamRunSheetTests
     {
         var bearing = s_six.Cam!.Bearings[4];
         var (front, rear) = (
-            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Front),
-            CamBearingSet.Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
+            Facing.Of(bearing, DriveOrder.DriveEnd.Front),
+            Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
         );
-        OilHoleWindow.Answer At(CamBearingSet.Facing f, double turn, double depth) =>
+        OilHoleWindow.Answer At(Facing f, double turn, double depth) =>
             OilHoleWindow.Solve(new(f.BoreMm, f.Passages, f.Holes, new(turn, depth), new([turn, turn], [depth, depth]), f.View));
         // The same shell in the same place: 1.5° clockwise from the front, 0.4 mm short of its depth from the front.
         var a = At(front, 1.5, bearing.DepthMm - 0.4);

@@ -3,6 +3,7 @@ using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
+using NeatBore.Core.RunSheets.CamBearingSet;
 using Xunit;
 
 namespace NeatBore.Core.Tests;
@@ -263,7 +264,7 @@ public class SealRunSheetTests
         // What it says of each follows from its journal and the clearance that is wanted: the middle of 0.04 to 0.11.
         var first = s_six.Cam!.Bearings[0];
         bench.Item = "";
-        var step = CamBearingSet.Version1.Steps.First(s => s.Id == "ream");
+        var step = RunSheet.Version1.Steps.First(s => s.Id == "ream");
         ReadingTaken Taken(string slot, double? value) =>
             new(Guid.CreateVersion7(), Workbench.Start, new SlotRef(bench.Step("ream").Ref, 1, slot), "x", value, null, false);
         var readings = new Dictionary<string, double?> { ["pilots"] = null };

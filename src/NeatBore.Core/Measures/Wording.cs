@@ -6,6 +6,9 @@ namespace NeatBore.Core.Measures;
 /// <summary>Writes quantities and sentences in a reader's units and view. The front end has the same rules; one table tests both.</summary>
 public static partial class Wording
 {
+    /// <summary>A word as it begins a sentence or a label.</summary>
+    public static string Capital(string word) => char.ToUpperInvariant(word[0]) + word[1..];
+
     /// <summary>A quantity with its unit, such as "0.027 mm", "8.8 kN", "1:30", "79 %".</summary>
     public static string Write(Quantity quantity, UnitSystem system = UnitSystem.Metric, View view = View.Front)
     {

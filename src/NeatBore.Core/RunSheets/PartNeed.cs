@@ -11,5 +11,7 @@ public sealed record PartNeed(string Sheet, string Part, ToolMatch.ToolNeed Need
 {
     /// <summary>Every job on an engine that a tool of the crib is picked for.</summary>
     public static IReadOnlyList<PartNeed> Of(EngineSheet sheet) =>
-        sheet.Balancer is not null && BalancerOff.NeedOf(sheet) is { } need ? [new PartNeed(sheet.Name, "balancer off", need)] : [];
+        sheet.Balancer is not null && BalancerOff.BeforeStep.NeedOf(sheet) is { } need
+            ? [new PartNeed(sheet.Name, "balancer off", need)]
+            : [];
 }

@@ -1,4 +1,5 @@
 using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
@@ -15,7 +16,7 @@ internal sealed record ShaftWords(string Part, string Word, string Bearing)
     public static ShaftWords Of(EngineSheet sheet) => sheet.Cam?.Shaft == TunnelShaft.Auxiliary ? Auxiliary : Cam;
 
     /// <summary>The shaft, where a sentence begins with it.</summary>
-    public string Title => char.ToUpperInvariant(Word[0]) + Word[1..];
+    public string Title => Wording.Capital(Word);
 
     /// <summary>A set of its bearings.</summary>
     public string Noun => this == Cam ? "cam bearings" : "bushes";

@@ -3,257 +3,19 @@ using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.CamBearingSet;
 
-public static partial class CamBearingSet
+/// <summary>Oil hole and passage in one another: what is read, and what it says.</summary>
+internal static class Window
 {
-    private static class StartStep
+    private static readonly Option s_free = new("yes", "it turns");
+    private static readonly Option s_stuck = new("no", "it is stuck");
+
+    public static Slot StillTurns(StepContext c) => Slot.Pick(Turns(c), "Does it still turn?", s_free, s_stuck);
+
+    public static Judgement Judge(StepContext c, bool atDepth)
     {
-        public static readonly StepName Name = new("start");
-        public static readonly NumberSlot Again = Name.Number("again");
-        public static readonly NumberSlot High = Name.Number("square-12");
-        public static readonly NumberSlot Low = Name.Number("square-6");
-    }
-
-    private static class BiteStep
-    {
-        public static readonly StepName Name = new("bite");
-        public static readonly PickSlot Mark = Name.Pick("mark");
-    }
-
-    private static class LookStep
-    {
-        public static readonly StepName Name = new("look");
-    }
-
-    private static class SeatStep
-    {
-        public static readonly StepName Name = new("seat");
-        public static readonly NumberSlot Inside = Name.Number("inside");
-    }
-
-    /// <summary>How far it is turned, where that is measured at this step.</summary>
-    private static NumberSlot Turned(StepContext c) => c.Step.Name.Number("turn");
-
-    /// <summary>How deep its edge is, where that is measured at this step.</summary>
-    private static NumberSlot Deep(StepContext c) => c.Step.Name.Number("depth");
-
-    /// <summary>Whether it still turns, where that is tried at this step.</summary>
-    private static PickSlot Turns(StepContext c) => c.Step.Name.Pick("turns");
-
-    private static SightSlot Down(StepContext c, string passage) => c.Step.Name.Sight(passage);
-
-    private static IEnumerable<Slot> Sights(StepContext c)
-    {
-        var measured = c.Taken(Turned(c)) && c.Taken(Deep(c));
-        return
-        [
-            .. Of(c)
-                .Passages.Select(p => new Slot(
-                    Down(c, p.Id),
-                    $"Down {p.Id}, {Clock.Text(p.AngleDeg)}",
-                    SlotKind.Sight,
-                    AngleDeg: p.AngleDeg,
-                    Required: !measured
-                )),
-            new Slot(
-                Turned(c),
-                "or measured: turned clockwise",
-                SlotKind.Number,
-                Dimension.Angle,
-                0.1,
-                "degree-wheel",
-                Plausible: new Band(-30, 30),
-                Required: false
-            ),
-            new Slot(
-                Deep(c),
-                "and its edge’s depth",
-                SlotKind.Number,
-                Dimension.Length,
-                0.1,
-                "depth-gauge",
-                Plausible: new Band(-40, 40),
-                Required: false
-            ),
-        ];
-    }
-
-    private static IEnumerable<Slot> Recess(StepContext c)
-    {
-        var places = c.Sheet.Cam!.ThrustPlate == c.Item ? new[] { 0, 90, 180, 270 } : [0];
-        return places.Select(deg => new Slot(
-            $"recess-{deg}",
-            places.Length > 1 ? $"Below the face, {Clock.Text(deg)}" : "Edge below the bore’s face",
-            SlotKind.Number,
-            Dimension.Length,
-            0.01,
-            "depth-gauge",
-            deg,
-            Plausible: new Band(-3, 30),
-            Peers: "recess",
-            // Elsewhere what is seen along the passages tells how deep it stands.
-            Required: places.Length > 1,
-            Expected: FacingOf(c).FinalMm
-        ));
-    }
-
-    /// <summary>How often this shell was driven: a new one begins at the first.</summary>
-    private static int Drives(StepContext c) => c.RoundsSince(StartStep.Name, SetStep.Name);
-
-    private static Slot Inside(StepContext c) =>
-        Diameter(SeatStep.Inside, "Inside, driven", "bore-gauge", Of(c).JournalMm + NeatBoreDefaults.CamClearanceMm) with
-        {
-            Required = false,
-        };
-
-    /// <summary>What a threaded rod asks for before it draws.</summary>
-    private static IEnumerable<Slot> Rod(StepContext c)
-    {
-        if (Tool(c) != DriveOrder.DriverKind.Rod)
-        {
-            return [];
-        }
-
-        var (outer, inside) = (Of(c).ShellOuterMm, Of(c).ShellOuterMm - (2 * Of(c).WallMm));
-        string Mm(double mm) => Wording.Number(mm, 0.1);
-        Slot Gap(NumberSlot slot, string at) =>
-            new(
-                slot,
-                $"Edge below the face at {at}",
-                SlotKind.Number,
-                Dimension.Length,
-                0.1,
-                "rule",
-                Plausible: new Band(-20, 40),
-                Required: false
-            );
-        return
-        [
-            Slot.Tick(
-                "flat",
-                $"Backing piece {Mm(inside + 0.5)} to {Mm(outer - 0.5)} mm across, flat, relieved at the radius; started square"
-            ),
-            Gap(StartStep.High, "12"),
-            Gap(StartStep.Low, "6"),
-        ];
-    }
-
-    private static Judgement JudgeStart(StepContext c)
-    {
-        var drives = Drives(c);
-        if (drives >= NeatBoreDefaults.MostDrives)
-        {
-            return new Judgement(
-                Sentence.Of("Driven {n} times: a new shell. Its crush is spent.", ("n", Quantity.Count(drives))),
-                new Call(
-                    Verdict.Stop,
-                    Sentence.Of("Each drive shaves the shell; at the third it is done."),
-                    [
-                        new Check(
-                            "times driven",
-                            Verdict.Stop,
-                            drives,
-                            NeatBoreDefaults.MostDrives - 1,
-                            0,
-                            Side.Upper,
-                            Dimension.Count,
-                            "Neat Bore default"
-                        ),
-                    ]
-                )
-            );
-        }
-
-        if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(StartStep.Name, s)))
-        {
-            return Prompt.Next(c);
-        }
-
-        if (drives > 1 && c.Number(StartStep.Again) is { } again)
-        {
-            var bore = SetStep.Across.Select(k => c.Number(k)).OfType<double>().DefaultIfEmpty(Of(c).DiameterMm).ToList();
-            var crush = c.Sheet.Cam!.Crush ?? c.Sheet.Usual(NeatBoreDefaults.ShellCrush);
-            var call = Call.Of(
-                [.. (crush with { High = null }).Checks("crush left", again - bore.Max(), c.Uncertainty(StartStep.Again) * Math.Sqrt(2))],
-                k =>
-                    Sentence.Of(
-                        k.Verdict == Verdict.LookAgain
-                            ? "Second drive: {value} ± {u} of crush is left, too close to {limit} to decide."
-                            : "Second drive: {value} of crush is left; {limit} is the least.",
-                        ("value", Quantity.Mm(k.Value, 0.001)),
-                        ("u", Quantity.Mm(k.Uncertainty, 0.001)),
-                        ("limit", Quantity.Mm(k.Limit, 0.001))
-                    )
-            );
-            return call is null
-                ? new Judgement(Sentence.Of(Held.ToldOnly))
-                : new Judgement(
-                    Sentence.Of(
-                        call.Verdict == Verdict.Go ? "Enough crush left. Drive it again, light blows."
-                        : call.Verdict == Verdict.LookAgain ? "Measure the shell again, finer."
-                        : "Its crush is spent: a new shell."
-                    ),
-                    call
-                );
-        }
-
-        if (c.Number(StartStep.High) is { } high && c.Number(StartStep.Low) is { } low)
-        {
-            var most = NeatBoreDefaults.RodSquareMm;
-            var off = Math.Abs(high - low);
-            var at = Quantity.AtClock(high > low ? 180 : 0);
-            return new Judgement(
-                off > most
-                    ? Sentence.Of("Back the nut off, tap it in at {clock}, and draw again from there.", ("clock", at))
-                    : Sentence.Of("Square. Draw it two or three millimetres in. Then look at the mark."),
-                new Call(
-                    off > most ? Verdict.Stop : Verdict.Go,
-                    Sentence.Of("It started {off} out of square.", ("off", Quantity.Mm(off, 0.1))),
-                    [Check.AtMost("out of square", off, most, 0, Dimension.Length, "Neat Bore default")]
-                )
-            );
-        }
-
-        return new Judgement(
-            Sentence.Of(
-                Tool(c) == DriveOrder.DriverKind.Rod
-                    ? "Draw it two or three millimetres in. Then look at the mark."
-                    : "Drive it two or three millimetres. Then look at the mark."
-            )
-        );
-    }
-
-    private static Judgement JudgeBite(StepContext c)
-    {
-        if (c.Picked(BiteStep.Mark) is not { } mark || c.Picked(Turns(c)) is not { } turns)
-        {
-            return Prompt.Next(c);
-        }
-
-        // The holes begin to show when less than a third of the smallest is left to go.
-        var left = Quantity.Mm(Of(c).Holes.Min(h => h.Shape.AlongMm) / 3, 0.1);
-        var way = Quantity.Word(mark == "clockwise" ? "anticlockwise" : "clockwise");
-        return (mark, turns) switch
-        {
-            ("in-line", _) => new Judgement(
-                Sentence.Of("Drive it on, light blows, until the holes begin to show: {left} to go.", ("left", left)),
-                new Call(Verdict.Go, Sentence.Of("The tool’s mark stands at its passage."), [])
-            ),
-            (_, "yes") => new Judgement(
-                Sentence.Of("Turn it {way} now, while it still turns, until the mark stands at the passage.", ("way", way)),
-                new Call(Verdict.LookAgain, Sentence.Of("The mark is off, and it still turns."), [])
-            ),
-            _ => new Judgement(
-                Sentence.Of("It is stuck and off. Drive on and judge it near the end, or out and again: say which."),
-                new Call(Verdict.Decide, Sentence.Of("The mark is off, and it no longer turns."), [])
-            ),
-        };
-    }
-
-    private static Judgement JudgeWindow(StepContext c, bool atDepth)
-    {
-        var facing = FacingOf(c);
+        var facing = Driver.FacingOf(c);
         if (c.Step.Slots(c).FirstOrDefault(s => s.Required && !c.Taken(s)) is { } next)
         {
             return next.Kind == SlotKind.Sight
@@ -272,7 +34,7 @@ public static partial class CamBearingSet
             return doubt!;
         }
 
-        var canTurn = !atDepth && c.Picked(Turns(c)) == "yes";
+        var canTurn = !atDepth && c.Is(Turns(c), s_free);
         var window = c.Sheet.UsualThresholds(NeatBoreDefaults.OilWindow);
         // What is left of the way: no farther than its depth, and a little turn either way.
         var deepest = Math.Max(facing.FinalMm, place.DepthMm);
@@ -300,7 +62,7 @@ public static partial class CamBearingSet
             return new Judgement(recessed!, recess with { Checks = [.. recess.Checks, .. call.Checks] }, answer);
         }
 
-        var drives = Drives(c);
+        var drives = StartStep.Drives(c);
         var advice = answer.Advice;
         return new Judgement(
             Sentence.Of(
@@ -331,8 +93,75 @@ public static partial class CamBearingSet
         );
     }
 
+    /// <summary>How far it is turned, where that is measured at this step.</summary>
+    private static NumberSlot Turned(StepContext c) => c.Step.Name.Number("turn");
+
+    /// <summary>How deep its edge is, where that is measured at this step.</summary>
+    private static NumberSlot Deep(StepContext c) => c.Step.Name.Number("depth");
+
+    /// <summary>Whether it still turns, where that is tried at this step.</summary>
+    public static PickSlot Turns(StepContext c) => c.Step.Name.Pick("turns");
+
+    private static SightSlot Down(StepContext c, string passage) => c.Step.Name.Sight(passage);
+
+    public static IEnumerable<Slot> Sights(StepContext c)
+    {
+        var measured = c.Taken(Turned(c)) && c.Taken(Deep(c));
+        return
+        [
+            .. Bearings
+                .Of(c)
+                .Passages.Select(p => new Slot(
+                    Down(c, p.Id),
+                    $"Down {p.Id}, {Clock.Text(p.AngleDeg)}",
+                    SlotKind.Sight,
+                    AngleDeg: p.AngleDeg,
+                    Required: !measured
+                )),
+            new Slot(
+                Turned(c),
+                "or measured: turned clockwise",
+                SlotKind.Number,
+                Dimension.Angle,
+                0.1,
+                "degree-wheel",
+                Plausible: new Band(-30, 30),
+                Required: false
+            ),
+            new Slot(
+                Deep(c),
+                "and its edge’s depth",
+                SlotKind.Number,
+                Dimension.Length,
+                0.1,
+                "depth-gauge",
+                Plausible: new Band(-40, 40),
+                Required: false
+            ),
+        ];
+    }
+
+    public static IEnumerable<Slot> Recess(StepContext c)
+    {
+        var places = c.Sheet.Cam!.ThrustPlate == c.Item ? new[] { 0, 90, 180, 270 } : [0];
+        return places.Select(deg => new Slot(
+            $"recess-{deg}",
+            places.Length > 1 ? $"Below the face, {Clock.Text(deg)}" : "Edge below the bore’s face",
+            SlotKind.Number,
+            Dimension.Length,
+            0.01,
+            "depth-gauge",
+            deg,
+            Plausible: new Band(-3, 30),
+            Peers: "recess",
+            // Elsewhere what is seen along the passages tells how deep it stands.
+            Required: places.Length > 1,
+            Expected: Driver.FacingOf(c).FinalMm
+        ));
+    }
+
     /// <summary>Where the shell is: measured, or from what was seen; or why that can't be told.</summary>
-    private static (OilHoleWindow.Place? Place, Judgement? Doubt) Position(StepContext c, Facing facing)
+    public static (OilHoleWindow.Place? Place, Judgement? Doubt) Position(StepContext c, Facing facing)
     {
         if (c.Number(Turned(c)) is { } turn && c.Number(Deep(c)) is { } depth)
         {
@@ -473,17 +302,17 @@ public static partial class CamBearingSet
         if (c.Number(SeatStep.Name, recess) is { } depth)
         {
             checks.AddRange(
-                edge.Checks("edge off its depth", depth - FacingOf(c).FinalMm, c.Uncertainty(SeatStep.Name, recess))
+                edge.Checks("edge off its depth", depth - Driver.FacingOf(c).FinalMm, c.Uncertainty(SeatStep.Name, recess))
                     .Select(k => k.Verdict == Verdict.Stop ? k with { Verdict = Verdict.Decide } : k)
             );
         }
 
-        if (c.Number(SeatStep.Inside) is { } inside && c.Chosen(Shells) != "undersize")
+        if (c.Number(SeatStep.Inside) is { } inside && !c.Is(Shells.Name, Shells.Undersize))
         {
             checks.AddRange(
                 (c.Sheet.Cam!.Clearance ?? c.Sheet.Usual(NeatBoreDefaults.CamClearance)).Checks(
                     "clearance, driven",
-                    inside - Journal(c),
+                    inside - Bore.Journal(c),
                     c.Uncertainty(SeatStep.Inside)
                 )
             );
@@ -518,25 +347,4 @@ public static partial class CamBearingSet
             )
         );
     }
-
-    private static OilHoleWindow.Answer? SeatedWindow(StepContext c) =>
-        c.Once(
-            $"seated {c.Item}",
-            () =>
-            {
-                var facing = FacingOf(c);
-                return Position(c.SeenBy(Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
-                    ? OilHoleWindow.Solve(
-                        new OilHoleWindow.Request(
-                            facing.BoreMm,
-                            facing.Passages,
-                            facing.Holes,
-                            place,
-                            new OilHoleWindow.Range([place.RotationDeg, place.RotationDeg], [place.DepthMm, place.DepthMm]),
-                            facing.View
-                        )
-                    )
-                    : null;
-            }
-        );
 }

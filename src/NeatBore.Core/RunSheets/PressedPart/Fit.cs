@@ -1,21 +1,14 @@
 using NeatBore.Core.Calculators.Fits;
 using NeatBore.Core.Engines;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.PressedPart;
 
-public static partial class PressedPart
+/// <summary>What goes in, against what it goes into.</summary>
+internal static class Fit
 {
-    private static class SizesStep
-    {
-        public static readonly StepName Name = new("sizes");
-        public static readonly NumberSlot Temperature = Name.Number("temperature");
-        public static readonly PressedIn.Diameters Inner = new(Name, "inner");
-        public static readonly PressedIn.Diameters Outer = new(Name, "outer");
-    }
+    public static double Middle(PressedSheet part) => ((part.Interference.Low ?? 0) + (part.Interference.High ?? 0)) / 2;
 
-    private static double Middle(PressedSheet part) => ((part.Interference.Low ?? 0) + (part.Interference.High ?? 0)) / 2;
-
-    private static InterferenceFit.Answer? Fit(StepContext c, PressedSheet part) =>
+    public static InterferenceFit.Answer? Of(StepContext c, PressedSheet part) =>
         c.Once(
             $"fit {c.Item}",
             () =>

@@ -1,3 +1,4 @@
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets.RearSeal;
@@ -19,7 +20,7 @@ internal static class BenchStep
         };
 
     private static Judgement Judge(StepContext c) =>
-        c.Chosen(SealCare.Lip) == "ptfe"
+        SealCare.Is(c, LipKind.Ptfe)
             ? new Judgement(
                 Sentence.Of("Take the dial or feelers: a PTFE lip can’t centre a housing."),
                 new Call(Verdict.Stop, Sentence.Of("Turning the crank drags a dry PTFE lip and spoils it."), [])

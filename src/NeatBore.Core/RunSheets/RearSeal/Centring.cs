@@ -6,9 +6,9 @@ namespace NeatBore.Core.RunSheets.RearSeal;
 /// <summary>A housing that its own seal centres as the crank turns in it, and one that a dial or feelers do.</summary>
 internal static class Centring
 {
-    public static readonly Option Dial = new("dial", "dial on the crank, no seal in");
+    public static readonly Option Dial = new(Sweeping.ByDial, "dial on the crank, no seal in");
     public static readonly Option Turned = new("turn", "seal in, crank turned both ways");
-    public static readonly Option Feelers = new("feeler", "feelers round the crank");
+    public static readonly Option Feelers = new(Sweeping.ByFeelers, "feelers round the crank");
 
     public static readonly Sweeping Sweeps = new(
         sheet => sheet.Rear!.Housing!,

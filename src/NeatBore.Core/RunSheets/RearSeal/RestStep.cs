@@ -1,3 +1,4 @@
+using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets.RearSeal;
@@ -10,7 +11,7 @@ internal static class RestStep
     public static Step Step =>
         new(Name, "Left to settle", "seal")
         {
-            When = c => Applies.If(c.Chosen(SealCare.Lip) == "ptfe", "This lip needs no rest."),
+            When = c => Applies.If(SealCare.Is(c, LipKind.Ptfe), "This lip needs no rest."),
             Slots = _ => [Slot.Tick(SealCare.Turned(Name), "Crank turned again")],
             Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
             Cautions = ["Tag the crank: do not turn."],

@@ -2,53 +2,17 @@ using NeatBore.Core.Calculators.Fits;
 using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.RockerTrunnions;
 
-public static partial class RockerTrunnions
+/// <summary>A side judged by force, or by feel where nobody measures one.</summary>
+internal static class ByFeel
 {
     /// <summary>The last of the second side is gone in steps of this, mm, as far again as this before its depth.</summary>
     private const double SmallStepMm = 0.05;
 
-    private static PickSlot Feel(StepName side) => side.Pick("feel");
-
-    private static NumberSlot Lies(StepName side) => side == FirstStep.Name ? FirstStep.Flush : SecondStep.Depth;
-
-    private static IReadOnlyList<Slot> SideSlots(StepContext c, StepName side)
+    public static Judgement Judge(StepContext c, StepName side)
     {
-        var fit = FitOrAlike(c);
-        var read = fit is not null && (c.Taken(PressedIn.Trace(side)) || c.Taken(PressedIn.Peak(side)));
-        List<Slot> force = [.. PressedIn.Force(c, side, fit, Travel(c, side)).Select(s => s with { Required = false })];
-        return
-        [
-            force[0],
-            Slot.Pick(
-                Feel(side),
-                "How it went in",
-                new("as-others", "firm all the way, as the others"),
-                new("easier", "easier than the others"),
-                new("harder", "harder, or by jerks")
-            ) with
-            {
-                Required = !read,
-            },
-            .. force.Skip(1),
-            new Slot(
-                Lies(side),
-                side == FirstStep.Name ? "Below the body’s face, − proud" : "Below the body’s face",
-                SlotKind.Number,
-                Dimension.Length,
-                0.01,
-                "depth-gauge",
-                Plausible: new Band(-3, 3),
-                Required: false,
-                Expected: side == FirstStep.Name ? 0 : DeepMm(c)
-            ),
-        ];
-    }
-
-    private static Judgement JudgeByFeel(StepContext c, StepName side)
-    {
-        var fit = FitOrAlike(c);
+        var fit = Alike.FitOf(c);
         var first = side == FirstStep.Name;
         var force = fit is null ? null : Read(c, side, fit);
         if (force?.Call is { Verdict: not Verdict.Go })
@@ -69,18 +33,24 @@ public static partial class RockerTrunnions
                     ? Sentence.Of("Start it by hand, square. Press it flush, then say how it went in.")
                     : Sentence.Of(
                         "Nothing brings this side back: press to {near} below, then by {step} at a time to {deep}.",
-                        ("near", Quantity.Mm(DeepMm(c) - (2 * SmallStepMm))),
+                        ("near", Quantity.Mm(SecondStep.DeepMm(c) - (2 * SmallStepMm))),
                         ("step", Quantity.Mm(SmallStepMm)),
-                        ("deep", Quantity.Mm(DeepMm(c)))
+                        ("deep", Quantity.Mm(SecondStep.DeepMm(c)))
                     ),
                 Answer: fit is null
                     ? null
-                    : DrawTravel.Solve(new DrawTravel.Request(Travel(c, side), 0, Travel(c, side) - PressedIn.StartedMm, fit.PressForceN))
+                    : DrawTravel.Solve(
+                        new DrawTravel.Request(Sides.Travel(c, side), 0, Sides.Travel(c, side) - PressedIn.StartedMm, fit.PressForceN)
+                    )
             );
         }
 
         return Lying(c, side, (force ?? felt)!);
     }
+
+    public static PickSlot Feel(StepName side) => side.Pick("feel");
+
+    public static NumberSlot Lies(StepName side) => side == FirstStep.Name ? FirstStep.Flush : SecondStep.Depth;
 
     /// <summary>What a trace or a gauge's peak says, against the fit and against the others; null where neither was read.</summary>
     private static Judgement? Read(StepContext c, StepName side, InterferenceFit.Answer fit)
@@ -93,7 +63,7 @@ public static partial class RockerTrunnions
         var pressed = PressedIn.JudgePress(
             c,
             fit,
-            Travel(c, side),
+            Sides.Travel(c, side),
             side == FirstStep.Name,
             "Clean. Wipe the swarf off, both faces.",
             "It went in too easily: the body is worn. Press it out; another body, or say why it holds."
@@ -101,7 +71,7 @@ public static partial class RockerTrunnions
         // Of a body that was not measured the others say more than the fit that it is taken for.
         return pressed.Call is null ? null
             : pressed.Call.Verdict is Verdict.Go or Verdict.Decide
-            && Odd(c, side, FitOrAlike) is { } odd
+            && Odd(c, side, Alike.FitOf) is { } odd
             && odd.Call!.Verdict > pressed.Call.Verdict
                 ? odd with
                 {
@@ -159,7 +129,7 @@ public static partial class RockerTrunnions
                     (_, Side.Lower, _) => "It stands proud: press it {by} on, the last by hundredths.",
                     _ => "Too deep by {by}: press it back from the other side, before the trunnion is in.",
                 },
-                ("by", Quantity.Mm(Math.Abs(depth - (first ? 0 : DeepMm(c)))))
+                ("by", Quantity.Mm(Math.Abs(depth - (first ? 0 : SecondStep.DeepMm(c)))))
             ),
             call with
             {
@@ -168,4 +138,47 @@ public static partial class RockerTrunnions
             pressed.Answer
         );
     }
+
+    /// <summary>The force against those of the set that were pressed before this one, from six on: what is pressed later changes nothing
+    /// that was said.</summary>
+    private static Judgement? Odd(StepContext c, StepName step, Func<StepContext, InterferenceFit.Answer?> fit)
+    {
+        if (Sides.PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, fit(c), Sides.Travel(c, step)) is not { } own)
+        {
+            return null;
+        }
+
+        var before = c
+            .Sheet.Rockers!.Places.Select(p => c.For(p.Id))
+            .Where(o => o.Item != c.Item && Sides.PressedAt(o, step) < at)
+            .Select(o => (o.Item, Force: PressedIn.ForceN(o, step, fit(o), Sides.Travel(o, step))))
+            .Where(o => o.Force is not null)
+            .Select(o => new SetOutlier.SetReading(o.Item, o.Force!.Value))
+            .ToList();
+        if (before.Count + 1 < SetOutlier.Fewest)
+        {
+            return null;
+        }
+
+        var set = SetOutlier.Solve(
+            new SetOutlier.Request([.. before, new SetOutlier.SetReading(c.Item, own)], c.Uncertainty(Sides.ForceSlot(c, step)))
+        );
+        return set.Readings[^1] is { Verdict: { } verdict and not Verdict.Go } score
+            ? new Judgement(
+                ForceAdvice(score.Score, verdict),
+                Sides.Stands(verdict, "press force", own, set.Median, Dimension.Force, 100, Rockers.Name(c.Item))
+            )
+            : null;
+    }
+
+    private static Sentence ForceAdvice(double score, Verdict verdict) =>
+        Sentence.Of(
+            score < 0
+                ? verdict == Verdict.Stop
+                    ? "Press it out: this body is worn. Fit another body and begin it again."
+                    : "Look at this body: it went in easier than the set. Another body, or say why it holds."
+                : verdict == Verdict.Stop
+                    ? "Press it out: it galled or went in cocked. Look at bush and bore."
+                    : "It took more than the set. Look for a tear or a burr, or say why it is good."
+        );
 }

@@ -1,76 +1,52 @@
-using System.Globalization;
-using NeatBore.Core.Calculators.Fits;
-using NeatBore.Core.Engines;
 using NeatBore.Core.Measures;
 
-namespace NeatBore.Core.RunSheets;
+namespace NeatBore.Core.RunSheets.RockerTrunnions;
 
-public static partial class RockerTrunnions
+/// <summary>A side pressed in: its force and where it stands.</summary>
+internal static class Sides
 {
-    private static class FirstStep
+    public static IReadOnlyList<Slot> Slots(StepContext c, StepName side)
     {
-        public static readonly StepName Name = new("first");
-        public static readonly NumberSlot Flush = Name.Number("flush");
+        var fit = Alike.FitOf(c);
+        var read = fit is not null && (c.Taken(PressedIn.Trace(side)) || c.Taken(PressedIn.Peak(side)));
+        List<Slot> force = [.. PressedIn.Force(c, side, fit, Travel(c, side)).Select(s => s with { Required = false })];
+        return
+        [
+            force[0],
+            Slot.Pick(
+                ByFeel.Feel(side),
+                "How it went in",
+                new("as-others", "firm all the way, as the others"),
+                new("easier", "easier than the others"),
+                new("harder", "harder, or by jerks")
+            ) with
+            {
+                Required = !read,
+            },
+            .. force.Skip(1),
+            new Slot(
+                ByFeel.Lies(side),
+                side == FirstStep.Name ? "Below the body’s face, − proud" : "Below the body’s face",
+                SlotKind.Number,
+                Dimension.Length,
+                0.01,
+                "depth-gauge",
+                Plausible: new Band(-3, 3),
+                Required: false,
+                Expected: side == FirstStep.Name ? 0 : SecondStep.DeepMm(c)
+            ),
+        ];
     }
 
-    private static class SecondStep
-    {
-        public static readonly StepName Name = new("second");
-        public static readonly NumberSlot Depth = Name.Number("depth");
-    }
+    public static double Travel(StepContext c, StepName side) => Kit.Of(c).LengthMm + (side == SecondStep.Name ? SecondStep.DeepMm(c) : 0);
 
-    private static double Travel(StepContext c, StepName side) => KitOf(c).LengthMm + (side == SecondStep.Name ? DeepMm(c) : 0);
-
-    /// <summary>The force against those of the set that were pressed before this one, from six on: what is pressed later changes nothing
-    /// that was said.</summary>
-    private static Judgement? Odd(StepContext c, StepName step, Func<StepContext, InterferenceFit.Answer?> fit)
-    {
-        if (PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, fit(c), Travel(c, step)) is not { } own)
-        {
-            return null;
-        }
-
-        var before = c
-            .Sheet.Rockers!.Places.Select(p => c.For(p.Id))
-            .Where(o => o.Item != c.Item && PressedAt(o, step) < at)
-            .Select(o => (o.Item, Force: PressedIn.ForceN(o, step, fit(o), Travel(o, step))))
-            .Where(o => o.Force is not null)
-            .Select(o => new SetOutlier.SetReading(o.Item, o.Force!.Value))
-            .ToList();
-        if (before.Count + 1 < SetOutlier.Fewest)
-        {
-            return null;
-        }
-
-        var set = SetOutlier.Solve(
-            new SetOutlier.Request([.. before, new SetOutlier.SetReading(c.Item, own)], c.Uncertainty(ForceSlot(c, step)))
-        );
-        return set.Readings[^1] is { Verdict: { } verdict and not Verdict.Go } score
-            ? new Judgement(
-                ForceAdvice(score.Score, verdict),
-                Stands(verdict, "press force", own, set.Median, Dimension.Force, 100, Name(c.Item))
-            )
-            : null;
-    }
-
-    private static DateTimeOffset? PressedAt(StepContext c, StepName step) =>
+    public static DateTimeOffset? PressedAt(StepContext c, StepName step) =>
         c.TakenAt(PressedIn.Trace(step)) ?? c.TakenAt(PressedIn.Peak(step));
 
-    private static SlotName ForceSlot(StepContext c, StepName step) =>
+    public static SlotName ForceSlot(StepContext c, StepName step) =>
         c.Taken(PressedIn.Trace(step)) ? PressedIn.Trace(step) : PressedIn.Peak(step);
 
-    private static Sentence ForceAdvice(double score, Verdict verdict) =>
-        Sentence.Of(
-            score < 0
-                ? verdict == Verdict.Stop
-                    ? "Press it out: this body is worn. Fit another body and begin it again."
-                    : "Look at this body: it went in easier than the set. Another body, or say why it holds."
-                : verdict == Verdict.Stop
-                    ? "Press it out: it galled or went in cocked. Look at bush and bore."
-                    : "It took more than the set. Look for a tear or a burr, or say why it is good."
-        );
-
-    private static Call Stands(
+    public static Call Stands(
         Verdict verdict,
         string what,
         double value,

@@ -5,28 +5,18 @@ namespace NeatBore.Core.RunSheets;
 /// <summary>What has to be so before anything turns the crank: no piston meets a valve, no lip is resting, no sealant setting.</summary>
 internal static class CrankTurns
 {
-    private const string Meet = "meet";
-
     /// <summary>What keeps pistons and valves apart; told once a build.</summary>
     public static readonly ChoiceName Valves = new("valves");
+    private static readonly Option s_driveOn = new("drive-on", "timing drive on");
+    private static readonly Option s_headOff = new("head-off", "head off");
+    private static readonly Option s_heldClear = new("held-clear", "pistons held clear");
+    private static readonly Option s_meet = new("meet", "drive off, head on");
 
     /// <summary>The tasks that leave something to rest, by kind.</summary>
     private static readonly string[] s_rests = ["front-seal", "timing-cover", "rear-seal"];
 
     /// <summary>Asks it at a step that turns the crank.</summary>
-    public static Choice Asked(StepName at) =>
-        new(
-            Valves,
-            at,
-            "Valves and pistons",
-            _ =>
-                [
-                    new("drive-on", "timing drive on"),
-                    new("head-off", "head off"),
-                    new("held-clear", "pistons held clear"),
-                    new(Meet, "drive off, head on"),
-                ]
-        );
+    public static Choice Asked(StepName at) => new(Valves, at, "Valves and pistons", _ => [s_driveOn, s_headOff, s_heldClear, s_meet]);
 
     /// <summary>What keeps the crank still; null where it may turn.</summary>
     /// <param name="c">The step that turns it.</param>
@@ -34,7 +24,7 @@ internal static class CrankTurns
     /// <param name="turnedAt">When it was turned; null before.</param>
     public static Judgement? Held(StepContext c, string own, DateTimeOffset? turnedAt)
     {
-        if (c.Chosen(Valves) == Meet)
+        if (c.Is(Valves, s_meet))
         {
             return new Judgement(
                 Sentence.Of("Don’t turn it. Timing drive on, head off, or every piston half way down first."),

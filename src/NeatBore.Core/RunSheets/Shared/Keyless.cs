@@ -37,12 +37,14 @@ internal static class Keyless
         ) + "; no sealant on them. Lip’s track dressed";
 
     /// <summary>What is looked at after two turns.</summary>
-    public static Slot Timing(PickSlot slot) =>
-        Slot.Pick(slot, "Timing after two turns", new("true", "pins go in again"), new("off", "a pin does not go in"));
+    public static Slot Timing(PickSlot slot) => Slot.Pick(slot, "Timing after two turns", s_true, s_off);
+
+    private static readonly Option s_true = new("true", "pins go in again");
+    private static readonly Option s_off = new("off", "a pin does not go in");
 
     /// <summary>A timing that has slipped; null where it has not, or was not looked at.</summary>
     public static Judgement? Judged(StepContext c, PickSlot slot) =>
-        Is(c.Sheet) && c.Picked(slot) == "off"
+        Is(c.Sheet) && c.Is(slot, s_off)
             ? new Judgement(
                 Sentence.Of("Don’t turn it further. Bolt out, timing set anew, pinned, and the bolt again."),
                 new Call(Verdict.Stop, Sentence.Of("The timing gear slipped as the bolt was tightened: pistons meet valves."), [])

@@ -1,5 +1,6 @@
 using NeatBore.Core.Calculators.Seals;
 using NeatBore.Core.Engines;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
@@ -74,7 +75,7 @@ internal static class Pauses
             (int)Math.Ceiling(soaks * SoaksFor * massKg * specificHeat / (NeatBoreDefaults.AirFilmWPerM2C * surfaceM2) / 60)
         )
         {
-            Begun = $"{Capital(part)} into the oven",
+            Begun = $"{Wording.Capital(part)} into the oven",
             Uses = [ShopThing.Oven],
             Within = CarryMinutes,
         };
@@ -83,10 +84,8 @@ internal static class Pauses
     public static Pause Chills(string part) =>
         new($"{part} in the freezer", FreezerMinutes)
         {
-            Begun = $"{Capital(part)} into the freezer",
+            Begun = $"{Wording.Capital(part)} into the freezer",
             Uses = [ShopThing.Freezer],
             Within = CarryMinutes,
         };
-
-    private static string Capital(string part) => char.ToUpperInvariant(part[0]) + part[1..];
 }

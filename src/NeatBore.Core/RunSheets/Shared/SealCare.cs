@@ -12,6 +12,9 @@ internal static class SealCare
     public static IReadOnlyList<Option> Lips(SealSheet? seal) =>
         [.. (seal?.Lips ?? [LipKind.Rubber]).Select(l => new Option(Id(l), Name(l)))];
 
+    /// <summary>Whether this lip was chosen.</summary>
+    public static bool Is(StepContext c, LipKind lip) => c.Chosen(Lip) == Id(lip);
+
     public static string Id(LipKind lip) =>
         lip switch
         {
@@ -115,7 +118,7 @@ internal static class SealCare
 
     /// <summary>A PTFE lip that settles: from when it was pressed until the crank has turned again.</summary>
     public static Rest? Resting(StepContext c, SealSheet? seal, SlotName pressedIn, StepName rest, string what) =>
-        c.Chosen(Lip) == "ptfe" && seal is not null && c.TakenAt(pressedIn) is { } pressed && !c.Taken(Turned(rest))
+        Is(c, LipKind.Ptfe) && seal is not null && c.TakenAt(pressedIn) is { } pressed && !c.Taken(Turned(rest))
             ? new Rest($"The {what}’s lip settles", pressed.AddHours(seal.RestHours))
             : null;
 

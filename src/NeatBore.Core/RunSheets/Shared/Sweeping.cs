@@ -29,6 +29,15 @@ internal sealed record Sweeping(
     /// <summary>How it is centred.</summary>
     public static ChoiceName School { get; } = new("school");
 
+    /// <summary>By a dial on the crank, in <see cref="School"/>.</summary>
+    public const string ByDial = "dial";
+
+    /// <summary>By feelers round the crank.</summary>
+    public const string ByFeelers = "feeler";
+
+    /// <summary>By a ring on the nose that fits the bare bore.</summary>
+    public const string ByRing = "ring";
+
     /// <summary>How the engine hangs.</summary>
     public static ChoiceName Hang { get; } = new("hang");
 
@@ -37,6 +46,31 @@ internal sealed record Sweeping(
 
     /// <summary>How many dowels hold the part.</summary>
     public static ChoiceName Dowelled { get; } = new("dowels");
+
+    private static readonly Option s_inBore = new("bore", "the seal’s bore");
+    private static readonly Option s_outside = new("outside", "an outside");
+    private static readonly Option[] s_dowels = [new("none", "none"), new("one", "one"), new("two", "two")];
+
+    /// <summary>Asks what the dial's tip reads.</summary>
+    public static Choice AskedSurface(StepName at) => new(Surface, at, "The dial’s tip reads", _ => [s_inBore, s_outside]);
+
+    /// <summary>Asks how many dowels hold it; those of the sheet first.</summary>
+    public static Choice AskedDowels(StepName at) =>
+        new(
+            Dowelled,
+            at,
+            "Dowels",
+            sheet =>
+            {
+                var there = OfSheet(sheet.Cover?.Dowels);
+                return [there, .. s_dowels.Where(o => o != there)];
+            }
+        );
+
+    /// <summary>Whether two dowels hold it where it is.</summary>
+    public static bool HeldByDowels(StepContext c) => c.Is(Dowelled, s_dowels[2]);
+
+    private static Option OfSheet<T>(IReadOnlyList<T>? dowels) => s_dowels[Math.Min(dowels?.Count ?? 0, 2)];
 
     /// <summary>How far a loose part moves, side to side.</summary>
     public static NumberSlot Free(StepName loose) => loose.Number("free");
@@ -95,7 +129,7 @@ internal sealed record Sweeping(
 
     /// <summary>What has to be told before a dial is believed.</summary>
     public static IReadOnlyList<Slot> SetupSlots(StepContext c) =>
-        c.Chosen(School) == "dial"
+        c.Chosen(School) == ByDial
             ?
             [
                 new Slot(
@@ -110,7 +144,7 @@ internal sealed record Sweeping(
                 ),
                 Slot.Pick(Held(c.Step.Name), "How the crank lies", new("held", "held central"), new("loose", "loose in dry shells")),
             ]
-        : c.Chosen(School) is "ring"
+        : c.Chosen(School) == ByRing
             ?
             [
                 new Slot(
@@ -156,7 +190,7 @@ internal sealed record Sweeping(
         {
             return c.Step.Slots(c).All(s => c.Taken(s))
                     ? new Judgement(Sentence.Of("The droop is taken off every reading. Cover the rest as it hangs."))
-                : c.Chosen(School) == "dial" && !c.Taken(Droop(c.Step.Name))
+                : c.Chosen(School) == ByDial && !c.Taken(Droop(c.Step.Name))
                     ? new Judgement(Sentence.Of("Turn the dial on a true ring, hung the same way. Read bottom less top, as it shows."))
                 : Prompt.Next(c);
         }
@@ -222,7 +256,7 @@ internal sealed record Sweeping(
     public Judgement Judge(StepContext c, string onGo, bool tight = false)
     {
         if (
-            c.Chosen(School) == "dial"
+            c.Chosen(School) == ByDial
             && CrankTurns.Held(c, Kind, s_dialDeg.Select(deg => c.TakenAt(At(c.Step.Name, deg))).Where(t => t is not null).Min())
                 is { } held
         )
@@ -268,7 +302,7 @@ internal sealed record Sweeping(
             }
         );
         var droop = Math.Abs(c.Number(Droop(Setup)) ?? 0);
-        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen(School) == "dial" && droop > 2 * Swing(c, slots))
+        if (call.Verdict != Verdict.Stop && droop > limit.High && c.Chosen(School) == ByDial && droop > 2 * Swing(c, slots))
         {
             call = new Call(
                 Verdict.LookAgain,
@@ -329,7 +363,7 @@ internal sealed record Sweeping(
             _ when tight =>
                 "The {part} sits {offset} off towards {clock}. Slacken its bolts, tap it towards {move}, {near}, and tighten again.",
             (Verdict.LookAgain, _) => "{offset} is too near the limit to tell. Tap it a little towards {move}, {near}, and sweep again.",
-            _ when c.Chosen(School) == "dial" =>
+            _ when c.Chosen(School) == ByDial =>
                 "The {part} sits {offset} off towards {clock}. Tap it towards {move}, {near}, until the dial meets the mark.",
             _ => "The {part} sits {offset} off towards {clock}. Move it towards {move}, {near}; its holes allow {free}.",
         };
@@ -348,8 +382,8 @@ internal sealed record Sweeping(
 
     private BoreCentring.Answer Solve(StepContext c, HousingSheet housing, List<Slot> slots, Limit limit)
     {
-        var dial = c.Chosen(School) == "dial";
-        var inBore = c.Chosen(Surface) != "outside";
+        var dial = c.Chosen(School) == ByDial;
+        var inBore = !c.Is(Surface, s_outside);
         var readings = slots
             .Where(s => s.Key != Repeat(c.Step.Name) && c.Taken(s))
             .Select(s => new BoreCentring.GaugeReading(s.AngleDeg!.Value, c.Number(s)!.Value))
@@ -388,17 +422,10 @@ internal sealed record Sweeping(
         return held > (limit.High ?? double.MaxValue) ? BoreCentring.Solve(request with { FreeMoveMm = 0 }) : answer;
     }
 
-    private string Dowels(StepContext c) =>
-        c.Chosen(Dowelled)
-        ?? (Housing(c.Sheet).Dowels?.Count ?? 0) switch
-        {
-            0 => "none",
-            1 => "one",
-            _ => "two",
-        };
+    private string Dowels(StepContext c) => c.Chosen(Dowelled) ?? OfSheet(Housing(c.Sheet).Dowels).Id;
 
     private double Free(StepContext c, HousingSheet housing) =>
-        Dowels(c) == "two" ? 0
+        Dowels(c) == s_dowels[2].Id ? 0
         : c.Number(Free(Loose)) is { } across ? across / 2
         : housing.HoleFreeMm;
 

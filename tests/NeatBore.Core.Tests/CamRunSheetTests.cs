@@ -91,10 +91,7 @@ public class CamRunSheetTests
     public void A_bearing_seen_from_the_rear_is_its_mirror_image_counted_from_the_other_face()
     {
         var bearing = s_six.Cam!.Bearings[1] with { JointDeg = null };
-        var (front, rear) = (
-            Facing.Of(bearing, DriveOrder.DriveEnd.Front),
-            Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
-        );
+        var (front, rear) = (Facing.Of(bearing, DriveOrder.DriveEnd.Front), Facing.Of(bearing, DriveOrder.DriveEnd.Rear));
         Assert.Equal((View.Front, 1), (front.View, front.Sign));
         Assert.Equal((View.Rear, -1), (rear.View, rear.Sign));
         Assert.Equal(360 - bearing.Passages[0].AngleDeg, rear.Passages[0].AngleDeg, 9);
@@ -269,10 +266,7 @@ public class CamRunSheetTests
     public void A_shell_driven_from_the_rear_is_seen_from_the_rear()
     {
         var bearing = s_six.Cam!.Bearings[4];
-        var (front, rear) = (
-            Facing.Of(bearing, DriveOrder.DriveEnd.Front),
-            Facing.Of(bearing, DriveOrder.DriveEnd.Rear)
-        );
+        var (front, rear) = (Facing.Of(bearing, DriveOrder.DriveEnd.Front), Facing.Of(bearing, DriveOrder.DriveEnd.Rear));
         OilHoleWindow.Answer At(Facing f, double turn, double depth) =>
             OilHoleWindow.Solve(new(f.BoreMm, f.Passages, f.Holes, new(turn, depth), new([turn, turn], [depth, depth]), f.View));
         // The same shell in the same place: 1.5° clockwise from the front, 0.4 mm short of its depth from the front.

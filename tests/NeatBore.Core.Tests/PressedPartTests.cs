@@ -295,7 +295,7 @@ public class PressedPartTests
 
         // σr at the outside goes with the strain at the inside, so one shot gives it.
         var strain = -p / Shoot(1);
-        Assert.Equal(-2 * strain * a, PressedIn.ClosesUpMm(p, outer, inner, e), 6);
+        Assert.Equal(-2 * strain * a, PressedFit.ClosesUpMm(p, outer, inner, e), 6);
     }
 }
 

@@ -79,7 +79,7 @@ public static class FastenerBoard
                     .Any(pass => pass.All(p => p.Pull.Live is null && p.At < last) && pass.All(p => p.Pull.Slot.Required));
                 var wrong =
                     call?.Checks.Any(k =>
-                        k.Verdict != Verdict.Go && (group.Bolts.Count == 1 || own.Any(p => BoltPattern.Names(k, p.Pull.Slot)))
+                        k.Verdict != Verdict.Go && (group.Bolts.Count == 1 || own.Any(p => k.Bolt == p.Pull.Slot.Bolt?.Id))
                     ) == true;
                 var standing =
                     wrong && !step.Passed ? FastenerStanding.Wrong

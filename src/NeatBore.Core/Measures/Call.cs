@@ -56,6 +56,10 @@ public sealed record Check(
     string? Source = null
 )
 {
+    /// <summary>The bolt that it is of, by its id within its group; null where it is of none.</summary>
+    [JsonIgnore]
+    public string? Bolt { get; init; }
+
     // What two ways of working out the same value may differ by: exactly on a limit is inside it.
     internal const double Slack = 1e-9;
 

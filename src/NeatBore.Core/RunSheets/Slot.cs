@@ -87,6 +87,10 @@ public sealed record Slot(
     [JsonIgnore]
     public string? Same { get; init; }
 
+    /// <summary>The same, which the step waits for only where nothing was measured in its place: an optional number, else the
+    /// pick.</summary>
+    public Slot Unless(bool measured) => this with { Required = !measured };
+
     /// <summary>Something to do and tick.</summary>
     public static Slot Tick(string key, string label) => new(key, label, SlotKind.Tick);
 

@@ -15,7 +15,6 @@ public static class OilHoleWindow
         "open = area common to passage and hole on the unrolled bore, exact; share = open/most; best = largest worst share in "
         + "reach (Brunn–Minkowski: one summit)";
 
-    private const double Golden = 0.6180339887498949;
     private const double NearBest = 0.001;
 
     /// <summary>A bearing, where its shell is, and where it may still go; mm and degrees.</summary>
@@ -106,7 +105,7 @@ public static class OilHoleWindow
         // Counted from the middle of the reach, which spans half a turn at most: nothing that could open lies a turn away.
         var middle = Middle(request);
         var half = request.Reach.RotationDeg[1] - middle;
-        var pairs = Pairs.Of(request, middle);
+        var pairs = OilHolePairs.Of(request, middle);
         request = request with
         {
             Position = request.Position with { RotationDeg = Short(request.Position.RotationDeg - middle) },
@@ -121,7 +120,7 @@ public static class OilHoleWindow
             request.CanBackOut ? request.Reach.DepthMm[0] : Math.Max(request.Reach.DepthMm[0], now.DepthMm),
             request.Reach.DepthMm[1]
         );
-        var search = new Search(pairs, turn, drive);
+        var search = new OilHoleSearch(pairs, turn, drive);
         var (rotation, best, worst) = search.Best();
         if (worst < NearBest)
         {
@@ -185,10 +184,10 @@ public static class OilHoleWindow
         return new DriveAdvice(turn, direction, drive, words);
     }
 
-    private static string CannotOpen(Pairs pairs, (double, double) turn, (double, double) drive)
+    private static string CannotOpen(OilHolePairs pairs, (double, double) turn, (double, double) drive)
     {
         var never = pairs
-            .List.Where(p => new Search(new Pairs([p], pairs.BoreMm), turn, drive).Best().Worst < NearBest)
+            .List.Where(p => new OilHoleSearch(new OilHolePairs([p], pairs.BoreMm), turn, drive).Best().Worst < NearBest)
             .Select(p => p.Id)
             .ToList();
         return never.Count > 0
@@ -196,7 +195,7 @@ public static class OilHoleWindow
             : $"Nothing in reach opens {string.Join(" and ", pairs.List.Select(p => p.Id))} together: out and again";
     }
 
-    private static Call CallOf(Request request, Pairs pairs, BestPlace best)
+    private static Call CallOf(Request request, OilHolePairs pairs, BestPlace best)
     {
         var depth = request.FinalDepthMm ?? request.Position.DepthMm;
         var at = pairs.At(request.Position.RotationDeg, depth);
@@ -285,193 +284,5 @@ public static class OilHoleWindow
         }
 
         faults.ThrowIfAny();
-    }
-
-    /// <summary>A passage and its hole, with how far the hole stands off where the shell is in the middle of its
-    /// reach and its edge at nought.</summary>
-    private sealed record PairAt(string Id, HoleShape Passage, HoleShape Hole, double AroundMm, double AlongMm, double MostMm2);
-
-    private sealed record Pairs(IReadOnlyList<PairAt> List, double BoreMm)
-    {
-        public static Pairs Of(Request request, double fromDeg) =>
-            new(
-                [
-                    .. request.Passages.Select(p =>
-                    {
-                        var hole = HolePairs.HoleOf(p, request.ShellHoles);
-                        return new PairAt(
-                            p.Id,
-                            p.Shape,
-                            hole.Shape,
-                            HolePairs.Around(hole.AngleDeg - p.AngleDeg + fromDeg, request.BoreDiameterMm),
-                            hole.FromEdgeMm - p.FromFaceMm,
-                            SharedArea.Most(p.Shape, hole.Shape)
-                        );
-                    }),
-                ],
-                request.BoreDiameterMm
-            );
-
-        public double Mm(double deg) => BoreMm / 2 * deg * Math.PI / 180;
-
-        public List<Window> At(double rotationDeg, double depthMm) =>
-            [
-                .. List.Select(p =>
-                {
-                    var (x, y) = (HolePairs.Around((p.AroundMm + Mm(rotationDeg)) / Mm(1), BoreMm), p.AlongMm + depthMm);
-                    var open = SharedArea.Of(p.Passage, p.Hole, x, y);
-                    return new Window(p.Id, open, open / p.MostMm2, x, y);
-                }),
-            ];
-
-        public double Worst(double rotationDeg, double depthMm) => List.Min(p => Share(p, Mm(rotationDeg), depthMm));
-
-        public static double Share(PairAt p, double turnMm, double depthMm) =>
-            SharedArea.Of(p.Passage, p.Hole, p.AroundMm + turnMm, p.AlongMm + depthMm) / p.MostMm2;
-
-        /// <summary>The worst share; where a window is shut, how far its shapes are apart, as a negative number, so that a search finds
-        /// its way.</summary>
-        public double Height(double turnMm, double depthMm)
-        {
-            var worst = double.MaxValue;
-            foreach (var p in List)
-            {
-                var share = Share(p, turnMm, depthMm);
-                worst = Math.Min(worst, share > 0 ? share : -Gap(p, turnMm, depthMm));
-            }
-
-            return worst;
-        }
-
-        private static double Gap(PairAt p, double turnMm, double depthMm)
-        {
-            var (x, y) = (Math.Abs(p.AroundMm + turnMm), Math.Abs(p.AlongMm + depthMm));
-            var (bx, by) = (Core(p.Passage).X + Core(p.Hole).X, Core(p.Passage).Y + Core(p.Hole).Y);
-            // Both are a segment or a point grown by a radius, so their distance is that of the segments less the radii.
-            var (dx, dy) = (Math.Max(0, x - bx), Math.Max(0, y - by));
-            return Math.Max(0, Math.Sqrt((dx * dx) + (dy * dy)) - Radius(p.Passage) - Radius(p.Hole)) + 1e-12;
-        }
-
-        private static double Radius(HoleShape s) => s.Kind == ShapeKind.Circle ? s.DiameterMm!.Value / 2 : s.WidthMm!.Value / 2;
-
-        private static (double X, double Y) Core(HoleShape s) =>
-            s.Kind switch
-            {
-                ShapeKind.Circle => (0, 0),
-                ShapeKind.Groove => (1e9, 0),
-                _ => s.Axis == SlotAxis.Around
-                    ? ((s.LengthMm!.Value - s.WidthMm!.Value) / 2, 0)
-                    : (0, (s.LengthMm!.Value - s.WidthMm!.Value) / 2),
-            };
-    }
-
-    /// <summary>Section searches for the one summit, in mm around and along.</summary>
-    private sealed class Search(Pairs pairs, (double Low, double High) turnDeg, (double Low, double High) depthMm)
-    {
-        private const double Fine = 1e-6;
-        private readonly (double Low, double High) _x = (pairs.Mm(turnDeg.Low), pairs.Mm(turnDeg.High));
-
-        public (double RotationDeg, double DepthMm, double Worst) Best()
-        {
-            var x = Summit(_x.Low, _x.High, x => Deepest(x).Height);
-            var (y, height) = Deepest(x);
-            return (x / pairs.Mm(1), y, Math.Max(0, height));
-        }
-
-        /// <summary>The nearest place whose worst share is not below a level: the foot on a convex set.</summary>
-        public (double RotationDeg, double DepthMm) NearestAsGood(
-            double rotationDeg,
-            double depth,
-            double level,
-            double bestDeg,
-            double bestDepth
-        )
-        {
-            var (x0, y0) = (pairs.Mm(rotationDeg), depth);
-            if (x0 >= _x.Low && x0 <= _x.High && y0 >= depthMm.Low && y0 <= depthMm.High && pairs.Height(x0, y0) >= level)
-            {
-                return (rotationDeg, depth);
-            }
-
-            var top = pairs.Mm(bestDeg);
-            var foot = new Dictionary<double, double>();
-            double Distance(double x)
-            {
-                if (NearestDepth(x, y0, level) is not { } y)
-                {
-                    return 1e6 + Math.Abs(x - top);
-                }
-
-                foot[x] = y;
-                return Math.Pow(x - x0, 2) + Math.Pow(y - y0, 2);
-            }
-
-            var x = Summit(_x.Low, _x.High, x => -Distance(x));
-            return Distance(x) >= 1e6 ? (bestDeg, bestDepth) : (x / pairs.Mm(1), foot[x]);
-        }
-
-        private (double Y, double Height) Deepest(double x)
-        {
-            var y = Summit(depthMm.Low, depthMm.High, y => pairs.Height(x, y));
-            return (y, pairs.Height(x, y));
-        }
-
-        private double? NearestDepth(double x, double y0, double level)
-        {
-            var near = Math.Clamp(y0, depthMm.Low, depthMm.High);
-            if (pairs.Height(x, near) >= level)
-            {
-                return near;
-            }
-
-            var inside = Summit(depthMm.Low, depthMm.High, y => pairs.Height(x, y), level);
-            if (pairs.Height(x, inside) < level)
-            {
-                return null;
-            }
-
-            var outside = near;
-            while (Math.Abs(inside - outside) > Fine / 4)
-            {
-                var middle = (inside + outside) / 2;
-                (inside, outside) = pairs.Height(x, middle) >= level ? (middle, outside) : (inside, middle);
-            }
-
-            return inside;
-        }
-
-        private static double Summit(double low, double high, Func<double, double> height, double enough = double.MaxValue)
-        {
-            var (a, b) = (low, high);
-            var (c, d) = (b - (Golden * (b - a)), a + (Golden * (b - a)));
-            var (hc, hd) = (height(c), height(d));
-            while (b - a > Fine)
-            {
-                if (hc >= enough || hd >= enough)
-                {
-                    return hc >= enough ? c : d;
-                }
-
-                if (hc >= hd)
-                {
-                    (b, d, hd) = (d, c, hc);
-                    c = b - (Golden * (b - a));
-                    hc = height(c);
-                }
-                else
-                {
-                    (a, c, hc) = (c, d, hd);
-                    d = a + (Golden * (b - a));
-                    hd = height(d);
-                }
-            }
-
-            // A summit at an end of the reach is exactly there.
-            var middle = (a + b) / 2;
-            var at = height(middle);
-            return height(low) >= at && low + (2 * Fine) >= a ? low
-                : height(high) >= at && high - (2 * Fine) <= b ? high
-                : middle;
-        }
     }
 }

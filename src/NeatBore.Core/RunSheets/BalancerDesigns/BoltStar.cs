@@ -77,14 +77,15 @@ internal static class BoltStar
         var call = Call.Of(
             [
                 .. slots.SelectMany(s =>
-                    set.Torque.Checks($"torque at {Clock.Text(s.AngleDeg!.Value)}", c.Number(s)!.Value, c.Uncertainty(s), Dimension.Torque)
+                    set.Torque.Checks($"torque at {s.Bolt!.Id}", c.Number(s)!.Value, c.Uncertainty(s), Dimension.Torque)
+                        .Select(k => k with { Bolt = s.Bolt.Id })
                 ),
             ],
             check =>
                 Sentence.Of(
                     check.Verdict == Verdict.Go ? "All of them in their window." : "{value} {where}; the limit is {limit}.",
                     ("value", Quantity.Nm(check.Value)),
-                    ("where", Quantity.Word(check.Name["torque ".Length..])),
+                    ("where", Quantity.Word($"at {check.Bolt}")),
                     ("limit", Quantity.Nm(check.Limit))
                 )
         );

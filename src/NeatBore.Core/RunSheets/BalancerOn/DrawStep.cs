@@ -61,11 +61,11 @@ internal static class DrawStep
         var where = DrawTravel.Solve(new DrawTravel.Request(length, sheet.SeatedDepthMm, depth, home));
         if (c.Trace(s_trace) is not { } trace || home is not { High: > 0 } force)
         {
-            return PressedIn.Partly(c, s_trace, length - start, home, seatTravel, where) ?? JudgeDraw(c) with { Answer = where };
+            return PressForce.Partly(c, s_trace, length - start, home, seatTravel, where) ?? JudgeDraw(c) with { Answer = where };
         }
 
         // The press counts from where the hub was started; the fit counts from the nose's end.
-        var points = PressedIn.Points(trace, length - start);
+        var points = PressForce.Points(trace, length - start);
         var curve = new PressTrace.ExpectedForce(DrawTravel.Curve(force, seatTravel));
         var answer = PressTrace.Solve(
             new PressTrace.Request(
@@ -76,7 +76,7 @@ internal static class DrawStep
                 force.High * NeatBoreDefaults.PressLimitFactor
             )
         );
-        if (PressedIn.Gap(points) is { } gap)
+        if (PressForce.Gap(points) is { } gap)
         {
             return new Judgement(
                 Sentence.Of("The gauge dropped out on the way. Judge by hand: read the seated depth, or draw it again."),

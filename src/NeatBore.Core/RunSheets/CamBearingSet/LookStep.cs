@@ -21,7 +21,7 @@ internal static class LookStep
             ItemName = Bearings.Name,
             Together = "drive",
             Needs = [BiteStep.Name],
-            Slots = c => [.. Window.Sights(c), Window.StillTurns(c), .. DriverNut.Slot(c, "Nut’s torque, now")],
+            Slots = c => [.. ShellPlace.Slots(c), Window.StillTurns(c), .. DriverNut.Slot(c, "Nut’s torque, now")],
             Judge = c => Judge(c) ?? Window.Judge(c, false),
             Cautions = ["Eye to the passage only with the hammer down. Light blows."],
         };

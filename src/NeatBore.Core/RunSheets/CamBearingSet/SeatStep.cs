@@ -17,7 +17,7 @@ internal static class SeatStep
             ItemName = Bearings.Name,
             Together = "drive",
             Needs = [LookStep.Name],
-            Slots = c => [.. Window.Sights(c), .. Window.Recess(c), Bored(c)],
+            Slots = c => [.. ShellPlace.Slots(c), .. Recess.Slots(c), Bored(c)],
             Judge = c => Window.Judge(c, true),
             Hand = [HandWays.Wire, HandWays.ByEye],
             Gate = "every passage open",

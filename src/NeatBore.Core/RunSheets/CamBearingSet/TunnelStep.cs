@@ -45,7 +45,7 @@ internal static class TunnelStep
             () =>
             {
                 var facing = Driver.FacingOf(c);
-                return Window.Position(c.SeenBy(RunSheet.Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
+                return ShellPlace.Of(c.SeenBy(RunSheet.Version1.Steps.First(s => s.Id == "seat")), facing).Place is { } place
                     ? OilHoleWindow.Solve(
                         new OilHoleWindow.Request(
                             facing.BoreMm,

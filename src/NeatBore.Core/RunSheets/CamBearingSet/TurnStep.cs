@@ -30,10 +30,7 @@ internal static class TurnStep
         var read = Enumerable.Range(0, 8).Any(i => c.Taken(At(i)));
         return
         [
-            Slot.Pick(s_feel, "Turned by hand, oiled", s_free, s_hitch, s_tight) with
-            {
-                Required = !read,
-            },
+            Slot.Pick(s_feel, "Turned by hand, oiled", s_free, s_hitch, s_tight).Unless(read),
             .. c.Is(s_feel, s_hitch)
                 ?
                 [

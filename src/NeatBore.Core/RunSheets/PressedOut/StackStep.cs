@@ -15,14 +15,14 @@ internal static class StackStep
             Slots = c =>
                 [
                     new Slot(
-                        PressedIn.Picked(Name),
+                        PressStack.Press(Name),
                         "The press",
                         SlotKind.Tool,
-                        Need: PressedIn.Press("hydraulic-press", PressedOff.PullForce.MostN(c.Sheet, PressedPart.Part.Of(c.Sheet, kind)))
+                        Need: PressStack.Need("hydraulic-press", PressedOff.PullForce.MostN(c.Sheet, PressedPart.Part.Of(c.Sheet, kind)))
                     ),
-                    Slot.Tick(PressedIn.LaidOut(Name), "Lay out what the crib has to stack") with
+                    Slot.Tick(PressStack.LaidOut(Name), "Lay out what the crib has to stack") with
                     {
-                        Stock = PressedIn.Stacked,
+                        Stock = PressStack.Kinds,
                     },
                 ],
             Judge = c => Judge(c, PressedPart.Part.Of(c.Sheet, kind)),
@@ -31,7 +31,7 @@ internal static class StackStep
         };
 
     private static Judgement Judge(StepContext c, PressedSheet part) =>
-        PressedIn.Stack(
+        PressStack.Judge(
             c,
             Name,
             new PressSupport.PressedBody(part.Inner.DiameterMm, part.Outer.HeightMm, part.Outer.LandInnerMm, part.Outer.LandOuterMm),

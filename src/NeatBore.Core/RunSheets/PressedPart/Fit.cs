@@ -12,7 +12,7 @@ internal static class Fit
         c.Once(
             $"fit {c.Item}",
             () =>
-                PressedIn.Fit(
+                PressedFit.Of(
                     c,
                     SizesStep.Inner,
                     SizesStep.Outer,

@@ -15,7 +15,7 @@ internal static class HeatStep
     public static readonly TickSlot Frozen = Name.Tick("frozen");
     private static readonly TickSlot s_out = Name.Tick("out");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         Part.Each(
             kind,
             new Step(Name, "Soak, out, in", "pressed-heat")
@@ -32,7 +32,7 @@ internal static class HeatStep
             }
         );
 
-    private static IReadOnlyList<Slot> Slots(StepContext c, PressedSheet part, PressedIn.Parts parts)
+    private static IReadOnlyList<Slot> Slots(StepContext c, PressedSheet part, PressedWords parts)
     {
         var plan = Heating.Planned(c, part);
         var warmed = c.Chosen(Way.Name) is Way.Warm or Way.Both;
@@ -64,7 +64,7 @@ internal static class HeatStep
         ];
     }
 
-    private static Judgement Judge(StepContext c, PressedSheet part, PressedIn.Parts parts)
+    private static Judgement Judge(StepContext c, PressedSheet part, PressedWords parts)
     {
         var warmed = c.Chosen(Way.Name) is Way.Warm or Way.Both;
         var measured = warmed ? c.Number(Outer) : null;
@@ -108,7 +108,7 @@ internal static class HeatStep
     public static Judgement? Warming(
         StepContext c,
         PressedSheet part,
-        PressedIn.Parts parts,
+        PressedWords parts,
         HeatPlan planned,
         HeatPlan plan,
         string back = "back in the oven"

@@ -12,7 +12,7 @@ internal static class HomeStep
     private static readonly Option s_freely = new("freely", "slips and turns freely");
     private static readonly Option s_tight = new("tight", "tight");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         new Step(Name, "Where it lies", "pressed-home")
         {
             Needs = [PressStep.Name, HeatStep.Name],
@@ -36,7 +36,7 @@ internal static class HomeStep
             Cautions = ["Let it cool to the touch before it is measured: hot, it reads long."],
         };
 
-    private static Judgement Judge(StepContext c, PressedSheet part, PressedIn.Parts parts)
+    private static Judgement Judge(StepContext c, PressedSheet part, PressedWords parts)
     {
         if (c.Step.Slots(c).Any(s => s.Required && !c.Taken(Name, s)))
         {
@@ -52,7 +52,7 @@ internal static class HomeStep
         }
 
         var found = c.Number(s_home)!.Value;
-        var call = PressedIn.Between("depth", found, c.Uncertainty(s_home), part.Home);
+        var call = PressedFit.Between("depth", found, c.Uncertainty(s_home), part.Home);
         return new Judgement(
             Sentence.Of(
                 (call.Verdict, call.Checks[0].Side) switch

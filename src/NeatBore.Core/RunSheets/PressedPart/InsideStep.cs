@@ -7,7 +7,7 @@ namespace NeatBore.Core.RunSheets.PressedPart;
 internal static class InsideStep
 {
     public static readonly StepName Name = new("inside");
-    private static readonly PressedIn.Diameters s_inside = new(Name, "inside");
+    private static readonly Diameters s_inside = new(Name, "inside");
 
     public static Step Of(PressedKind kind) =>
         Part.Each(
@@ -16,7 +16,7 @@ internal static class InsideStep
             {
                 When = c => Applies.If(Part.Of(c.Sheet, kind).RunsOnMm is not null, "Nothing runs inside it."),
                 Needs = [HomeStep.Name],
-                Slots = c => [.. PressedIn.Across(s_inside, "Inside", "bore-gauge", Part.Of(c.Sheet, kind).Inner.InnerDiameterMm)],
+                Slots = c => [.. PressedFit.Across(s_inside, "Inside", "bore-gauge", Part.Of(c.Sheet, kind).Inner.InnerDiameterMm)],
                 Judge = c => Judge(c, Part.Of(c.Sheet, kind)),
                 Gate = "what runs in it will run",
                 Cautions = ["Turn a reamer forwards only. Chips out, wash everything again."],
@@ -29,14 +29,14 @@ internal static class InsideStep
         if (inside.Count < 2 || part.RunsOnMm is not { } runs)
         {
             var by = Fit.Of(c, part) is { } fit
-                ? PressedIn.ClosesUpMm(fit.PressureMpa, part.Inner.DiameterMm, part.Inner.InnerDiameterMm, part.Inner.Material)
+                ? PressedFit.ClosesUpMm(fit.PressureMpa, part.Inner.DiameterMm, part.Inner.InnerDiameterMm, part.Inner.Material)
                 : 0;
             return new Judgement(
                 Sentence.Of("Measure it inside, twice across. By its fit it closed up {by}.", ("by", Quantity.Mm(by, 0.001)))
             );
         }
 
-        return PressedIn.JudgeInside(
+        return PressedFit.JudgeInside(
             inside.Average(),
             runs,
             c.Uncertainty(s_inside.At(0)),

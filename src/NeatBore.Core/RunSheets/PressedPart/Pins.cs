@@ -5,7 +5,7 @@ namespace NeatBore.Core.RunSheets.PressedPart;
 /// <summary>Pins in their rods: all warmed together, one after the other in.</summary>
 internal static class Pins
 {
-    public static readonly PressedIn.Parts Parts = new(
+    public static readonly PressedWords Parts = new(
         "pin",
         "eye",
         "Don’t fit it: the pin would walk. Another pin or rod.",

@@ -8,7 +8,7 @@ internal static class PressStep
 {
     public static readonly StepName Name = new("press");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         new Step(Name, Part.Drawn(kind) ? "Draw it on" : "Press it in", "pressed-press")
         {
             When = c => Applies.If(Way.ByForce(c, Part.Of(c.Sheet, kind)), "It slides in: nothing is pressed."),
@@ -18,10 +18,10 @@ internal static class PressStep
             Slots = c =>
                 [
                     Slot.Tick("square", "Started by hand, square"),
-                    .. PressedIn.Force(c, Name, Eased(c, Part.Of(c.Sheet, kind)), Part.Of(c.Sheet, kind).EngagedMm),
+                    .. PressForce.Slots(c, Name, Eased(c, Part.Of(c.Sheet, kind)), Part.Of(c.Sheet, kind).EngagedMm),
                 ],
             Judge = c =>
-                PressedIn.JudgePress(
+                PressForce.Judge(
                     c,
                     Eased(c, Part.Of(c.Sheet, kind)),
                     Part.Of(c.Sheet, kind).EngagedMm,

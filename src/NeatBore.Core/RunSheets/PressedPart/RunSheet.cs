@@ -66,7 +66,7 @@ internal static class RunSheet
             )
         );
 
-    public static Procedure Of(string id, string title, PressedKind kind, IReadOnlyList<string> ways, PressedIn.Parts parts)
+    public static Procedure Of(string id, string title, PressedKind kind, IReadOnlyList<string> ways, PressedWords parts)
     {
         return new Procedure(
             id,

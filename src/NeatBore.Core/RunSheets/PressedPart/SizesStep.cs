@@ -8,20 +8,20 @@ internal static class SizesStep
 {
     public static readonly StepName Name = new("sizes");
     public static readonly NumberSlot Temperature = Name.Number("temperature");
-    public static readonly PressedIn.Diameters Inner = new(Name, "inner");
-    public static readonly PressedIn.Diameters Outer = new(Name, "outer");
+    public static readonly Diameters Inner = new(Name, "inner");
+    public static readonly Diameters Outer = new(Name, "outer");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         new Step(Name, "The fit", "pressed-sizes")
         {
             Renews = [PressStep.Name, HeatStep.Name, HomeStep.Name, InsideStep.Name],
             Slots = c =>
                 [
                     Slot.Tick("clean", "Both deburred, washed, dry"),
-                    .. PressedIn
+                    .. PressedFit
                         .Across(Inner, $"{Wording.Capital(parts.Inner)}, outside", "micrometer", Part.Of(c.Sheet, kind).Inner.DiameterMm)
                         .Select(s => s with { Reads = $"{PressedValues.PartOf(kind)}/inner/diameterMm" }),
-                    .. PressedIn.Across(
+                    .. PressedFit.Across(
                         Outer,
                         $"{Wording.Capital(parts.Outer)}, bore",
                         "bore-gauge",
@@ -42,13 +42,7 @@ internal static class SizesStep
             Judge = c =>
                 c.Step.Slots(c).Any(s => s.Required && !c.Taken(Name, s)) || Fit.Of(c, Part.Of(c.Sheet, kind)) is not { } fit
                     ? Prompt.Next(c)
-                    : PressedIn.JudgeFit(
-                        c.Sheet,
-                        fit,
-                        Part.Of(c.Sheet, kind).Interference,
-                        parts,
-                        "It fits. Cold it takes {low} to {high}."
-                    ),
+                    : PressedFit.Judge(c.Sheet, fit, Part.Of(c.Sheet, kind).Interference, parts, "It fits. Cold it takes {low} to {high}."),
             Gate = "the fit is a go",
             Cautions = ["Edges cut. Both parts at the same temperature before they are measured."],
         };

@@ -9,7 +9,7 @@ internal static class StackStep
 {
     public static readonly StepName Name = new("stack");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         new Step(Name, "Press and its stack", "pressed-stack")
         {
             When = c =>
@@ -21,14 +21,14 @@ internal static class StackStep
             Slots = c =>
                 [
                     new Slot(
-                        PressedIn.Picked(Name),
+                        PressStack.Press(Name),
                         "The press",
                         SlotKind.Tool,
-                        Need: PressedIn.Press("hydraulic-press", Fit.Of(c, Part.Of(c.Sheet, kind))?.PressForceN.High ?? 0)
+                        Need: PressStack.Need("hydraulic-press", Fit.Of(c, Part.Of(c.Sheet, kind))?.PressForceN.High ?? 0)
                     ),
-                    Slot.Tick(PressedIn.LaidOut(Name), "Lay out what the crib has to stack") with
+                    Slot.Tick(PressStack.LaidOut(Name), "Lay out what the crib has to stack") with
                     {
-                        Stock = PressedIn.Stacked,
+                        Stock = PressStack.Kinds,
                     },
                 ],
             Judge = c => Judge(c, Part.Of(c.Sheet, kind)),
@@ -37,7 +37,7 @@ internal static class StackStep
         };
 
     private static Judgement Judge(StepContext c, PressedSheet part) =>
-        PressedIn.Stack(
+        PressStack.Judge(
             c,
             Name,
             new PressSupport.PressedBody(

@@ -12,7 +12,7 @@ internal static class Way
     public const string Chill = "chill";
     public const string Both = "both";
 
-    public static Choice Of(IReadOnlyList<string> ways, PressedKind kind, PressedIn.Parts parts) =>
+    public static Choice Of(IReadOnlyList<string> ways, PressedKind kind, PressedWords parts) =>
         new(
             Name,
             WayStep.Name,
@@ -37,7 +37,7 @@ internal static class Way
     public static bool ByForce(StepContext c, PressedSheet part) =>
         c.Chosen(Name) is Cold or null || Heating.Planned(c, part) is { Slides: false };
 
-    private static string Words(string way, PressedIn.Parts parts) =>
+    private static string Words(string way, PressedWords parts) =>
         way switch
         {
             Warm => $"{parts.Outer} warmed",

@@ -10,7 +10,7 @@ internal static class WayStep
     public static readonly NumberSlot Ambient = Name.Number("ambient");
     public static readonly TickSlot Ready = Name.Tick("ready");
 
-    public static Step Of(PressedKind kind, PressedIn.Parts parts) =>
+    public static Step Of(PressedKind kind, PressedWords parts) =>
         Part.Each(
             kind,
             new Step(Name, "How it goes in", "pressed-way")
@@ -47,7 +47,7 @@ internal static class WayStep
             }
         );
 
-    public static Judgement Judge(StepContext c, PressedSheet part, PressedIn.Parts parts)
+    public static Judgement Judge(StepContext c, PressedSheet part, PressedWords parts)
     {
         if (Fit.Of(c, part) is not { } fit)
         {

@@ -65,7 +65,7 @@ internal static class SizeStep
             );
         }
 
-        var range = PressedIn.Between("shaft", shaft, c.Uncertainty(s_shaft), new Limit(from, to, LimitSource.Manual));
+        var range = PressedFit.Between("shaft", shaft, c.Uncertainty(s_shaft), new Limit(from, to, LimitSource.Manual));
         if (range.Verdict != Verdict.Go)
         {
             return new Judgement(

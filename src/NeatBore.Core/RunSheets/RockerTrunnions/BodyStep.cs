@@ -8,8 +8,8 @@ internal static class BodyStep
 {
     public static readonly StepName Name = new("body");
     public static readonly NumberSlot Trunnion = Name.Number("trunnion");
-    public static readonly PressedIn.Diameters Bore = new(Name, "bore");
-    public static readonly PressedIn.Diameters Bush = new(Name, "bush");
+    public static readonly Diameters Bore = new(Name, "bore");
+    public static readonly Diameters Bush = new(Name, "bush");
 
     public static Step Step =>
         Rockers.Each(
@@ -30,10 +30,10 @@ internal static class BodyStep
         var alike = Alike.Measured(c) is not null;
         return
         [
-            .. PressedIn
+            .. PressedFit
                 .Across(Bore, "Body’s bore", "bore-gauge", c.Sheet.Rockers!.Body.BoreMm)
                 .Select(s => s with { Reads = "rockers/body/boreMm", Required = s.AngleDeg == 0 && !alike }),
-            .. PressedIn
+            .. PressedFit
                 .Across(Bush, Kit.Of(c).Kind == TrunnionKind.Bush ? "Bush, outside" : "Cup, outside", "micrometer", Kit.Of(c).OuterMm)
                 .Select(s => s with { Required = s.AngleDeg == 0 && !alike }),
         ];
@@ -41,7 +41,7 @@ internal static class BodyStep
 
     private static Judgement Judge(StepContext c) =>
         Alike.MeasuredAt(c) is not null && Fit.Of(c) is { } fit
-            ? PressedIn.JudgeFit(
+            ? PressedFit.Judge(
                 c.Sheet,
                 fit,
                 Fit.Wanted(c),

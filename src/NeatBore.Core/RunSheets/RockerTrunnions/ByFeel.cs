@@ -40,7 +40,7 @@ internal static class ByFeel
                 Answer: fit is null
                     ? null
                     : DrawTravel.Solve(
-                        new DrawTravel.Request(Sides.Travel(c, side), 0, Sides.Travel(c, side) - PressedIn.StartedMm, fit.PressForceN)
+                        new DrawTravel.Request(Sides.Travel(c, side), 0, Sides.Travel(c, side) - PressForce.StartedMm, fit.PressForceN)
                     )
             );
         }
@@ -55,12 +55,12 @@ internal static class ByFeel
     /// <summary>What a trace or a gauge's peak says, against the fit and against the others; null where neither was read.</summary>
     private static Judgement? Read(StepContext c, StepName side, InterferenceFit.Answer fit)
     {
-        if (!c.Taken(PressedIn.Trace(side)) && !c.Taken(PressedIn.Peak(side)) && c.CutOff(PressedIn.Trace(side)) is null)
+        if (!c.Taken(PressForce.Trace(side)) && !c.Taken(PressForce.Peak(side)) && c.CutOff(PressForce.Trace(side)) is null)
         {
             return null;
         }
 
-        var pressed = PressedIn.JudgePress(
+        var pressed = PressForce.Judge(
             c,
             fit,
             Sides.Travel(c, side),
@@ -109,7 +109,7 @@ internal static class ByFeel
         }
 
         var first = side == FirstStep.Name;
-        var call = PressedIn.Between(
+        var call = PressedFit.Between(
             "depth",
             depth,
             c.Uncertainty(Lies(side)),
@@ -143,7 +143,7 @@ internal static class ByFeel
     /// that was said.</summary>
     private static Judgement? Odd(StepContext c, StepName step, Func<StepContext, InterferenceFit.Answer?> fit)
     {
-        if (Sides.PressedAt(c, step) is not { } at || PressedIn.ForceN(c, step, fit(c), Sides.Travel(c, step)) is not { } own)
+        if (Sides.PressedAt(c, step) is not { } at || PressForce.TakenN(c, step, fit(c), Sides.Travel(c, step)) is not { } own)
         {
             return null;
         }
@@ -151,7 +151,7 @@ internal static class ByFeel
         var before = c
             .Sheet.Rockers!.Places.Select(p => c.For(p.Id))
             .Where(o => o.Item != c.Item && Sides.PressedAt(o, step) < at)
-            .Select(o => (o.Item, Force: PressedIn.ForceN(o, step, fit(o), Sides.Travel(o, step))))
+            .Select(o => (o.Item, Force: PressForce.TakenN(o, step, fit(o), Sides.Travel(o, step))))
             .Where(o => o.Force is not null)
             .Select(o => new SetOutlier.SetReading(o.Item, o.Force!.Value))
             .ToList();

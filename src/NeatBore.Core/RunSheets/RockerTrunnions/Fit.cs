@@ -6,7 +6,7 @@ namespace NeatBore.Core.RunSheets.RockerTrunnions;
 /// <summary>Bush and body, one against the other.</summary>
 internal static class Fit
 {
-    public static readonly PressedIn.Parts Parts = new(
+    public static readonly PressedWords Parts = new(
         "bush",
         "body",
         "Don’t press it: this body is worn. Another body, or an oversize bush.",
@@ -21,7 +21,7 @@ internal static class Fit
             () =>
             {
                 var (body, kit) = (c.Sheet.Rockers!.Body, Kit.Of(c));
-                return PressedIn.Fit(
+                return PressedFit.Of(
                     c,
                     BodyStep.Bush,
                     BodyStep.Bore,

@@ -53,7 +53,7 @@ internal static class FloatStep
             return Prompt.Next(c);
         }
 
-        var call = PressedIn.Between(
+        var call = PressedFit.Between(
             "end float",
             found,
             c.Uncertainty(Float),

@@ -35,10 +35,7 @@ internal static class OutStep
         var broken = c.Is(s_whole, s_not);
         return
         [
-            Slot.Pick(s_whole, "How it came out", s_wholeWhole, s_not) with
-            {
-                Required = !c.Taken(s_needles),
-            },
+            Slot.Pick(s_whole, "How it came out", s_wholeWhole, s_not).Unless(c.Taken(s_needles)),
             new Slot(
                 s_needles,
                 "Needles counted",

@@ -19,7 +19,7 @@ internal static class SetMeasures
                 "Press force, first side",
                 Dimension.Force,
                 100,
-                o => PressedIn.ForceN(o, FirstStep.Name, Alike.FitOf(o), Sides.Travel(o, FirstStep.Name)),
+                o => PressForce.TakenN(o, FirstStep.Name, Alike.FitOf(o), Sides.Travel(o, FirstStep.Name)),
                 o => o.Uncertainty(Sides.ForceSlot(o, FirstStep.Name))
             ),
             (
@@ -27,7 +27,7 @@ internal static class SetMeasures
                 "Press force, second side",
                 Dimension.Force,
                 100,
-                o => PressedIn.ForceN(o, SecondStep.Name, Alike.FitOf(o), Sides.Travel(o, SecondStep.Name)),
+                o => PressForce.TakenN(o, SecondStep.Name, Alike.FitOf(o), Sides.Travel(o, SecondStep.Name)),
                 o => o.Uncertainty(Sides.ForceSlot(o, SecondStep.Name))
             ),
             // A bore is held against its own size: a fiftieth of its diameter would hide any wear.

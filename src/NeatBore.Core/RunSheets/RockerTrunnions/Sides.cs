@@ -8,21 +8,19 @@ internal static class Sides
     public static IReadOnlyList<Slot> Slots(StepContext c, StepName side)
     {
         var fit = Alike.FitOf(c);
-        var read = fit is not null && (c.Taken(PressedIn.Trace(side)) || c.Taken(PressedIn.Peak(side)));
-        List<Slot> force = [.. PressedIn.Force(c, side, fit, Travel(c, side)).Select(s => s with { Required = false })];
+        var read = fit is not null && (c.Taken(PressForce.Trace(side)) || c.Taken(PressForce.Peak(side)));
+        List<Slot> force = [.. PressForce.Slots(c, side, fit, Travel(c, side)).Select(s => s with { Required = false })];
         return
         [
             force[0],
             Slot.Pick(
-                ByFeel.Feel(side),
-                "How it went in",
-                new("as-others", "firm all the way, as the others"),
-                new("easier", "easier than the others"),
-                new("harder", "harder, or by jerks")
-            ) with
-            {
-                Required = !read,
-            },
+                    ByFeel.Feel(side),
+                    "How it went in",
+                    new("as-others", "firm all the way, as the others"),
+                    new("easier", "easier than the others"),
+                    new("harder", "harder, or by jerks")
+                )
+                .Unless(read),
             .. force.Skip(1),
             new Slot(
                 ByFeel.Lies(side),
@@ -41,10 +39,10 @@ internal static class Sides
     public static double Travel(StepContext c, StepName side) => Kit.Of(c).LengthMm + (side == SecondStep.Name ? SecondStep.DeepMm(c) : 0);
 
     public static DateTimeOffset? PressedAt(StepContext c, StepName step) =>
-        c.TakenAt(PressedIn.Trace(step)) ?? c.TakenAt(PressedIn.Peak(step));
+        c.TakenAt(PressForce.Trace(step)) ?? c.TakenAt(PressForce.Peak(step));
 
     public static SlotName ForceSlot(StepContext c, StepName step) =>
-        c.Taken(PressedIn.Trace(step)) ? PressedIn.Trace(step) : PressedIn.Peak(step);
+        c.Taken(PressForce.Trace(step)) ? PressForce.Trace(step) : PressForce.Peak(step);
 
     public static Call Stands(
         Verdict verdict,

@@ -16,8 +16,8 @@ internal static class StackInStep
             {
                 // With the trunnion in, it stands out below, and the pusher goes round it.
                 var stack =
-                    c.Taken(PressedIn.LaidOut(StackOutStep.Name)) && c.Tool(PressedIn.Picked(StackOutStep.Name)) is not null
-                        ? PressedIn.Stack(
+                    c.Taken(PressStack.LaidOut(StackOutStep.Name)) && c.Tool(PressStack.Press(StackOutStep.Name)) is not null
+                        ? PressStack.Judge(
                             c,
                             StackOutStep.Name,
                             Rockers.Body(c),

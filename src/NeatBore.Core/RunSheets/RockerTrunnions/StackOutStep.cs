@@ -15,14 +15,14 @@ internal static class StackOutStep
         {
             Slots = c =>
                 [
-                    new Slot(PressedIn.Picked(Name), "The press", SlotKind.Tool, Need: PressedIn.Press(c.Chosen(Press.Name)!, MostN(c))),
-                    Slot.Tick(PressedIn.LaidOut(Name), "Lay out what the crib has to stack") with
+                    new Slot(PressStack.Press(Name), "The press", SlotKind.Tool, Need: PressStack.Need(c.Chosen(Press.Name)!, MostN(c))),
+                    Slot.Tick(PressStack.LaidOut(Name), "Lay out what the crib has to stack") with
                     {
-                        Stock = PressedIn.Stacked,
+                        Stock = PressStack.Kinds,
                     },
                 ],
             Judge = c =>
-                PressedIn.Stack(
+                PressStack.Judge(
                     c,
                     Name,
                     Rockers.Body(c),

@@ -9,7 +9,7 @@ internal static class TrunnionStep
     public static readonly StepName Name = new("trunnion");
     private static readonly PickSlot s_turns = Name.Pick("turns");
 
-    private static readonly PressedIn.Diameters s_inside = new(Name, "inside");
+    private static readonly Diameters s_inside = new(Name, "inside");
 
     public static Step Step =>
         Rockers.Each(
@@ -40,7 +40,7 @@ internal static class TrunnionStep
                 ? Array.Empty<Slot>()
                 :
                 [
-                    .. PressedIn
+                    .. PressedFit
                         .Across(s_inside, "Inside", "bore-gauge", Kit.Of(c).InnerMm, Kit.Of(c).InnerMm - ClosesUp(c))
                         .Select(s => s with { Required = false }),
                     new Slot(
@@ -68,7 +68,7 @@ internal static class TrunnionStep
         var across = Name.Number(BodyStep.Trunnion.Key);
         var gauged =
             bush && inside.Count > 0 && c.Number(across) is { } trunnion
-                ? PressedIn.JudgeInside(
+                ? PressedFit.JudgeInside(
                     inside.Average(i => c.Number(i)!.Value),
                     trunnion,
                     Math.Sqrt(Math.Pow(c.Uncertainty(inside[0]), 2) + Math.Pow(c.Uncertainty(across), 2)),
@@ -114,5 +114,5 @@ internal static class TrunnionStep
     }
 
     private static double ClosesUp(StepContext c) =>
-        Fit.Of(c) is { } fit ? PressedIn.ClosesUpMm(fit.PressureMpa, Kit.Of(c).OuterMm, Kit.Of(c).InnerMm, Kit.Of(c).Material) : 0;
+        Fit.Of(c) is { } fit ? PressedFit.ClosesUpMm(fit.PressureMpa, Kit.Of(c).OuterMm, Kit.Of(c).InnerMm, Kit.Of(c).Material) : 0;
 }

@@ -138,7 +138,7 @@ internal static class AnglePass
                     return Wrong($"Bolt {id}", found == s_short.Id, deg, checks) with { Answer = plan };
                 }
 
-                checks.Add(new Check($"bolt {id}, angle", Verdict.Go, 1, 1, 0, Side.Lower, Dimension.Count, "by its mark"));
+                checks.Add(new Check($"bolt {id}, angle", Verdict.Go, 1, 1, 0, Side.Lower, Dimension.Count, "by its mark") { Bolt = id });
             }
         }
 

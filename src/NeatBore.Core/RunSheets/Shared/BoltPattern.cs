@@ -141,15 +141,6 @@ internal static class BoltPattern
 
     private static NumberSlot At(StepName step, int pass, string bolt) => step.Number(Key(pass, bolt));
 
-    /// <summary>Whether a check is of the bolt that is pulled at a place.</summary>
-    public static bool Names(Check check, Slot slot) =>
-        slot.Bolt is { } bolt
-        && (
-            check.Name.StartsWith($"bolt {bolt.Id},", StringComparison.Ordinal)
-            || check.Name == $"order of bolt {bolt.Id}"
-            || check.Name == $"torque at {bolt.Id}"
-        );
-
     /// <summary>The next pull, and once all are done whether every bolt got what it should.</summary>
     /// <param name="c">The step.</param>
     /// <param name="plan">Its passes.</param>
@@ -232,7 +223,7 @@ internal static class BoltPattern
                         new Call(
                             Verdict.LookAgain,
                             Sentence.Of("A click without a turn says nothing: it may have been tight before, or seized."),
-                            [new Check($"bolt {id}, pass {number}", Verdict.LookAgain, 0, 1, 0, Side.Lower, Dimension.Count)]
+                            [new Check($"bolt {id}, pass {number}", Verdict.LookAgain, 0, 1, 0, Side.Lower, Dimension.Count) { Bolt = id }]
                         ),
                         plan
                     );
@@ -313,13 +304,20 @@ internal static class BoltPattern
                         Dimension.Torque,
                         torque.SourceWords
                     )
+                    {
+                        Bolt = pull.Id,
+                    }
                 );
                 findings.AddRange(verdict == Verdict.Go ? [] : [$"Bolt {pull.Id}, pass {pull.Number}: {judged.Call.Because}"]);
             }
             else if (last)
             {
                 var u = c.Uncertainty(pull.Slot);
-                checks.AddRange(group.Torque.Checks($"bolt {pull.Id}, pass {pull.Number}", reached, u, Dimension.Torque));
+                checks.AddRange(
+                    group
+                        .Torque.Checks($"bolt {pull.Id}, pass {pull.Number}", reached, u, Dimension.Torque)
+                        .Select(k => k with { Bolt = pull.Id })
+                );
             }
 
             var at = c.TakenAt(pull.Slot);
@@ -336,6 +334,9 @@ internal static class BoltPattern
                         Dimension.Count,
                         "Neat Bore default"
                     )
+                    {
+                        Bolt = pull.Id,
+                    }
                 );
                 findings.Add($"Bolt {pull.Id} was passed over in pass {pull.Number} and tightened later.");
             }
@@ -399,7 +400,7 @@ internal static class BoltPattern
                     Verdict.LookAgain => "Pull {name} again with a finer wrench.",
                     _ => "Stop at {name}. Bolt out; look at thread, washer and hole before the next.",
                 },
-                ("name", Quantity.Word(at0.Name.Split(',')[0]))
+                ("name", Quantity.Word($"bolt {at0.Bolt}"))
             ),
             call,
             plan

@@ -69,7 +69,7 @@ internal static class BoreStep
 
         if (Held(c) is { } held)
         {
-            var call = PressedIn.Between(
+            var call = PressedFit.Between(
                 "interference",
                 held,
                 Math.Sqrt(Math.Pow(c.Uncertainty(s_bore), 2) + Math.Pow(c.Uncertainty(s_bearing), 2)),

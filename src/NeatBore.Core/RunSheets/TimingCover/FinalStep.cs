@@ -22,8 +22,8 @@ internal static class FinalStep
 
     private static IReadOnlyList<Slot> Slots(StepContext c) =>
         Ring.BySweep(c) ? Centring.Sweeps.Slots(c)
-        : c.Is(Sweeping.School, Centring.Balancer) ? [Slot.Pick(RingStep.Turns, "Lip round the hub", s_even, s_uneven)]
-        : [Slot.Pick(RingStep.Turns, "Ring, after the last tightening", new("free", "turns and slides by fingers"), new("tight", "tight"))];
+        : c.Is(Sweeping.School, Centring.Balancer) ? [Slot.Pick(Ring.Turns, "Lip round the hub", s_even, s_uneven)]
+        : [Slot.Pick(Ring.Turns, "Ring, after the last tightening", new("free", "turns and slides by fingers"), new("tight", "tight"))];
 
     private static Judgement Judge(StepContext c)
     {
@@ -32,7 +32,7 @@ internal static class FinalStep
             return Centring.Sweeps.Judge(c, "The cover sits {offset} off, tight. " + AtLast(c), tight: true);
         }
 
-        if (c.Picked(RingStep.Turns) is not { } turns)
+        if (c.Picked(Ring.Turns) is not { } turns)
         {
             return Prompt.Next(c);
         }

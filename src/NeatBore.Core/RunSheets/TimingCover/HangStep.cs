@@ -25,11 +25,11 @@ internal static class HangStep
         c.Is(Sweeping.School, Centring.Ring)
             ?
             [
-                Diameter(RingStep.Inside, "Ring, inside", "bore-gauge"),
-                Diameter(RingStep.Nose, "Nose, under the ring", "micrometer"),
-                Diameter(RingStep.Outside, "Ring, outside", "micrometer"),
-                Diameter(RingStep.Bore, "Seal’s bore, bare", "bore-gauge"),
-                Diameter(RingStep.Tape, "Tape, thickness of one layer", "micrometer", required: false),
+                Diameter(Ring.Inside, "Ring, inside", "bore-gauge"),
+                Diameter(Ring.Nose, "Nose, under the ring", "micrometer"),
+                Diameter(Ring.Outside, "Ring, outside", "micrometer"),
+                Diameter(Ring.Bore, "Seal’s bore, bare", "bore-gauge"),
+                Diameter(Ring.Tape, "Tape, thickness of one layer", "micrometer", required: false),
             ]
             : Sweeping.SetupSlots(c);
 
@@ -46,8 +46,8 @@ internal static class HangStep
         }
 
         var (onNose, inBore) = (
-            c.Number(RingStep.Inside)!.Value - c.Number(RingStep.Nose)!.Value,
-            c.Number(RingStep.Bore)!.Value - c.Number(RingStep.Outside)!.Value
+            c.Number(Ring.Inside)!.Value - c.Number(Ring.Nose)!.Value,
+            c.Number(Ring.Bore)!.Value - c.Number(Ring.Outside)!.Value
         );
         if (onNose < 0 || inBore < 0)
         {
@@ -71,7 +71,7 @@ internal static class HangStep
                     ("half", Quantity.Mm(play.HalfMm))
                 )
                 : Sentence.Of(
-                    c.Taken(RingStep.Tape)
+                    c.Taken(Ring.Tape)
                         ? "One more wrap, or thinner tape: it still has {half} of play a side."
                         : "Tape the nose, and type one layer’s thickness: it has {half} of play a side.",
                     ("half", Quantity.Mm(play.HalfMm))
@@ -96,13 +96,13 @@ internal static class HangStep
             Dimension.Length,
             0.01,
             gauge,
-            Plausible: slot == RingStep.Tape ? new Band(0.02, 0.5) : new Band(10, 250),
+            Plausible: slot == Ring.Tape ? new Band(0.02, 0.5) : new Band(10, 250),
             Required: required
         )
         {
             Same =
-                slot == RingStep.Nose ? "nose/in-0"
-                : slot == RingStep.Bore ? "seal-bore/0"
+                slot == Ring.Nose ? "nose/in-0"
+                : slot == Ring.Bore ? "seal-bore/0"
                 : null,
         };
 }

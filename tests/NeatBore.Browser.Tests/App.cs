@@ -9,8 +9,10 @@ using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
 using Xunit;
 
-// A story waits more than it works: half as many again at once as there are processors (./test), each class with an app of its own.
+// A story waits more than it works: half as many again at once as there are processors (./test). Those that work on builds of their own
+// share one app; a class that changes the shop, or looks at all of it, has its own.
 [assembly: CollectionBehavior(CollectionBehavior.CollectionPerClass)]
+[assembly: AssemblyFixture(typeof(NeatBore.Browser.Tests.App))]
 
 namespace NeatBore.Browser.Tests;
 
@@ -305,12 +307,6 @@ public sealed class HandPacedApp : GaugedApp
     protected override string Speed => "1";
 }
 
-/// <summary>The browser without its own windows: the same page for a tenth less work.</summary>
-file sealed class HeadlessOptions : ChromeOptions
-{
-    public HeadlessOptions() => BrowserName = "chrome-headless-shell";
-}
-
 /// <summary>A builder at a tablet: a real browser, looked at and typed into.</summary>
 public sealed class Builder : IDisposable
 {
@@ -318,60 +314,25 @@ public sealed class Builder : IDisposable
     private static readonly TimeSpan s_look = TimeSpan.FromSeconds(6);
 
     private static readonly string s_axe = File.ReadAllText(Repository.At("web", "node_modules", "axe-core", "axe.min.js"));
+    private readonly Browser _browser = Browser.Take();
     private readonly ChromeDriver _driver;
-    private readonly string _profile = Directory.CreateTempSubdirectory("neat-bore-browser-").FullName;
 
     public Builder(int width = 1280, int height = 800)
     {
-        var options = new HeadlessOptions { BinaryLocation = "/usr/bin/chromium-headless-shell" };
-        options.AddArguments(
-            "--no-sandbox",
-            "--disable-gpu",
-            "--in-process-gpu",
-            "--disable-extensions",
-            "--disable-quic",
-            "--no-first-run",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--disable-dev-shm-usage",
-            "--hide-scrollbars",
-            "--lang=en-GB",
-            $"--user-data-dir={_profile}"
-        );
-        options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
-        _driver = Started(options);
+        _driver = _browser.Driver;
         _driver.Manage().Timeouts().AsynchronousJavaScript = s_look;
         Size(width, height);
-    }
-
-    /// <summary>A browser that breaks while it starts, as one in some hundreds does, tells nothing of the app: another is started.</summary>
-    private static ChromeDriver Started(ChromeOptions options)
-    {
-        for (var left = 2; ; left--)
-        {
-            var service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-            service.SuppressInitialDiagnosticInformation = true;
-            try
-            {
-                return new ChromeDriver(service, options);
-            }
-            catch (InvalidOperationException e) when (left > 0 && e.Message.Contains("SessionNotCreated", StringComparison.Ordinal))
-            {
-                service.Dispose();
-            }
-        }
     }
 
     /// <summary>Opens one more window beside those that are open; all of them stay in sight.</summary>
     public void OpenWindow(string address)
     {
-        _driver.SwitchTo().NewWindow(WindowType.Window);
+        _browser.OpenWindow();
         Open(address);
     }
 
     /// <summary>Goes on in one of the windows, in the order in which they were opened.</summary>
-    public void TurnTo(int window) => _driver.SwitchTo().Window(_driver.WindowHandles[window]);
+    public void TurnTo(int window) => _driver.SwitchTo().Window(_browser.Windows[window]);
 
     /// <summary>Another screen, px.</summary>
     public void Size(int width, int height) =>
@@ -686,9 +647,36 @@ public sealed class Builder : IDisposable
         return null;
         """;
 
-    /// <summary>No serious finding of axe-core on the screen as it stands.</summary>
+    // Of each kind of element, where it stands and how, so many were looked through already; what a screen has anew is looked through.
+    private static readonly HashSet<string> s_lookedThrough = [];
+
+    /// <summary>Whether anything on the screen is of a kind, in a surrounding or a state, that no story has had looked through.</summary>
+    private bool HasAnythingNew()
+    {
+        var kinds =
+            (IReadOnlyCollection<object>)
+                Js(
+                    """
+                    const own = (e) => `${e.tagName}.${e.getAttribute('class') ?? ''}`;
+                    const states = (e) => e.getAttributeNames().filter((n) => n !== 'aria-label' && /^(aria-|role|type|disabled|tabindex)/.test(n));
+                    const kind = (e) => [own(e), ...states(e).map((n) => n + '=' + e.getAttribute(n)), e.parentElement && own(e.parentElement)];
+                    return [...new Set([...document.querySelectorAll('body *')].map((e) => kind(e).join(' ').replace(/\d+/g, '0')))];
+                    """
+                )!;
+        lock (s_lookedThrough)
+        {
+            return kinds.Cast<string>().Count(s_lookedThrough.Add) > 0;
+        }
+    }
+
+    /// <summary>No serious finding of axe-core on the screen as it stands; a screen of nothing new was looked through already.</summary>
     public void IsAccessible()
     {
+        if (!HasAnythingNew())
+        {
+            return;
+        }
+
         _driver.ExecuteScript(s_axe);
         // A long screen takes a busy machine more than a look does.
         _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromMinutes(1);
@@ -721,11 +709,7 @@ public sealed class Builder : IDisposable
         }
     }
 
-    public void Dispose()
-    {
-        _driver.Dispose();
-        Directory.Delete(_profile, recursive: true);
-    }
+    public void Dispose() => _browser.Leave();
 
     /// <summary>Waits until a script in the page answers with something, and tells what.</summary>
     private object Await(string script, string what, params object?[] arguments)

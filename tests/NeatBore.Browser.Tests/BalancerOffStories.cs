@@ -3,7 +3,7 @@ using Xunit;
 
 namespace NeatBore.Browser.Tests;
 
-public sealed class BalancerOffStories(App app) : IClassFixture<App>
+public sealed class BalancerOffStories(App app)
 {
     [Fact]
     public async Task The_puller_is_picked_from_the_crib_and_the_balancer_comes_off()

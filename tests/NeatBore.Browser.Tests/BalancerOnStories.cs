@@ -3,7 +3,7 @@ using Xunit;
 
 namespace NeatBore.Browser.Tests;
 
-public sealed class BalancerOnStories(App app) : IClassFixture<App>
+public sealed class BalancerOnStories(App app)
 {
     private static readonly string[] s_nose = ["34.021", "34.022", "34.019", "34.020"];
     private static readonly string[] s_bore = ["33.996", "33.998", "33.995", "33.997"];

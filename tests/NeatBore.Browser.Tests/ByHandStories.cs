@@ -4,7 +4,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>A shop without micrometer, depth gauge or degree wheel: the same balancer goes back on by hand.</summary>
-public sealed class ByHandStories(App app) : IClassFixture<App>
+public sealed class ByHandStories(App app)
 {
     private int _entries;
 

@@ -5,7 +5,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>The six's seven cam bearings: one goes in turned and is corrected while it still turns, one has to be driven again.</summary>
-public sealed class CamStories(App app) : IClassFixture<App>
+public sealed class CamStories(App app)
 {
     private static readonly (double Bore, string[] Passages)[] s_bearings =
     [

@@ -4,7 +4,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>Every task of every engine that the demo knows, opened once: those too of which only single values are known.</summary>
-public sealed class EveryEngineStories(App app) : IClassFixture<App>
+public sealed class EveryEngineStories(App app)
 {
     // A box is what can be typed in, ticked or picked, with its label: none lies over another.
     private const string Overlaps = """

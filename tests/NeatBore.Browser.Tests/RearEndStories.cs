@@ -4,7 +4,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>A rear housing that its own seal centres, a flywheel's bolts by a wrench that clicks, and one bush of an auxiliary shaft.</summary>
-public sealed class RearEndStories(App app) : IClassFixture<App>
+public sealed class RearEndStories(App app)
 {
     [Fact]
     public async Task A_rear_housing_is_floated_by_turning()

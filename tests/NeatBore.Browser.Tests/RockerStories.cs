@@ -3,7 +3,7 @@ using Xunit;
 namespace NeatBore.Browser.Tests;
 
 /// <summary>A set of rockers where nothing in the shop measures a press.</summary>
-public sealed class RockerStories(App app) : IClassFixture<App>
+public sealed class RockerStories(App app)
 {
     [Fact]
     public async Task Of_sixteen_rockers_those_after_the_sixth_ask_for_less()

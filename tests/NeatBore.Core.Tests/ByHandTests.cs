@@ -208,11 +208,12 @@ public class ByHandTests
         Assert.True(bench.Step("nose").Passed);
     }
 
-    /// <summary>Whatever made it: a pick, a count, a tool, a number, and whether or not something is left empty.</summary>
+    /// <summary>Whatever made it: a pick, a count, a tool, a number, and whether or not something is left empty. Nor does a builder get
+    /// past it by crossing out what it stands on, or by choosing it away.</summary>
     [Fact]
-    public void No_hand_ends_a_stop()
+    public void No_hand_no_strike_and_no_choice_ends_a_stop()
     {
-        var (desk, stops) = (new Desk(ProcedureBook.Default, s_shop), new HashSet<string>());
+        var (desk, stops, past) = (new Desk(ProcedureBook.Default, s_shop), new HashSet<string>(), new List<string>());
         foreach (var procedure in ProcedureBook.Default.Newest)
         {
             var sheet = HostileWorkTests.Sheets.Values.First(s => procedure.Places(s).Count > 0);
@@ -252,11 +253,89 @@ public class ByHandTests
                     var after = build.Apply([new LogEntry(build.UpToSeq + 1, at, Workbench.Tomas, said)]);
                     var stands = after.Tasks.First().Steps.First(s => s.Ref == step.Ref);
                     Assert.Equal((Verdict.Stop, false), (stands.Now.Call!.Verdict, stands.Passed));
+                    foreach (var way in WaysRound(build.Tasks.First(), step, at.AddMinutes(5)))
+                    {
+                        try
+                        {
+                            var round = desk.Take(build, way, Workbench.Tomas, at.AddMinutes(5));
+                            // A bearing that is not changed after all has no step.
+                            var left = round.Tasks.First().Steps.FirstOrDefault(s => s.Ref == step.Ref);
+                            past.AddRange(
+                                left is { Passed: true } ? [$"{procedure.Id} {step.Ref.Step}, {step.Now.Call!.Because}: {way}"] : []
+                            );
+                        }
+                        catch (UnusableInputException) { }
+                    }
                 }
             }
         }
 
+        Assert.Empty(past);
         Assert.True(stops.Count > 50, $"{stops.Count} Stops were come to");
+    }
+
+    private static IEnumerable<Command> WaysRound(TaskState task, StepState step, DateTimeOffset at) =>
+        [
+            .. step.Rounds[^1]
+                .Slots.SelectMany(s => s.Readings)
+                .Where(r => r.Struck is null)
+                .Select(r => new Strike(Guid.CreateVersion7(), at, r.Id, StrikeReason.Slip)),
+            .. task.Choices.SelectMany(c =>
+                // A way that does harm is ended by choosing another.
+                c.Options.Where(o => o.Id != c.Chosen && c.Id != "method")
+                    .Select(o => new Choose(Guid.CreateVersion7(), at, task.Ref, c.Id, o.Id))
+            ),
+        ];
+
+    /// <summary>A bad reading, its strike and a good one, all sent at once as after a line that was gone.</summary>
+    [Fact]
+    public void A_stop_that_comes_and_goes_within_a_batch_was_said()
+    {
+        var bench = new Workbench().Measured();
+        var slot = bench.Step("bore").Rounds[0].Slots[0];
+        var (at, bad) = (Workbench.Start.AddHours(3), Guid.CreateVersion7());
+        Command Reads(Guid id, string typed) =>
+            new TakeReading(
+                id,
+                at,
+                new SlotRef(bench.Step("bore").Ref, 1, slot.Slot.Key),
+                typed,
+                Instrument: slot.Live!.Instrument!.Id,
+                OddConfirmed: true
+            );
+        var sat = new Desk(ProcedureBook.Default, s_shop).Take(
+            bench.Build,
+            [
+                new Strike(Guid.CreateVersion7(), at, slot.Live!.Id, StrikeReason.Slip),
+                Reads(bad, "33.900"),
+                new Strike(Guid.CreateVersion7(), at, bad, StrikeReason.Slip),
+                Reads(Guid.CreateVersion7(), slot.Live.Typed),
+            ],
+            Workbench.Tomas,
+            at
+        );
+        Assert.Equal(
+            [Verdict.Stop, Verdict.Go],
+            sat.Added.Select(e => e.Event).OfType<Called>().Where(c => c.Step.Step == "fit").Select(c => c.Judgement.Call!.Verdict)
+        );
+    }
+
+    /// <summary>What was rubbed out at once was never taken; later it is crossed out, and the Stop waits for it to be read again.</summary>
+    [Fact]
+    public void A_stop_ends_where_what_was_crossed_out_is_read_again()
+    {
+        var depth = Seated("7.5", "7.5", "7.5");
+        var first = depth.Step("seat").Rounds[^1].Slots[0];
+        depth.Wait(depth.Minutes + 10);
+        depth.Do((id, at) => new Strike(id, at, first.Live!.Id, StrikeReason.Slip));
+        Assert.Equal((Verdict.Stop, false), (depth.Step("seat").Now.Call!.Verdict, depth.Step("seat").Passed));
+        foreach (var slot in depth.Step("seat").Rounds[^1].Slots.Where(s => s.Live is not null))
+        {
+            depth.Do((id, at) => new Strike(id, at, slot.Live!.Id, StrikeReason.Slip));
+        }
+
+        depth.TakeAll("seat", Home(depth), Home(depth), Home(depth));
+        Assert.NotEqual(Verdict.Stop, depth.Step("seat").Now.Call!.Verdict);
     }
 
     [Fact]

@@ -29,7 +29,12 @@ public class GoldenTests
         if (s_writes)
         {
             Directory.CreateDirectory(Path.GetDirectoryName(log)!);
-            File.WriteAllText(log, Written(Worked(ProcedureBook.Default.All.Single(p => Folder(p) == folder))));
+            // A log that is kept stays as it was; what is said of it is written anew.
+            if (!File.Exists(log))
+            {
+                File.WriteAllText(log, Written(Worked(ProcedureBook.Default.All.Single(p => Folder(p) == folder))));
+            }
+
             File.WriteAllText(said, Said(Read(log)));
         }
 

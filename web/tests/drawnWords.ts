@@ -1,6 +1,6 @@
 import { createElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
-import type { Scene } from '../src/figures/scene';
+import type { Drawn } from '../src/figures/scene';
 
 export interface Room {
   what: string;
@@ -29,7 +29,7 @@ const plain = (text: string): string =>
     .replace(/<[^>]*>/g, '');
 
 /** The words of a drawing, each with the room that it takes. */
-export function wordsOf(scene: Scene): { words: Room[]; markup: string } {
+export function wordsOf(scene: Drawn): { words: Room[]; markup: string } {
   const markup = renderToStaticMarkup(createElement('svg', null, scene.drawing));
   const words = [...markup.matchAll(/<text ([^>]*)>(.*?)<\/text>/g)].flatMap(([, attributes, inner]) => {
     const get = (name: string): string | undefined =>

@@ -143,6 +143,9 @@ internal sealed class Journal : ITaskReader
         && footing.Rounds.All(r => Of(r.Step).Round == r.Round)
         && footing.Tasks.All(t => _taskAt.GetValueOrDefault(t.Kind) == t.UpTo);
 
+    /// <summary>The last entry that chose anything; 0 where none did.</summary>
+    public long ChoseAt => _choiceAt.Values.DefaultIfEmpty(0).Max();
+
     /// <summary>What was chosen; null where nothing was. What is told once a build is what was told last.</summary>
     public string? Chosen(string choice) =>
         ChoiceName.Shared.Contains(choice) ? _shared.GetValueOrDefault(choice)?[^1].Option : _chosen.GetValueOrDefault(choice);

@@ -28,7 +28,9 @@ internal static class StepEvaluation
     {
         var at = new StepRef(task.Ref, step.Id, context.Item);
         var left = known?.When ?? step.When(context);
-        return left.Because is { } because
+        return
+            left.Because is { } because
+            && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt, _ => true) is null
             ? LeftOut(
                 step,
                 at,
@@ -97,8 +99,12 @@ internal static class StepEvaluation
         var newest = rounds[^1];
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
-        var hand = HandRule.Of(own.Hand, judged, newest.Slots, conflict is not null, stoodOn, step.Catches);
-        var now = hand.Says ?? TorquePass.Again(newest, judged) ?? Settled(judged, own) ?? TwoAt(conflict!);
+        var stop =
+            judged?.Call?.Verdict == Verdict.Stop
+                ? null
+                : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
+        var hand = HandRule.Of(own.Hand, stop ?? judged, newest.Slots, conflict is not null, stoodOn, step.Catches);
+        var now = stop ?? hand.Says ?? TorquePass.Again(newest, judged) ?? Settled(judged, own) ?? TwoAt(conflict!);
 
         // What is required is looked at too: a call falls where it is struck.
         foreach (var slot in known is null ? slots.Where(s => s.Required) : [])

@@ -1,4 +1,5 @@
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
@@ -8,9 +9,12 @@ internal sealed class StepJournal : IStepReader
 {
     public static readonly StepJournal Empty = new([]);
 
+    private static readonly TimeSpan s_atOnce = TimeSpan.FromSeconds(60);
+
     private readonly IReadOnlyList<LogEntry> _entries;
     private readonly Dictionary<(int Round, string Slot), List<LogEntry>> _readings = [];
     private readonly Dictionary<Guid, StrikeReason> _struck = [];
+    private readonly Dictionary<Guid, LogEntry> _struckBy = [];
     private readonly Dictionary<Guid, Release> _releases = [];
     private readonly Dictionary<int, LogEntry> _hands = [];
     private readonly List<RoundBegan> _rounds = [];
@@ -103,6 +107,41 @@ internal sealed class StepJournal : IStepReader
                 )),
         ];
 
+    /// <summary>The Stop that was said last in the newest round, with the slots that it stood on here: those that were filled when it was
+    /// said, and were not rubbed out at once. Null where none was said, where another call has come since, and where a lead has opened
+    /// it.</summary>
+    public (CallState Stop, IReadOnlyList<string> Grounds)? Stopped()
+    {
+        if (_calls.Count == 0 || _calls[^1] is not { Event: Called last } entry || !IsStop(last))
+        {
+            return null;
+        }
+
+        var said = _calls.AsEnumerable().Reverse().TakeWhile(e => IsStop((Called)e.Event)).ToList();
+        return (
+            Given(entry, _releases.GetValueOrDefault(last.Id)),
+            [
+                .. _readings
+                    .Where(r => r.Key.Round == Round && r.Value.Exists(taken => said.Exists(stop => StoodOn(taken, stop))))
+                    .Select(r => r.Key.Slot),
+            ]
+        );
+    }
+
+    private bool IsStop(Called call) => call.Round == Round && call.Judgement.Call?.Verdict == Verdict.Stop;
+
+    private bool StoodOn(LogEntry taken, LogEntry stop) =>
+        taken.Seq < stop.Seq
+        && (!_struckBy.TryGetValue(taken.Event.Id, out var struck) || (struck.Seq > stop.Seq && !RubbedOut(taken, struck)));
+
+    /// <summary>A number or a tick that is rubbed out within a minute, with nothing done between, was never taken.</summary>
+    private bool RubbedOut(LogEntry taken, LogEntry struck) =>
+        taken.Event is ReadingTaken { Trace: null, Tool: null, Option: null, Sight: null } reading
+        && ((Struck)struck.Event).DoneAt - reading.DoneAt is var after
+        && after >= TimeSpan.Zero
+        && after <= s_atOnce
+        && !_entries.Any(e => e.Seq > taken.Seq && e.Seq < struck.Seq && e.Event is not Called);
+
     public IReadOnlyList<CallState> Calls => _calls.ConvertAll(e => Given(e, _releases.GetValueOrDefault(e.Event.Id)));
 
     /// <summary>A call as it was given, with what was decided on it.</summary>
@@ -130,6 +169,7 @@ internal sealed class StepJournal : IStepReader
         if (_taken.Contains(struck.Reading))
         {
             _struck.TryAdd(struck.Reading, struck.Because);
+            _struckBy.TryAdd(struck.Reading, entry);
             _slotAt[struck.Slot.Slot] = entry.Seq;
         }
     }

@@ -5,7 +5,7 @@ import { labelIn } from '../entry/wording';
 import { field as space } from '../figures/scene';
 import { useFocusStore } from './state/focus';
 import { typed } from './state/typed';
-import type { Work } from './state/useWork';
+import type { Work } from './state/work';
 
 interface Props {
   work: Work;

@@ -123,7 +123,7 @@ export function FigureField({ scene, slots: all, box, onPick, children }: Props)
         </div>
       )}
       {scene.aside && narrow && <div className="w-full p-3">{scene.aside.content}</div>}
-      {scene.twin && (
+      {scene.twin.length > 0 && (
         <table className="sr-only">
           <caption>{scene.title}</caption>
           <tbody>

@@ -30,7 +30,7 @@ import { diameters } from './balancer/diameters';
 import { draw } from './balancer/draw';
 import { undrawn } from './undrawn';
 import { fit } from './balancer/fit';
-import type { Scene, SceneInput } from './scene';
+import type { Drawn, SceneInput } from './scene';
 import { pressed } from './pressed/pressed';
 import { pressedHeat } from './pressed/pressedHeat';
 import { pressStack } from './pressed/pressStack';
@@ -46,7 +46,7 @@ import { method } from './balancer/method';
 import { wrench } from './balancer/wrench';
 
 /** Each figure by the name that run sheets give it; AddressTests holds both to one list. */
-const figures: Record<string, (input: SceneInput) => Scene> = {
+const figures: Record<string, (input: SceneInput) => Drawn> = {
   'balancer-parts': checks,
   'balancer-dressed': checks,
   'draw-tool': checks,
@@ -136,11 +136,11 @@ const figures: Record<string, (input: SceneInput) => Scene> = {
   'pressed-heat': pressedHeat,
 };
 
-const none = ({ step }: SceneInput): Scene => ({ title: step.title, places: {}, drawing: null });
+const none = ({ step }: SceneInput): Drawn => ({ title: step.title, places: {}, drawing: null });
 
 /** The figure of a step: the one that its procedure names; nothing yet where the step is still on its way, and its boxes alone where what
  * is known of the engine is too little for it. */
-export function sceneOf(input: SceneInput): Scene {
+export function sceneOf(input: SceneInput): Drawn {
   try {
     return (figures[input.step.figure] ?? none)(input);
   } catch (fault) {

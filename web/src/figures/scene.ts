@@ -52,8 +52,11 @@ export interface Scene {
   /** Drawings to make something by. */
   drawings?: { name: string; request: unknown };
   /** What the drawing shows in numbers, for those who can't see it. */
-  twin?: readonly (readonly [what: string, value: string])[];
+  twin: readonly (readonly [what: string, value: string])[];
 }
+
+/** A scene as its figure draws it; one that tells nothing in numbers is told by what is read at its places. */
+export type Drawn = Omit<Scene, 'twin'> & { twin?: Scene['twin'] | undefined };
 
 /** What a figure is drawn from: the sheet and what the core worked out. It computes nothing of the job itself. */
 export interface SceneInput {

@@ -1,11 +1,11 @@
 import { Words } from './kit/Words';
-import { reach, type Place, type Scene, type SceneInput, slotsOf } from './scene';
+import { reach, type Place, type Drawn, type SceneInput, slotsOf } from './scene';
 
 /** What stands where a figure can't be drawn. */
 export const cannotBeDrawn = 'Its figure can’t be drawn from what is known of this engine. Its boxes work.';
 
 /** A step's boxes without its figure, in columns. */
-export function undrawn({ step }: Pick<SceneInput, 'step'>): Scene {
+export function undrawn({ step }: Pick<SceneInput, 'step'>): Drawn {
   const places: Record<string, Place> = {};
   let [x, y] = [28, 90];
   for (const { slot } of slotsOf(step)) {

@@ -7,7 +7,7 @@ namespace NeatBore.Core.Bench;
 public sealed partial class Desk
 {
     /// <summary>What the steps say now, where that was not said before.</summary>
-    private static WorkedBuild Said(WorkedBuild before, WorkedBuild grown, Command command, Signer by)
+    private static WorkedBuild Said(WorkedBuild before, WorkedBuild grown, Command command, Signer by, Func<StepState, bool>? only = null)
     {
         var stood = before.Tasks.ToDictionary(t => t.Ref);
         var calls = new List<LogEntry>();
@@ -15,7 +15,7 @@ public sealed partial class Desk
         {
             var steps = stood.GetValueOrDefault(task.Ref)?.Steps.ToDictionary(s => s.Ref) ?? [];
             calls.AddRange(
-                task.Steps.Where(s => NeedsCalling(s, steps.GetValueOrDefault(s.Ref)))
+                task.Steps.Where(s => (only is null || only(s)) && NeedsCalling(s, steps.GetValueOrDefault(s.Ref)))
                     .Select(s => CallOf(command, s, task))
                     .Select((call, i) => new LogEntry(grown.UpToSeq + 1 + calls.Count + i, grown.Log[^1].StoredAt, by, call))
                     .ToList()
@@ -24,6 +24,8 @@ public sealed partial class Desk
 
         return grown.Say(calls);
     }
+
+    private static bool IsStop(StepState step) => step.Verdict == Verdict.Stop;
 
     private static Called CallOf(Command command, StepState step, TaskState task)
     {

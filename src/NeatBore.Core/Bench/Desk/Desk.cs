@@ -14,8 +14,8 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
 {
     private const int LongestText = 2000;
 
-    /// <summary>Takes commands one after another; each works out its own task once, and of the calls that come and go only those that
-    /// stand at the end are kept.</summary>
+    /// <summary>Takes commands one after another; each works out its own task once. Every Stop is kept, and of the other calls that come
+    /// and go those that stand at the end.</summary>
     /// <param name="build">The build as it stands.</param>
     /// <param name="commands">What is wanted, in order; one that can't be taken keeps none of the others from it.</param>
     /// <param name="by">Who wants it.</param>
@@ -29,9 +29,10 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
         {
             try
             {
-                var from = grown.Log.Count;
-                grown = Taken(grown, command, by, now);
+                var (before, from) = (grown, grown.Log.Count);
+                grown = Taken(before, command, by, now);
                 var added = grown.Log.Count > from;
+                grown = added ? Said(before, grown, command, by, IsStop) : grown;
                 last = added ? command : last;
                 results.Add(
                     new WorkResult(

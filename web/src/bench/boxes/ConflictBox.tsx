@@ -1,7 +1,7 @@
 import type { ReadingState } from '../../api/types';
 import { useReader } from '../../entry/reader';
 import { labelIn } from '../../entry/wording';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { StrikePopover } from './StrikePopover';
 import { written } from './written';
 

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { useReader } from '../../entry/reader';
 import { labelIn } from '../../entry/wording';
-import type { Box } from '../state/useWork';
+import type { Box } from '../state/work';
 import { written } from './written';
 
 /** The label under a number, or beside a word, with what stood here before. */

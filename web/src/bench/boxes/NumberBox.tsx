@@ -6,7 +6,7 @@ import { useKeyboard } from '../../ui/useKeyboard';
 import { useFocus } from '../state/focus';
 import { useText } from '../state/typed';
 import { Labelled } from './Labelled';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { bothUnits } from './written';
 
 /** A number or a word that is being typed, with what is understood of it, or why it can't be taken. */

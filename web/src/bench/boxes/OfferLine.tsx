@@ -2,7 +2,7 @@ import type { Dimension } from '../../api/types';
 import { useReader } from '../../entry/reader';
 import { writeQuantity } from '../../entry/wording';
 import { clockText } from '../call/clock';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 
 /** It may have been read finer where it was read than it is asked for here. */
 const asRead = (dimension: Dimension, resolution: number): number =>

@@ -1,5 +1,5 @@
 import type { ReadingState } from '../../api/types';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { EyePicture, SightBox } from './SightBox';
 import { StrikePopover } from './StrikePopover';
 

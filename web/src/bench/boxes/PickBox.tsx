@@ -1,7 +1,7 @@
 import { ToggleGroup } from 'radix-ui';
 import type { ReadingState } from '../../api/types';
 import { useKeyboard } from '../../ui/useKeyboard';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { StrikePopover } from './StrikePopover';
 
 /** What was found, one of a few words. */

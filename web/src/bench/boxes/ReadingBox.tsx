@@ -1,4 +1,4 @@
-import type { Box, Doing } from '../state/useWork';
+import type { Box, BoxProps } from '../state/work';
 import { ConflictBox } from './ConflictBox';
 import { Labelled } from './Labelled';
 import { NumberBox } from './NumberBox';
@@ -9,12 +9,6 @@ import { TakenBox } from './TakenBox';
 import { TickBox } from './TickBox';
 import { ToolBox } from './ToolBox';
 import { TraceBox } from './TraceBox';
-
-/** What each of the boxes is given. */
-export interface BoxProps {
-  box: Box;
-  doing: Doing;
-}
 
 /** One reading, typed on the figure at the place where it is taken; with what is known of it already, while it is open. */
 export function ReadingBox(props: BoxProps) {

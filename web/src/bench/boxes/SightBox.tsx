@@ -1,7 +1,7 @@
 import { useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { EngineSheet } from '../../api/types';
 import { useKeyboard } from '../../ui/useKeyboard';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { bearingOf, type Sight } from '../../figures/cam/bearing';
 import { Eye, eyeScale, MetalHatch } from '../../figures/cam/Eye';
 

@@ -2,7 +2,7 @@ import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { ReadingState, StrikeReason } from '../../api/types';
 import { Button } from '../../ui/Button';
-import type { Doing } from '../state/useWork';
+import type { Doing } from '../state/work';
 
 const reasons: [StrikeReason, string][] = [
   ['slip', 'A slip'],

@@ -3,7 +3,7 @@ import { useReader } from '../../entry/reader';
 import { bareUnit } from '../../entry/units';
 import { useKeyboard } from '../../ui/useKeyboard';
 import { Labelled } from './Labelled';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { StrikePopover } from './StrikePopover';
 import { written } from './written';
 

@@ -3,7 +3,7 @@ import type { KeyboardEvent } from 'react';
 import type { ReadingState } from '../../api/types';
 import { frame } from '../../ui/frame';
 import { useKeyboard } from '../../ui/useKeyboard';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 import { StrikePopover } from './StrikePopover';
 
 const look =

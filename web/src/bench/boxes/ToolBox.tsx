@@ -9,7 +9,7 @@ import { frame } from '../../ui/frame';
 import { useKeyboard } from '../../ui/useKeyboard';
 import { useFocus, useFocusStore } from '../state/focus';
 import { useShop } from '../state/useBuild';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 
 /** Picks a tool from the crib: what fits comes first, and what won't do says why. */
 export function ToolBox({ box, doing, need }: BoxProps & { need: ToolNeed }) {

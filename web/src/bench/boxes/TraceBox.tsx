@@ -1,6 +1,6 @@
 import { frame } from '../../ui/frame';
 import { Labelled } from './Labelled';
-import type { BoxProps } from './ReadingBox';
+import type { BoxProps } from '../state/work';
 
 /** A trace that is waited for or is being recorded. */
 export function TraceBox({ box, doing }: BoxProps) {

@@ -1,7 +1,7 @@
 import { RadioGroup } from 'radix-ui';
 import { useState } from 'react';
 import type { HandFound, StepState } from '../../api/types';
-import type { Work } from '../state/useWork';
+import type { Work } from '../state/work';
 
 interface Props {
   step: StepState;

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import type { OwnerAnswer, QuestionState, StepState } from '../../api/types';
-import type { Work } from '../state/useWork';
+import type { Work } from '../state/work';
 import { answerWords } from './answerWords';
 
 interface Props {

@@ -1,7 +1,7 @@
 import type { PlaceTask, StepRef, StepState } from '../../api/types';
 import { Panel, Words } from '../../ui/Panel';
 import { useFocus, useFocusStore } from '../state/focus';
-import type { Work } from '../state/useWork';
+import type { Work } from '../state/work';
 import { passageSize } from '../../figures/cam/bearing';
 import { Again } from './Again';
 import { AnotherWay } from './AnotherWay';

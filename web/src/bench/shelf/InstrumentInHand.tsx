@@ -2,7 +2,7 @@ import { useReader } from '../../entry/reader';
 import { writeAccuracy, writeQuantity } from '../../entry/wording';
 import { arm } from '../state/armed';
 import { useFocusStore } from '../state/focus';
-import type { Work } from '../state/useWork';
+import type { Work } from '../state/work';
 import { Handle, ParkHandle } from './handles';
 import { LiveValue } from './LiveValue';
 

@@ -1,7 +1,7 @@
 import { useEffect, useEffectEvent } from 'react';
 import { useFocus } from './focus';
 import { typed } from './typed';
-import type { Work } from './useWork';
+import type { Work } from './work';
 
 /** Whether a key is a letter of a text there: what is typed at a place, a note, a search. */
 const inText = (at: EventTarget | null): boolean =>

@@ -1,121 +1,27 @@
-import { useEffect, useEffectEvent, useMemo, useRef } from 'react';
-import type {
-  EngineSheet,
-  PressWatchAnswer,
-  ReadingState,
-  Slot,
-  SlotState,
-  StepState,
-  StrikeReason,
-} from '../../api/types';
+import { useEffect, useEffectEvent, useMemo } from 'react';
+import type { SlotState } from '../../api/types';
 import { useReader, useSettings } from '../../entry/reader';
-import { bareUnit, localMark } from '../../entry/units';
 import { writeQuantity } from '../../entry/wording';
 import type { Sight } from '../../figures/cam/bearing';
-import type { Scene } from '../../figures/scene';
-import { actionAt, type Action } from '../shelf/action';
+import { actionAt } from '../shelf/action';
 import { instrumentFor, useArmed } from './armed';
 import { useFocus, useFocusStore, useRecalls } from './focus';
-import type { Task } from './known';
-import { isTaken, lastReading, waitingAt, type Last } from './onItsWay';
+import { isTaken, lastReading, waitingAt } from './onItsWay';
 import { openPlace, placesOf, recordedPlace, type AtStep } from './places';
 import { play } from './sounds';
-import { refusal } from './refusal';
-import { slotKey, typed, type Notice } from './typed';
-import type { Bench } from './useBuild';
+import { slotKey, typed } from './typed';
 import { useGaugeKeys } from './useGaugeKeys';
-import { useHand, type Hand } from './useHand';
-import { useRecording, type Recorder } from './useRecording';
+import { useHand } from './useHand';
+import { useRecording } from './useRecording';
 import { useScene } from './useScene';
-import { useSteady } from './useSteady';
-
-export interface AtWork {
-  bench: Bench;
-  build: string;
-  sheet: EngineSheet;
-  task: Task;
-  step: StepState;
-  /** Shows another step. */
-  pickStep: (step: StepState) => void;
-  /** The step before this one. */
-  before: StepState | undefined;
-  /** Whether one place fills the screen. */
-  big: boolean;
-  /** Whether the figure is turned to how the engine hangs. */
-  turned: boolean;
-}
-
-/** What a place's box is drawn from. */
-export interface Box {
-  build: string;
-  /** Names the place within the build. */
-  place: string;
-  slot: SlotState;
-  /** What stood here in the round before. */
-  before: ReadingState | null | undefined;
-  open: boolean;
-  disabled: boolean;
-  /** Typed, and not answered for by the server yet. */
-  waiting: string | undefined;
-  notice: Notice | undefined;
-  /** Calls the keyboard here; see useKeyboard. */
-  called: string | null;
-  /** Whether a keypad of the app's own stands beside it, so that the system's stays away. */
-  keypad: boolean;
-  /** What is being recorded here. */
-  recorder: Recorder | undefined;
-  /** Whether the gauge that would record here is off its line. */
-  off: boolean;
-  /** What is moved until it looks the same, where the place is a passage. */
-  sight: { sheet: EngineSheet; item: string; seen: Sight } | undefined;
-}
-
-/** What can be done at a place; the functions stay the same for as long as the task is open. */
-export interface Doing {
-  take: (slot: string, text: string) => void;
-  /** Takes what is typed at a place, or says there what would be right. */
-  takeTyped: (slot: string) => void;
-  takeSight: (slot: string, sight: Sight) => void;
-  /** Takes what is offered at a place as it is. */
-  takeOffer: (slot: string) => void;
-  strike: (reading: string, because: StrikeReason) => void;
-  /** The builder went to a place. */
-  open: (slot: string) => void;
-  type: (slot: string, text: string) => void;
-  move: (slot: string, sight: Sight) => void;
-  /** To the place before. */
-  back: (slot: string) => void;
-}
-
-/** The work on one step: its places, which of them is open, the gauge in hand there, and what can be done. */
-export interface Work extends AtWork {
-  doing: Doing;
-  places: readonly SlotState[];
-  open: Slot | undefined;
-  /** Where the dial is parked while the part is moved. */
-  parked: Slot | undefined;
-  park: { angleDeg: number } | null;
-  hand: Hand;
-  action: Action | undefined;
-  /** The metal as it is drawn at the open passage. */
-  sight: Sight | undefined;
-  watched: PressWatchAnswer | undefined;
-  /** The gauge that this step could be recorded with, where that is off its line, in words. */
-  lost: string | undefined;
-  scene: Scene;
-  /** Calls the keyboard to the one big button; see useKeyboard. */
-  called: string | null;
-  /** What a rub-out takes back. */
-  last: Last | null;
-  rubOut: () => void;
-  boxOf: (slot: string) => Box;
-}
-
-const unmoved: Sight = { kind: 'seen', aroundMm: 0, alongMm: 0 };
+import { useDoing } from './useDoing';
+import { useHeardStop } from './useHeardStop';
+import { useKeptPull } from './useKeptPull';
+import { unmoved, type AtWork, type Work } from './work';
 
 export function useWork(at: AtWork): Work {
   const { bench, build, sheet, task, step, before, big, turned } = at;
-  const { send, waiting, notices } = bench;
+  const { waiting, notices } = bench;
   const faces = useReader();
   const reader = useMemo(
     () => (turned && task.upDeg != null ? { ...faces, up: task.upDeg } : faces),
@@ -173,66 +79,16 @@ export function useWork(at: AtWork): Work {
   // A look at a passage begins where the last one at it ended.
   const sightAt = (slot: string): Sight => (moved?.place === keyAt(slot) ? moved.sight : unmoved);
 
-  const take = (
-    slot: string,
-    text: string,
-    oddConfirmed: boolean,
-    more: { mark?: string; recording?: string; sight?: Sight; offered?: string } = {},
-  ) => {
-    const { dimension, kind, instrument } = find(slot).slot;
-    if (sounds) play('taken');
-    send({
-      do: 'take-reading',
-      slot: { step: step.ref, round: step.round, slot },
-      typed: text,
-      unit: kind === 'number' ? bareUnit(dimension!, reader.units) : '',
-      decimalMark: more.mark ?? localMark(),
-      instrument: instrumentFor(shop, armed, instrument, find(slot).slot)?.id ?? null,
-      oddConfirmed,
-      ...(more.recording ? { recording: more.recording } : {}),
-      ...(more.sight ? { sight: more.sight } : {}),
-      ...(more.offered ? { offered: more.offered } : {}),
-    });
-    focus.follow();
-  };
-  const strike = (reading: string, because: StrikeReason) => {
-    send({ do: 'strike', reading, because });
-    // The work goes back to the place that is empty now.
-    focus.follow();
-  };
-  const doing = useSteady<Doing & Record<string, (...args: never[]) => unknown>>({
-    take: (slot, text) => take(slot, text, false),
-    takeTyped: (slot) => {
-      const key = keyAt(slot);
-      const text = typed.at(build, key);
-      const why = refusal(find(slot).slot, text, reader.units);
-      if (why !== undefined) {
-        focus.refuse(key, text, why);
-        focus.call();
-        return;
-      }
-      const asked = notices[key]?.typed === text && notices[key].question !== undefined;
-      typed.draft(build, key, null);
-      take(slot, text, asked);
-    },
-    takeSight: (slot, sight) => take(slot, 'seen', false, { sight }),
-    takeOffer: (slot) => {
-      const { offer } = find(slot);
-      if (offer) take(slot, offer.typed, false, { offered: offer.reading });
-    },
-    strike,
-    open: (slot) => slot !== (there ?? openKey) && focus.pick(stepKey, slot),
-    type: (slot, text) => {
-      typed.draft(build, keyAt(slot), text);
-      // What is typed at is picked: nothing that comes up now takes the keyboard from it.
-      focus.pick(stepKey, slot);
-    },
-    move: (slot, sight) => focus.move(keyAt(slot), sight),
-    back: (slot) => {
-      const to = places[places.findIndex((s) => s.slot.key === slot) - 1]?.slot.key;
-      if (to !== undefined) focus.pick(stepKey, to);
-      else if (before) at.pickStep(before);
-    },
+  const { take, strike, doing } = useDoing({
+    bench,
+    build,
+    step,
+    armed,
+    reader,
+    sounds,
+    places,
+    picked: there ?? openKey,
+    before: before && (() => at.pickStep(before)),
   });
 
   const notice = open && notices[keyAt(open.key)];
@@ -280,7 +136,6 @@ export function useWork(at: AtWork): Work {
         }
       : undefined;
 
-  // A pull that is done is taken by itself, once: there are many in a pattern. One that came back is the builder's to keep or give up.
   const pulled =
     open?.kind === 'number' &&
     open.key === recorded?.key &&
@@ -289,13 +144,7 @@ export function useWork(at: AtWork): Work {
     notice === undefined
       ? recorder.id
       : null;
-  const keptByItself = useRef<string | null>(null);
-  const onPulled = useEffectEvent(() => action?.act());
-  useEffect(() => {
-    if (pulled === null || pulled === keptByItself.current) return;
-    keptByItself.current = pulled;
-    onPulled();
-  }, [pulled]);
+  useKeptPull(pulled, () => action?.act());
 
   // What was typed while the task was being begun stands at its first place; taking it is the builder's own Enter.
   const landing = open?.kind === 'number' || open?.kind === 'text' ? keyAt(open.key) : null;
@@ -312,11 +161,7 @@ export function useWork(at: AtWork): Work {
   });
   useEffect(() => onNotices(), [notices]);
 
-  // A stop is heard once, when it comes.
-  const stopped = verdict === 'stop' || watched?.call?.verdict === 'stop';
-  useEffect(() => {
-    if (stopped && sounds) play('stop');
-  }, [stopped, sounds, stepKey]);
+  useHeardStop(verdict === 'stop' || watched?.call?.verdict === 'stop', stepKey, sounds);
 
   const firstKey = (key: string) => {
     if (open?.kind !== 'number') return false;

@@ -4,7 +4,7 @@ import type { EngineSheet, Slot } from '../../api/types';
 import { writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { onCircle, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** Whether a sheet's balancer is held by bolts on a circle, and which. */
 const ringOf = (sheet: EngineSheet) => {
@@ -22,7 +22,7 @@ const ringOf = (sheet: EngineSheet) => {
 };
 
 /** Bolts on their circle from the front, each by its clock place, and the star as a path through them. */
-export function boltRing({ sheet, step, reader, open }: SceneInput): Scene {
+export function boltRing({ sheet, step, reader, open }: SceneInput): Drawn {
   const held = ringOf(sheet);
   const centre: Point = [430, 272];
   const scale = 84 / (held.circle / 2);

@@ -1,12 +1,12 @@
 import { writeMm } from '../../entry/wording';
 import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
-import { column, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, scaled, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 
 /** Things to tick and words to type, each with a leader to where it is on the part. */
-export function checks({ sheet, step, reader }: SceneInput): Scene {
+export function checks({ sheet, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).map((x) => x.slot);
   const balancer = sheet.balancer!;
   const drawnOn =

@@ -3,10 +3,10 @@ import { line } from 'd3-shape';
 import { quantityParts, writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { column, liveValue, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, liveValue, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The hub cooling in air: temperature against time, with the rubber's limit and where it is now too cool. */
-export function cooling({ sheet, step, reader }: SceneInput): Scene {
+export function cooling({ sheet, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).map((x) => x.slot);
   const answer = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;
   const rubber = sheet.balancer!.warm?.rubber?.high ?? 100;

@@ -1,11 +1,11 @@
 import { Hatches } from '../kit/Hatches';
-import { type Place, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, scaled, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Across } from './Across';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 
 /** The nose or the hub's bore at its stations, each reading typed where it is taken. */
-export function diameters({ sheet, step, open }: SceneInput): Scene {
+export function diameters({ sheet, step, open }: SceneInput): Drawn {
   const onNose = step.figure === 'nose-diameters';
   const { nose, hub } = sheet.balancer!;
   const s = onNose ? scaled([385, 250], 5) : scaled([388, 250], 4.9);

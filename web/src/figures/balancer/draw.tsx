@@ -3,13 +3,13 @@ import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, scaled, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 import { fitOf } from './fitOf';
 
 /** Drawing on: the hub where it stands, the travel left, and the force to expect here. */
-export function draw({ sheet, task, step, reader, live }: SceneInput): Scene {
+export function draw({ sheet, task, step, reader, live }: SceneInput): Drawn {
   const found = fitOf(task);
   const balancer = sheet.balancer!;
   const at = step.now.answer?.calculator === 'draw-travel' ? step.now.answer : undefined;

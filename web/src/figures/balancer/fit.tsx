@@ -4,13 +4,13 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { scaled, type Scene, type SceneInput } from '../scene';
+import { scaled, type Drawn, type SceneInput } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 import { fitOf } from './fitOf';
 
 /** The fit: nose and hub seated to scale, the interference against its limits, the force that it will take. */
-export function fit({ sheet, task, step, reader }: SceneInput): Scene {
+export function fit({ sheet, task, step, reader }: SceneInput): Drawn {
   const found = fitOf(task);
   const s = scaled([150, 268], 2.42);
   const balancer = sheet.balancer!;

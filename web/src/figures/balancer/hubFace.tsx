@@ -3,10 +3,10 @@ import { clockText, normalise, writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { liveValue, onCircle, type Point, type Drawn, type SceneInput } from '../scene';
 
 /** The hub's face from the front with its three depths, the way it leans, and the depths against what is wanted. */
-export function hubFace({ sheet, step, reader }: SceneInput): Scene {
+export function hubFace({ sheet, step, reader }: SceneInput): Drawn {
   const balancer = sheet.balancer!;
   const centre: Point = [400, 268];
   const scale = 6.6;

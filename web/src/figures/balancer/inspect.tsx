@@ -1,10 +1,10 @@
 import { Hatches } from '../kit/Hatches';
-import { type Point, rows, scaled, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Point, rows, scaled, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Hub } from './Hub';
 import { Key, Nose } from './Nose';
 
 /** Things to look at and pick, each with a leader to where it is on the part. */
-export function inspect({ sheet, step }: SceneInput): Scene {
+export function inspect({ sheet, step }: SceneInput): Drawn {
   const slots = slotsOf(step).map((x) => x.slot);
   const balancer = sheet.balancer!;
   const s = scaled([842, 262], 2.3);

@@ -2,13 +2,13 @@ import { writeMm, writeQuantity } from '../../entry/wording';
 import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { scaled, type Scene, type SceneInput } from '../scene';
+import { scaled, type Drawn, type SceneInput } from '../scene';
 import { Hub } from './Hub';
 import { Nose } from './Nose';
 import { fitOf } from './fitOf';
 
 /** The schools side by side: cold and drawn on, or warmed first. What is refused is crossed out. */
-export function method({ sheet, task, step, reader }: SceneInput): Scene {
+export function method({ sheet, task, step, reader }: SceneInput): Drawn {
   const fit = fitOf(task);
   const chosen = task.choices.find((c) => c.id === 'method')?.chosen;
   const warm = step.now.answer?.calculator === 'thermal-fit' ? step.now.answer : undefined;

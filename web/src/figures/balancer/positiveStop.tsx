@@ -1,11 +1,11 @@
 import { writeMm, writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { liveValue, onCircle, type Point, type Drawn, type SceneInput } from '../scene';
 import { RingFace } from './RingFace';
 
 /** Where true centre lies between the two readings at the positive stop. */
-export function positiveStop({ sheet, step, reader }: SceneInput): Scene {
+export function positiveStop({ sheet, step, reader }: SceneInput): Drawn {
   const { ring } = sheet.balancer!;
   const centre: Point = [690, 280];
   const scale = 168 / (ring.outerDiameterMm / 2);

@@ -3,13 +3,13 @@ import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, type Place, scaled, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { liveValue, type Place, scaled, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Hub } from './Hub';
 import { Nose } from './Nose';
 import { jawsOf, Yoke } from './Yoke';
 
 /** The puller on the hub, cut along the axis: its screws in the hub, its forcing screw on the nose's rim. */
-export function puller({ sheet, task, step, reader }: SceneInput): Scene {
+export function puller({ sheet, task, step, reader }: SceneInput): Drawn {
   const balancer = sheet.balancer!;
   const holes = balancer.puller ?? jawsOf(sheet);
   const spokes = balancer.design === 'spoked' ? balancer.spokes : null;

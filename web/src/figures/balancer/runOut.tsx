@@ -4,13 +4,13 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { liveValue, onCircle, type Point, type Drawn, type SceneInput } from '../scene';
 import { RingFace } from './RingFace';
 
 const sweepDegrees = [0, 45, 90, 135, 180, 225, 270, 315];
 
 /** The ring from the front with a dial on it, eight readings round it, and the run-out magnified. */
-export function sweep({ sheet, step, reader, open }: SceneInput): Scene {
+export function sweep({ sheet, step, reader, open }: SceneInput): Drawn {
   const radial = step.figure === 'sweep-radial';
   const centre: Point = [430, 256];
   const outer = 108;

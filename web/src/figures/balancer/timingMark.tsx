@@ -2,11 +2,11 @@ import { writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { Words } from '../kit/Words';
-import { liveValue, onCircle, type Point, type Scene, type SceneInput } from '../scene';
+import { liveValue, onCircle, type Point, type Drawn, type SceneInput } from '../scene';
 import { RingFace } from './RingFace';
 
 /** The ring's mark against its pointer at true centre, and how far off it stands. */
-export function timingMark({ sheet, step, reader }: SceneInput): Scene {
+export function timingMark({ sheet, step, reader }: SceneInput): Drawn {
   const { ring } = sheet.balancer!;
   const centre: Point = [260, 290];
   const scale = 2.1;

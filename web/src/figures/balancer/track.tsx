@@ -3,10 +3,10 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, type Place, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The hub's track to scale along the axis: where the lip runs, the groove, and every way to move it off. */
-export function track({ sheet, step, reader }: SceneInput): Scene {
+export function track({ sheet, step, reader }: SceneInput): Drawn {
   const seal = sheet.balancer!.sealTrack;
   const slots = slotsOf(step).map((x) => x.slot);
   const felt = slots.length > 1;

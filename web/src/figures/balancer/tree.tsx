@@ -1,7 +1,7 @@
 import { writeSentence } from '../../entry/wording';
 import { Words } from '../kit/Words';
 import { Hatches } from '../kit/Hatches';
-import { scaled, type Scene, type SceneInput } from '../scene';
+import { scaled, type Drawn, type SceneInput } from '../scene';
 import { Hub } from './Hub';
 import { Nose } from './Nose';
 
@@ -13,7 +13,7 @@ const outcomes = {
 } as const;
 
 /** The decision tree as it was gone through: the branch taken is drawn bold, the others thin. */
-export function tree({ sheet, step, reader }: SceneInput): Scene {
+export function tree({ sheet, step, reader }: SceneInput): Drawn {
   const found = step.now.answer?.calculator === 'balancer-verdict' ? step.now.answer : undefined;
   const s = scaled([780, 282], 2.3);
   const pitch = 62;

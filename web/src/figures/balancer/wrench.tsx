@@ -5,10 +5,10 @@ import { quantityParts, writeMm, writeNumber, writeQuantity } from '../../entry/
 import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { liveValue, onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { liveValue, onCircle, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The wrench on the crank bolt with its adaptor, to scale, and what to set it to. */
-export function wrench({ sheet, step, reader, live }: SceneInput): Scene {
+export function wrench({ sheet, step, reader, live }: SceneInput): Drawn {
   const slots = slotsOf(step);
   const kept = slots.find((x) => x.slot.key === 'trace')?.live?.trace ?? (live?.x.length ? live : undefined);
   if (kept && sheet.crankBolt) return traced(sheet.crankBolt, { step, reader }, kept);
@@ -111,7 +111,7 @@ function traced(
   bolt: NonNullable<EngineSheet['crankBolt']>,
   { step, reader }: Pick<SceneInput, 'step' | 'reader'>,
   trace: TraceColumns,
-): Scene {
+): Drawn {
   const [x0, y0, width, height] = [520, 90, 490, 340];
   const most = Math.max(bolt.torque.high ?? bolt.torqueNm, ...trace.y) * 1.08;
   const angle = scaleLinear([0, Math.max(90, ...trace.x)], [x0, x0 + width]);

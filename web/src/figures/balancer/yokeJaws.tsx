@@ -1,7 +1,7 @@
 import { clockText, writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { onCircle, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { onCircle, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { jawsOf } from './Yoke';
 
 /** Where the boxes stand for so many gaps, from 12 clockwise. */
@@ -32,7 +32,7 @@ const boxesFor: Readonly<Record<number, readonly Point[]>> = {
 };
 
 /** The yoke from the front: three gaps, and what each screw must turn. */
-export function yoke({ sheet, step, reader }: SceneInput): Scene {
+export function yoke({ sheet, step, reader }: SceneInput): Drawn {
   const prise = step.figure === 'prise';
   const holes = sheet.balancer!.puller ?? jawsOf(sheet);
   const centre: Point = [400, 268];

@@ -3,10 +3,10 @@ import { wordsOf } from './bearing';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { Words } from '../kit/Words';
-import { onCircle, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { onCircle, type Place, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The cam's turning torque round a turn. */
-export function camDrag({ sheet, step, reader }: SceneInput): Scene {
+export function camDrag({ sheet, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).filter((s) => s.slot.angleDeg != null);
   const centre: Point = [430, 256];
   const values = slots.map((s) => s.live?.value ?? undefined);

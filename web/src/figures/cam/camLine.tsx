@@ -2,12 +2,12 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { wordsOf } from './bearing';
 import { numberOf, titleOf, tunnel } from './tunnel';
 
 /** How far each bearing stands off, magnified, with the room in it as a tube, and the best straight cam through them. */
-export function camLine({ sheet, step, reader, open }: SceneInput): Scene {
+export function camLine({ sheet, step, reader, open }: SceneInput): Drawn {
   const cam = sheet.cam!;
   const slots = slotsOf(step);
   const answer = step.now.answer?.calculator === 'bore-line' ? step.now.answer : undefined;

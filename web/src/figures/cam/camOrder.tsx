@@ -1,7 +1,7 @@
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { inReaders } from '../../entry/wording';
-import type { Scene, SceneInput } from '../scene';
+import type { Drawn, SceneInput } from '../scene';
 import { nameOf, numberOf, titleOf, tunnel } from './tunnel';
 
 /** Words broken into lines of about so many letters. */
@@ -14,7 +14,7 @@ const lines = (text: string, letters: number): string[] =>
   }, []);
 
 /** In which order the shells go in, from which end, as arrows on the tunnel. */
-export function camOrder({ sheet, step, reader }: SceneInput): Scene {
+export function camOrder({ sheet, step, reader }: SceneInput): Drawn {
   const cam = sheet.cam!;
   const answer = step.now.answer?.calculator === 'drive-order' ? step.now.answer : undefined;
   const z = tunnel(cam, 380, 1010);

@@ -1,9 +1,9 @@
 import { Hatches } from '../kit/Hatches';
-import type { Place, Scene, SceneInput } from '../scene';
+import type { Place, Drawn, SceneInput } from '../scene';
 import { tunnel } from './tunnel';
 
 /** Sizes after reaming, one bearing at a time. */
-export function camReam({ sheet, step }: SceneInput): Scene {
+export function camReam({ sheet, step }: SceneInput): Drawn {
   const cam = sheet.cam!;
   const z = tunnel(cam, 120, 940);
   const places: Record<string, Place> = { pilots: { at: [24, 92] } };

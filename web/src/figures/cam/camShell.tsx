@@ -1,11 +1,11 @@
 import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { onCircle, type Place, type Point, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { onCircle, type Place, type Point, rows, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { bearingOf, half } from './bearing';
 
 /** A shell laid beside its bore, both across, to scale, with what is measured on them. */
-export function camShell({ sheet, step, reader }: SceneInput): Scene {
+export function camShell({ sheet, step, reader }: SceneInput): Drawn {
   const bearing = bearingOf(sheet, step.ref.item);
   const slots = slotsOf(step).map((s) => s.slot);
   const places: Record<string, Place> = {};

@@ -1,12 +1,12 @@
 import { writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { type Scene, type SceneInput, shownOn } from '../scene';
+import { type Drawn, type SceneInput, shownOn } from '../scene';
 import { wordsOf } from './bearing';
 import { numberOf, titleOf, tunnel } from './tunnel';
 
 /** All bearings at once: window, crush, clearance and how each stands. */
-export function camStrip({ sheet, task, reader }: SceneInput): Scene {
+export function camStrip({ sheet, task, reader }: SceneInput): Drawn {
   const cam = sheet.cam!;
   const z = tunnel(cam, 120, 960);
   const found = cam.bearings.map((b) => {

@@ -3,11 +3,11 @@ import { Dimension } from '../kit/Dimension';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { liveValue, slotsOf, type Place, type Scene, type SceneInput } from '../scene';
+import { liveValue, slotsOf, type Place, type Drawn, type SceneInput } from '../scene';
 import { numberOf } from './tunnel';
 
 /** The tunnel cut along its axis, front at the left, to scale: its bores, the cam in it, or the plug that closes it. */
-export function camTunnel({ sheet, step, reader }: SceneInput): Scene {
+export function camTunnel({ sheet, step, reader }: SceneInput): Drawn {
   const cam = sheet.cam!;
   const slots = slotsOf(step).map((s) => s.slot);
   // Two beside one another leave the tunnel its room.

@@ -2,7 +2,7 @@ import type { TaskState } from '../../api/types';
 import { clockText, writeMm, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { labelledBelow, type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { labelledBelow, type Place, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Eye, eyed, eyeScale, MetalHatch } from './Eye';
 import { bearingOf, outline, type Sight } from './bearing';
 import { mapAt, unrolled } from './unrolled';
@@ -18,7 +18,7 @@ function signOf(task: TaskState, item: string): 1 | -1 {
 }
 
 /** A bearing's passages as the eye sees them, the bore unrolled to scale, and what is open. */
-export function camWindow({ sheet, task, step, sight, open, reader }: SceneInput): Scene {
+export function camWindow({ sheet, task, step, sight, open, reader }: SceneInput): Drawn {
   const bearing = bearingOf(sheet, step.ref.item);
   const slots = slotsOf(step);
   const places: Record<string, Place> = {};

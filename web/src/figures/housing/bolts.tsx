@@ -8,7 +8,7 @@ import {
   facedPoint,
   type Place,
   type Point,
-  type Scene,
+  type Drawn,
   type SceneInput,
   shortened,
   slotsOf,
@@ -19,7 +19,7 @@ import { Turn } from './Turn';
 import { fitted, housingOf } from './part';
 
 /** Bolts in their places, each with its own number, filled as they are done; the order is a path through them; what was passed over or pulled twice is told. */
-export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Scene {
+export function bolts({ sheet, task, step, reader, open, live }: SceneInput): Drawn {
   const plan = step.now.answer?.calculator === 'torque-plan' ? step.now.answer : undefined;
   const slots = slotsOf(step);
   const flange = step.figure === 'flange-bolts' ? sheet.rear?.flange : undefined;

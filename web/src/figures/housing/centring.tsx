@@ -4,7 +4,7 @@ import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { field, onFaced, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { field, onFaced, type Place, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Outline } from './Outline';
 import { ParkedDial } from './ParkedDial';
 import { WayUp } from './WayUp';
@@ -41,7 +41,7 @@ const inSight = ([x, y]: Point, places: Readonly<Record<string, Place>>): boolea
   );
 
 /** The seal's bore against the crank: readings round it, the offset magnified, the circle that is a go, the dial's mark. */
-export function centring({ sheet, task, step, reader, open, needle }: SceneInput): Scene {
+export function centring({ sheet, task, step, reader, open, needle }: SceneInput): Drawn {
   const part = housingOf(sheet, task);
   const slots = slotsOf(step).map((s) => s.slot);
   const centre: Point = [430, 252];

@@ -2,13 +2,13 @@ import { clockIn } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { Outline } from './Outline';
 import { WayUp } from './WayUp';
 import { fitted, housingOf } from './part';
 
 /** How the engine hangs, and the droop of a dial on a true ring. */
-export function hang({ sheet, task, step, reader }: SceneInput): Scene {
+export function hang({ sheet, task, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).map((s) => s.slot);
   const places: Record<string, Place> = {};
   // More than a column holds stand two by two: a ring and what it goes on, a ring and what it goes into.

@@ -1,13 +1,13 @@
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { onFaced, type Point, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { onFaced, type Point, rows, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { CrankRear } from '../seals/CrankRear';
 import { Outline } from './Outline';
 import { fitted, housingOf, partOf } from './part';
 
 /** Things to do at a cover or housing, beside the part to scale. */
-export function housing({ sheet, task, step, reader }: SceneInput): Scene {
+export function housing({ sheet, task, step, reader }: SceneInput): Drawn {
   const part = housingOf(sheet, task);
   const slots = slotsOf(step).map((s) => s.slot);
   const placed = rows(slots, 28, 92, 78);

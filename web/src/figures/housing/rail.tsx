@@ -3,10 +3,10 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The sump rail from the end: the block's face, the cover's face, and the step between them at both sides. */
-export function rail({ step, task, reader }: SceneInput): Scene {
+export function rail({ step, task, reader }: SceneInput): Drawn {
   const at = { left: 170, right: 700 };
   const read = (key: string) => slotsOf(step).find((s) => s.slot.key === key)?.live?.value ?? undefined;
   const perMm = 300;

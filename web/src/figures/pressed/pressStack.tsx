@@ -1,5 +1,5 @@
 import { Hatches } from '../kit/Hatches';
-import { type Place, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { type Place, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 import { Refusals } from './Refusals';
 import { Section as Body } from './RockerSection';
 import { kitOf } from './rockers';
@@ -9,7 +9,7 @@ import { pressedOf } from './pressedOf';
 import { type Piece, stacked } from './stack';
 
 /** The press stacked in section, to scale, and why each other piece won't do. */
-export function pressStack({ sheet, task, step, reader }: SceneInput): Scene {
+export function pressStack({ sheet, task, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step);
   const part = pressedOf(sheet, task);
   const made = stacked(sheet, task, step);

@@ -4,12 +4,12 @@ import { pressing as recorded } from '../kit/pressing';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
-import { column, reach, type Place, type Point, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, reach, type Place, type Point, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
 /** One part in another, cut along their axis and to scale, with what is measured or done at this step. */
-export function pressed({ sheet, task, step, reader, live }: SceneInput): Scene {
+export function pressed({ sheet, task, step, reader, live }: SceneInput): Drawn {
   const part = pressedOf(sheet, task);
   const slots = slotsOf(step);
   if (!part) return { title: step.title, places: {}, drawing: null };

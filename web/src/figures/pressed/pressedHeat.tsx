@@ -4,12 +4,12 @@ import { quantityParts, writeMm, writeQuantity } from '../../entry/wording';
 import { ForceBand } from '../kit/ForceBand';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { column, liveValue, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { column, liveValue, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 import { PressedSection, pressedScale } from './PressedSection';
 import { pressedOf } from './pressedOf';
 
 /** What heat does: how the clearance closes once the two are joined, and what is done while it is open. */
-export function pressedHeat({ sheet, task, step, reader }: SceneInput): Scene {
+export function pressedHeat({ sheet, task, step, reader }: SceneInput): Drawn {
   const part = pressedOf(sheet, task);
   const slots = slotsOf(step);
   if (!part) return { title: step.title, places: {}, drawing: null };

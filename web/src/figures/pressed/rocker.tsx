@@ -10,7 +10,7 @@ import {
   reach,
   type Place,
   type Point,
-  type Scene,
+  type Drawn,
   type SceneInput,
   slotsOf,
   shownOn,
@@ -26,7 +26,7 @@ const order = ['out', 'body', 'first', 'inside', 'trunnion', 'second', 'float', 
 );
 
 /** One rocker: the tray it lies in, its section as far as it is, and what is measured on it. */
-export function rocker({ sheet, task, step, reader, live }: SceneInput): Scene {
+export function rocker({ sheet, task, step, reader, live }: SceneInput): Drawn {
   const rockers = sheet.rockers;
   if (!rockers) return { title: step.title, places: {}, drawing: null };
   const { item } = step.ref;

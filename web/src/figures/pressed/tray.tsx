@@ -1,14 +1,14 @@
 import { writeQuantity } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { type Place, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { HalfDone } from './HalfDone';
 import { StripPlot } from './StripPlot';
 import { numberOf, setOf } from './rockers';
 import { trayOf } from './trayOf';
 
 /** The tray: what is laid out, and once rockers are done, each measure of the set against itself. */
-export function tray({ sheet, task, step, reader }: SceneInput): Scene {
+export function tray({ sheet, task, step, reader }: SceneInput): Drawn {
   const rockers = sheet.rockers;
   if (!rockers) return { title: step.title, places: {}, drawing: null };
   const slots = slotsOf(step);

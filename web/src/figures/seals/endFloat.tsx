@@ -3,10 +3,10 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { Words } from '../kit/Words';
-import { type Place, rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { type Place, rows, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The crank's rear end with a dial on its flange; three times to the front, three times to the rear. */
-export function endFloat({ sheet, step, reader }: SceneInput): Scene {
+export function endFloat({ sheet, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step);
   const places: Record<string, Place> = {};
   const ticks = rows(

@@ -1,10 +1,10 @@
 import { CrankRear } from './CrankRear';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { column, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The crank's rear end from the side with the flywheel beside it, or on it once it is said to be. */
-export function flywheel({ sheet, step }: SceneInput): Scene {
+export function flywheel({ sheet, step }: SceneInput): Drawn {
   const slots = slotsOf(step).map((s) => s.slot);
   const on = step.figure === 'flywheel-on';
   const [x, y] = [762, 262];

@@ -2,12 +2,12 @@ import { type Reader, writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
 import { seen } from '../kit/seen';
-import { facedPoint, type Point, column, type Scene, type SceneInput, slotsOf } from '../scene';
+import { facedPoint, type Point, column, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 const sizes: Record<string, number> = { shaft: 100, from: 204 };
 
 /** The flange's bolt circle as the plate that is bolted on it, with the distances to make it by. */
-export function plate({ sheet, step, reader }: SceneInput): Scene {
+export function plate({ sheet, step, reader }: SceneInput): Drawn {
   const flange = sheet.rear!.flange;
   const all = slotsOf(step);
   const slots = all.map((s) => s.slot);

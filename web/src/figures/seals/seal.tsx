@@ -2,11 +2,11 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { column, type Scene, type SceneInput, slotsOf } from '../scene';
+import { column, type Drawn, type SceneInput, slotsOf } from '../scene';
 import { sealOf } from './sealOf';
 
 /** Things to do at a seal, beside the seal in section: its case, its lip on the shaft, the side where the oil is. */
-export function seal({ sheet, task, step, reader }: SceneInput): Scene {
+export function seal({ sheet, task, step, reader }: SceneInput): Drawn {
   const part = sealOf(sheet, task);
   const slots = slotsOf(step).map((s) => s.slot);
   const placed = column(slots, 28, 58);

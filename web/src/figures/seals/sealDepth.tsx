@@ -11,7 +11,7 @@ import {
   onFaced,
   type Place,
   type Point,
-  type Scene,
+  type Drawn,
   type SceneInput,
   slotsOf,
 } from '../scene';
@@ -20,7 +20,7 @@ import { sealOf } from './sealOf';
 const corners: Record<number, Point> = { 0: [430, 78], 90: [700, 256], 180: [430, 420], 270: [160, 256] };
 
 /** Four depths (or gaps) round a part, the way it leans, the depths against what is wanted, and what each screw must turn. */
-export function sealDepth({ sheet, task, step, reader }: SceneInput): Scene {
+export function sealDepth({ sheet, task, step, reader }: SceneInput): Drawn {
   const part = sealOf(sheet, task) ?? sheet.rear?.seal;
   const gap = step.figure === 'sleeve-gap';
   const slots = slotsOf(step);

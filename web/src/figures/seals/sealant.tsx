@@ -1,12 +1,12 @@
 import { inReaders, writeNumber } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { Words } from '../kit/Words';
-import { column, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { column, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 
 const minutes = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 60_000;
 
 /** The sealant's clock as a band: when it has to be closed, may be handled, may see oil. */
-export function sealant({ sheet, task, step, reader }: SceneInput): Scene {
+export function sealant({ sheet, task, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).map((s) => s.slot);
   const choosing = task.choices.some((c) => c.step === step.ref.step);
   const placed = column(slots, 28, 58);

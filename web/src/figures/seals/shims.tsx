@@ -3,10 +3,10 @@ import { writeMm } from '../../entry/wording';
 import { Hatches } from '../kit/Hatches';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { rows, type Scene, type SceneInput, slotsOf, shownOn } from '../scene';
+import { rows, type Drawn, type SceneInput, slotsOf, shownOn } from '../scene';
 
 /** The shims that were picked, thick to thin, their thickness magnified; and the next best. */
-export function shims({ task, step, reader }: SceneInput): Scene {
+export function shims({ task, step, reader }: SceneInput): Drawn {
   const slots = slotsOf(step).map((s) => s.slot);
   // The trial fits what was picked before.
   const answer = step.now.answer ?? shownOn(task, 'shims')?.now.answer;

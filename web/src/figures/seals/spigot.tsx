@@ -4,10 +4,10 @@ import { Hatches } from '../kit/Hatches';
 import { LimitScale } from '../kit/LimitScale';
 import { ScaleBar } from '../kit/ScaleBar';
 import { Words } from '../kit/Words';
-import { rows, type Scene, type SceneInput, slotsOf } from '../scene';
+import { rows, type Drawn, type SceneInput, slotsOf } from '../scene';
 
 /** The spigot bearing in the crank's end, in section. */
-export function spigot({ sheet, step, reader }: SceneInput): Scene {
+export function spigot({ sheet, step, reader }: SceneInput): Drawn {
   const part = sheet.spigot!;
   const slots = slotsOf(step);
   const placed = rows(

@@ -9,8 +9,8 @@ internal static class PressStep
 {
     public static readonly StepName Name = new("press");
     private static readonly ToolSlot s_tool = Name.Tool("tool");
-    private static readonly PickSlot s_flush = Name.Pick("flush");
-    private static readonly Option s_flushDeg = new("flush", "flush all round");
+    private static readonly PickSlot s_lies = Name.Pick("flush");
+    private static readonly Option s_flush = new("flush", "flush all round");
     private static readonly Option s_proud = new("proud", "proud or deep somewhere");
 
     public static Step Step =>
@@ -22,7 +22,7 @@ internal static class PressStep
                 [
                     Ring(c),
                     .. c.Is(Home.Name, Home.Stops)
-                        ? [Slot.Pick(s_flush, "Seal, all round", s_flushDeg, s_proud)]
+                        ? [Slot.Pick(s_lies, "Seal, all round", s_flush, s_proud)]
                         : SealSeat.Slots(c.Sheet.FrontSeal!, View.Front, Planned.DepthMm(c), "frontSeal"),
                 ],
             Judge = c =>
@@ -43,7 +43,7 @@ internal static class PressStep
         };
 
     private static Judgement Judge(StepContext c) =>
-        c.Picked(s_flush) switch
+        c.Picked(s_lies) switch
         {
             null => new Judgement(Sentence.Of("Press until the tool stops on the cover. Then look: flush all round?")),
             "flush" => new Judgement(
@@ -57,7 +57,7 @@ internal static class PressStep
         };
 
     /// <summary>From when it sits.</summary>
-    public static SlotName At(StepContext c) => c.Is(Home.Name, Home.Stops) ? s_flush : SealSeat.Last(Name);
+    public static SlotName At(StepContext c) => c.Is(Home.Name, Home.Stops) ? s_lies : SealSeat.Last(Name);
 
     private static Slot Ring(StepContext c) => FromCrib.Maybe(s_tool, "Pressing ring, as wide as the seal", RingNeed(c));
 

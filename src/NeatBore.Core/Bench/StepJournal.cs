@@ -107,9 +107,9 @@ internal sealed class StepJournal : IStepReader
                 )),
         ];
 
-    /// <summary>The Stop that was said last in the newest round, with the slots that it stood on here: those that were filled when it was
-    /// said, and were not rubbed out at once. Null where none was said, where another call has come since, and where a lead has opened
-    /// it.</summary>
+    /// <summary>The Stop that was said last in the newest round, with what was decided on it and the slots that it stood on here: those
+    /// that were filled when it was said, and were not rubbed out at once. Null where none was said, and where another call has come
+    /// since.</summary>
     public (CallState Stop, IReadOnlyList<string> Grounds)? Stopped()
     {
         if (_calls.Count == 0 || _calls[^1] is not { Event: Called last } entry || !IsStop(last))

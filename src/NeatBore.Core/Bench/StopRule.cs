@@ -30,17 +30,14 @@ internal static class StopRule
             return null;
         }
 
-        // A step that only reckons with what others read was not chosen away because it has nothing to fill; one that heard another
-        // task ends with that one.
         bool Asked(string ground) => slots.Any(s => s.Key == ground);
+        bool Again(string ground) => own.Live(ground) is not null && own.SlotAt(ground) > stop.Seq;
         var stands = leftOut
+            // One that has nothing to fill, and reckons with no other step, heard another task: it ends with that one.
             ? grounds.Count > 0 || step.Needs.Count + step.Weighs.Count > 0
-            // What is no longer asked for, since something else of it was read anew and not since something was chosen, isn't taken away.
+            // What isn't asked for any more, since something else of it was read anew and nothing was chosen, was not taken away.
             : grounds.Any(g => Asked(g) && own.Live(g) is null)
-                || (
-                    grounds.Any(g => !Asked(g))
-                    && (choseAt > stop.Seq || !grounds.Any(g => own.Live(g) is not null && own.SlotAt(g) > stop.Seq))
-                );
+                || (grounds.Any(g => !Asked(g)) && (choseAt > stop.Seq || !grounds.Any(Again)));
         return stands ? stop.Judgement.Read() : null;
     }
 }

@@ -17,20 +17,7 @@ internal static class MethodStep
             Slots = c =>
                 c.Chosen(Method.Name) switch
                 {
-                    "warm" =>
-                    [
-                        new Slot(
-                            Ambient,
-                            "Air in the shop",
-                            SlotKind.Number,
-                            Dimension.Temperature,
-                            1,
-                            "thermometer",
-                            Plausible: new Band(-10, 45),
-                            Expected: 18
-                        ),
-                        Slot.Tick(s_ready, "Nose, keyway, tool and path ready"),
-                    ],
+                    "warm" => [ShopAir.At(Ambient), Slot.Tick(s_ready, "Nose, keyway, tool and path ready")],
                     "cold" => [Slot.Tick(s_ready, "Draw tool, thrust bearing to hand")],
                     _ => [],
                 },

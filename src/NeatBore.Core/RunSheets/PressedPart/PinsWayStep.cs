@@ -12,20 +12,7 @@ internal static class PinsWayStep
             Slots = c =>
                 c.Chosen(Way.Name) is Way.Cold or null
                     ? [Slot.Tick(WayStep.Ready, "Press and guide to hand")]
-                    :
-                    [
-                        new Slot(
-                            WayStep.Ambient,
-                            "Air in the shop",
-                            SlotKind.Number,
-                            Dimension.Temperature,
-                            1,
-                            "thermometer",
-                            Plausible: new Band(-10, 45),
-                            Expected: 18
-                        ),
-                        Slot.Tick(WayStep.Ready, "Stop and guide set, rods in a row, gloves, clear path"),
-                    ],
+                    : [ShopAir.At(WayStep.Ambient), Slot.Tick(WayStep.Ready, "Stop and guide set, rods in a row, gloves, clear path")],
             Judge = c => WayStep.Judge(Rods.Tightest(c), Part.Of(c.Sheet, PressedKind.Pin), Pins.Parts),
             Gate = "a way that does no harm",
             Cautions = ["Oven gloves; freezer burns too. A torch moves all round and rests: one side alone bends the rod."],

@@ -27,20 +27,7 @@ internal static class WayStep
                                     : "Soft drift on its outer ring to hand"
                             ),
                         ]
-                        :
-                        [
-                            new Slot(
-                                Ambient,
-                                "Air in the shop",
-                                SlotKind.Number,
-                                Dimension.Temperature,
-                                1,
-                                "thermometer",
-                                Plausible: new Band(-10, 45),
-                                Expected: 18
-                            ),
-                            Slot.Tick(Ready, "Stop and guide set, gloves, clear path"),
-                        ],
+                        : [ShopAir.At(Ambient), Slot.Tick(Ready, "Stop and guide set, gloves, clear path")],
                 Judge = c => Judge(c, Part.Of(c.Sheet, kind), parts),
                 Gate = "a way that does no harm",
                 Cautions = ["Oven gloves; freezer burns too. No open flame on one side: it bends."],

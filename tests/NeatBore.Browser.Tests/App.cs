@@ -163,11 +163,8 @@ public class App : IAsyncLifetime
     }
 
     /// <summary>Sends work as another tablet would.</summary>
-    public Task WorkAsync(string build, IEnumerable<JsonObject> commands) =>
-        PostAsync(
-            $"/api/builds/{build}/work",
-            new JsonObject { ["by"] = "tomas", ["commands"] = new JsonArray([.. commands]) }.ToJsonString()
-        );
+    public Task WorkAsync(string build, IEnumerable<JsonObject> commands, string by = "tomas") =>
+        PostAsync($"/api/builds/{build}/work", new JsonObject { ["by"] = by, ["commands"] = new JsonArray([.. commands]) }.ToJsonString());
 
     /// <summary>A task that is begun, as it is sent.</summary>
     public static JsonObject Begun(string kind, string place) =>
@@ -198,8 +195,32 @@ public class App : IAsyncLifetime
                 ["slot"] = slot,
             },
             ["typed"] = typed,
+            // Metal that is seen as it should lie, or so far along.
+            ["sight"] = typed.StartsWith("seen", StringComparison.Ordinal)
+                ? new JsonObject
+                {
+                    ["kind"] = "seen",
+                    ["aroundMm"] = 0,
+                    ["alongMm"] = typed == "seen" ? 0 : double.Parse(typed[5..], CultureInfo.InvariantCulture),
+                }
+                : null,
             ["oddConfirmed"] = true,
         };
+
+    /// <summary>Readings of the first round that another tablet takes, a step and its item a line: "body rocker-3: bore-0=22.001
+    /// bush-0=22.026".</summary>
+    public Task FillAsync(string build, string kind, string place, params IEnumerable<string> lines) =>
+        WorkAsync(
+            build,
+            lines.SelectMany(line =>
+            {
+                var at = line.Split(": ")[0].Split(' ');
+                return line.Split(": ")[1]
+                    .Split(' ')
+                    .Select(r => r.Split('='))
+                    .Select(r => Taken(kind, place, at[0], at.ElementAtOrDefault(1) ?? "", 1, r[0].Replace('_', ' '), r[1]));
+            })
+        );
 
     /// <summary>What the record holds, past the screen.</summary>
     public async Task<JsonNode> StateAsync(string build) => (await GetAsync($"/api/builds/{build}/record"))["state"]!;
@@ -350,6 +371,43 @@ public sealed class Builder : IDisposable
     /// <summary>Runs a script in the page.</summary>
     public object? Js(string script, params object?[] arguments) => _driver.ExecuteScript(script, arguments);
 
+    /// <summary>Goes from step to step by a tap, so many at most, and looks at each by a script: what each is called and what was found,
+    /// as JSON. The page walks by itself: a hand that is told each tap takes five times as long.</summary>
+    public string WalkSteps(string look, int most)
+    {
+        _driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromMinutes(1);
+        var walked = (string)
+            _driver.ExecuteAsyncScript(
+                $$"""
+                const done = arguments[arguments.length - 1];
+                const at = () => document.querySelector('nav[aria-label=Steps] p')?.innerText.replace(/\s+/g, ' ') ?? '';
+                const until = async (holds, most = 20000) => {
+                  for (const end = performance.now() + most; performance.now() < end; await new Promise((go) => setTimeout(go, 15))) {
+                    if (holds()) return;
+                  }
+                };
+                const frame = () => new Promise((go) => setTimeout(go, 30));
+                const look = function () { {{look}} };
+                (async () => {
+                  const walked = [];
+                  for (let n = 0, last = ''; n < arguments[0]; n++) {
+                    await until(() => at() !== '' && !document.body.innerText.includes('This step is on its way'));
+                    await frame();
+                    if (at() === last) break;
+                    last = at();
+                    walked.push({ at: last, wrong: look('main') ?? '' });
+                    document.querySelector("button[aria-label='Next step']").click();
+                    await until(() => at() !== last, 400);
+                  }
+                  done(JSON.stringify(walked));
+                })();
+                """,
+                most
+            )!;
+        _driver.Manage().Timeouts().AsynchronousJavaScript = s_look;
+        return walked;
+    }
+
     /// <summary>Runs a script in each page before its own.</summary>
     public void BeforeEachPage(string script) =>
         _driver.ExecuteCdpCommand("Page.addScriptToEvaluateOnNewDocument", new Dictionary<string, object?> { ["source"] = script });
@@ -401,7 +459,7 @@ public sealed class Builder : IDisposable
     public void Read(string place, string value)
     {
         WaitForPlace(place);
-        Press(value, Keys.Enter);
+        Type(value + Keys.Enter);
     }
 
     /// <summary>Types at a place that nothing waits for.</summary>

@@ -161,13 +161,11 @@ public sealed class GaugeStories(GaugedApp app) : IClassFixture<GaugedApp>
 
         builder.Fits();
         builder.GoOn("Run-out, radial");
-        builder.Arm("Simulated dial");
-        Sweep(builder);
-        builder.Fits();
+        builder.WaitForPlace("0");
         builder.IsAccessible();
-        builder.GoOn("Run-out, face");
-        Sweep(builder);
-        builder.GoOn("Hub, keyway and nose");
+        var dial = string.Join(' ', Enumerable.Range(0, 8).Select(i => $"{i * 45}=0.05"));
+        await app.FillAsync(build, "balancer-inspect", "balancer", $"radial: {dial}", $"face: {dial}");
+        builder.Open($"{app.Address}/builds/{build}/balancer-inspect/balancer");
         foreach (var place in (string[])["bore", "keyway", "nose"])
         {
             builder.Pick(place, "sound");

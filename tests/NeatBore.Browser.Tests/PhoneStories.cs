@@ -21,6 +21,8 @@ public sealed class PhoneStories(App app) : IClassFixture<App>
           .filter((b) => !a.contains(b) && !b.contains(a) && rows(a) === rows(b) && over(box(a), box(b)))
           .map((b) => name(a) + ' over ' + name(b)));
         const wide = shown.filter((e) => !rows(e) && (box(e).right > innerWidth + 1 || box(e).left < -1)).map((e) => name(e) + ' sticks out');
+        const root = document.documentElement;
+        if (root.scrollWidth > root.clientWidth) wide.push('the page is wider than its screen');
         const cut = shown.filter((e) => e.tagName === 'BUTTON' && e.scrollWidth > e.clientWidth + 1).map((e) => name(e) + ' is cut off');
         return [...wrong, ...wide, ...cut].join('; ');
         """;
@@ -51,28 +53,10 @@ public sealed class PhoneStories(App app) : IClassFixture<App>
             {
                 var address = $"/builds/{build}/{task.Kind}/{task.Place}";
                 builder.Open(app.Address + address);
-                var last = "";
-                for (var i = 0; i < MostSteps; i++)
-                {
-                    builder.Find("//nav[@aria-label='Steps']");
-                    builder.Wait("return !document.body.innerText.includes('This step is on its way')");
-                    var at = (string)builder.Js("return document.querySelector('nav[aria-label=Steps] p').innerText")!;
-                    if (at == last)
-                    {
-                        break;
-                    }
-
-                    last = at;
-                    steps++;
-                    builder.Fits();
-                    if (builder.Js(Wrong, "main") is string { Length: > 0 } found)
-                    {
-                        wrong.Add($"{address}, {at.ReplaceLineEndings(" ")}: {found}");
-                    }
-
-                    builder.Click("//button[@aria-label='Next step']");
-                }
-
+                builder.Find("//nav[@aria-label='Steps']");
+                var walked = JsonNode.Parse((string)builder.WalkSteps(Wrong, MostSteps))!.AsArray();
+                steps += walked.Count;
+                wrong.AddRange(walked.Where(w => (string)w!["wrong"]! != "").Select(w => $"{address}, {w!["at"]}: {w["wrong"]}"));
                 // The phone is carried to the next engine: it is not asked here each time.
                 builder.Js("sessionStorage.clear()");
             }

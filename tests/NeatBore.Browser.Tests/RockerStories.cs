@@ -29,9 +29,15 @@ public sealed class RockerStories(App app)
         }
 
         // Seven taps and a blade each, from here to the last: no size is asked for.
-        builder.Open(address);
-        foreach (var n in Enumerable.Range(7, 10))
+        foreach (var n in (int[])[7, 16])
         {
+            for (var other = 8; n == 16 && other < 16; other++)
+            {
+                await app.WorkAsync(build, PressedStories.Whole(other, "22.001", "as-others", by: "feel"));
+            }
+
+            builder.Open(address);
+
             builder.See($"Rocker {n}");
             builder.Pick("whole", "whole: every needle, every piece");
             builder.GoOn($"Rocker {n}: first side");

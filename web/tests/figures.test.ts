@@ -83,7 +83,7 @@ const steps: StepState[] = [
   stepWith('verdict', 'tree', {}),
   stepWith('yoke', 'yoke', { '0': { value: 41 }, '120': { value: 43 }, '240': { value: 41 } }),
 ];
-const task = { steps: [] as StepState[], choices: [] } as unknown as TaskState;
+const task = { steps: [] as StepState[], choices: [], items: [] } as unknown as TaskState;
 const reader = { units: 'metric', view: 'front' } as const;
 
 /** The room that a place's box and its label take up, as ReadingBox draws them. */

@@ -83,7 +83,6 @@ test.each([
     actionAt({
       slot: { kind: 'number', ...slot } as Slot,
       reader,
-      press: '',
       hand: { now: null, instrument: null } as Hand,
       typed: () => false,
       take: () => undefined,

@@ -85,7 +85,8 @@ internal static class TaskEvaluation
             journal.LastAt ?? started.DoneAt,
             procedure.View,
             Sweeping.UpDeg(journal.Chosen(Sweeping.Hang)),
-            procedure.Pressed
+            procedure.Pressed,
+            ItemState.Of(steps.All)
         )
         {
             Loose = LooseWords.Of(steps.All, procedure, sheet),

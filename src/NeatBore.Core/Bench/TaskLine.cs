@@ -19,6 +19,7 @@ namespace NeatBore.Core.Bench;
 /// <param name="View">The end that the builder faces.</param>
 /// <param name="UpDeg">Clock angle of straight up as the engine hangs.</param>
 /// <param name="Pressed">Which of the sheet's pressed parts it is about.</param>
+/// <param name="Items">How each item of it stands, where its steps are done for each.</param>
 /// <param name="Last">The newest reading that counts; null before the first.</param>
 public sealed record TaskLine(
     TaskRef Ref,
@@ -34,6 +35,7 @@ public sealed record TaskLine(
     View View,
     double? UpDeg,
     PressedKind? Pressed,
+    IReadOnlyList<ItemState> Items,
     LastReading? Last
 )
 {
@@ -53,6 +55,7 @@ public sealed record TaskLine(
             t.View,
             t.UpDeg,
             t.Pressed,
+            t.Items,
             t.Steps.SelectMany(s =>
                     s.Rounds[^1].Slots.SelectMany(x => x.Readings.Where(r => r.Struck is null).Select(r => (Step: s.Ref, Reading: r)))
                 )

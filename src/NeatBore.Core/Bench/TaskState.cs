@@ -19,7 +19,8 @@ public sealed record TaskState(
     DateTimeOffset LastAt,
     View View,
     double? UpDeg,
-    PressedKind? Pressed
+    PressedKind? Pressed,
+    IReadOnlyList<ItemState> Items
 )
 {
     /// <summary>What it leaves loose on the engine as it stands, in words; none where it is done.</summary>

@@ -57,6 +57,7 @@ public enum SlotKind
 /// <param name="StartedAt">Where the part stands when a trace begins, base unit of what runs along.</param>
 /// <param name="Stock">The kinds of thing in the crib that are counted with it: the reading keeps what was there.</param>
 /// <param name="Bolt">The fastener that is tightened with it.</param>
+/// <param name="Begins">What begins its recording, as the builder says it: "Draw it on"; null for any other.</param>
 public sealed record Slot(
     string Key,
     string Label,
@@ -75,7 +76,8 @@ public sealed record Slot(
     TraceAxes? Trace = null,
     double? StartedAt = null,
     IReadOnlyList<string>? Stock = null,
-    BoltTag? Bolt = null
+    BoltTag? Bolt = null,
+    string? Begins = null
 )
 {
     /// <summary>The value of an engine's sheet that it reads, by path, where a nominal size can be taken from it; null for none.</summary>

@@ -8045,6 +8045,17 @@ export interface components {
             /** Format: double */
             yieldShare: number;
         };
+        /**
+         * @description How one item of a set stands.
+         * @enum {unknown}
+         */
+        ItemStands: "to-do" | "half" | "done" | "decide" | "look-again" | "stop";
+        /** @description An item of a task whose steps are done for each, such as one rocker of a set. */
+        ItemState: {
+            item: string;
+            /** @description How it stands: by its first open step's call, else by its place in the set, else by how far it is. */
+            stands: components["schemas"]["ItemStands"];
+        };
         /** @description A task before it begins: what it still wants to know, what it is done with, what it takes. */
         JobCard: {
             /** @description Its address. */
@@ -11058,6 +11069,8 @@ export interface components {
             /** @description The kinds of thing in the crib that are counted with it: the reading keeps what was there. */
             stock?: null | string[];
             bolt?: null | components["schemas"]["BoltTag"];
+            /** @description What begins its recording, as the builder says it: "Draw it on"; null for any other. */
+            begins?: null | string;
         };
         /**
          * @description Which way a slot lies.
@@ -11476,6 +11489,8 @@ export interface components {
              */
             upDeg: null | number;
             pressed: null | components["schemas"]["PressedKind"];
+            /** @description How each item of it stands, where its steps are done for each. */
+            items: components["schemas"]["ItemState"][];
             last: null | components["schemas"]["LastReading"];
         };
         /** @description What one task wants. */
@@ -11511,6 +11526,7 @@ export interface components {
             /** Format: double */
             upDeg: null | number;
             pressed: null | components["schemas"]["PressedKind"];
+            items: components["schemas"]["ItemState"][];
         };
         /** @description A long time between two entries of a task, of which nobody has said whether it was worked. */
         TaskWorkGap: {

@@ -33,7 +33,8 @@ internal static class DrawStep
                         Instrument: "press",
                         Required: false,
                         Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                        StartedAt: c.Sheet.Balancer!.Hub.LengthMm - c.Number(s_start)
+                        StartedAt: c.Sheet.Balancer!.Hub.LengthMm - c.Number(s_start),
+                        Begins: "Draw it on"
                     ),
                     HubDepth.Slot(c, s_part, "Depth, about half way", c.Sheet.Balancer!.Hub.LengthMm) with
                     {

@@ -9,7 +9,7 @@ internal static class PressStep
     public static readonly StepName Name = new("press");
 
     public static Step Of(PressedKind kind, PressedWords parts) =>
-        new Step(Name, Part.Drawn(kind) ? "Draw it on" : "Press it in", "pressed-press")
+        new Step(Name, Begins(kind), "pressed-press")
         {
             When = c => Applies.If(Way.ByForce(c, Part.Of(c.Sheet, kind)), "It slides in: nothing is pressed."),
             Needs = [SizesStep.Name, WayStep.Name, StackStep.Name],
@@ -18,7 +18,7 @@ internal static class PressStep
             Slots = c =>
                 [
                     Slot.Tick("square", "Started by hand, square"),
-                    .. PressForce.Slots(c, Name, Eased(c, Part.Of(c.Sheet, kind)), Part.Of(c.Sheet, kind).EngagedMm),
+                    .. PressForce.Slots(c, Name, Eased(c, Part.Of(c.Sheet, kind)), Part.Of(c.Sheet, kind).EngagedMm, Begins(kind)),
                 ],
             Judge = c =>
                 PressForce.Judge(
@@ -33,6 +33,8 @@ internal static class PressStep
             NoWayBack = true,
             Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
         };
+
+    private static string Begins(PressedKind kind) => Part.Drawn(kind) ? "Draw it on" : "Press it in";
 
     /// <summary>The fit that is left to press: all of it cold, less where the cold has eased it.</summary>
     private static InterferenceFit.Answer? Eased(StepContext c, PressedSheet part)

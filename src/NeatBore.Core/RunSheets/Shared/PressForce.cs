@@ -25,7 +25,18 @@ internal static class PressForce
     > s_traced = [];
 
     /// <summary>Force against travel as the press records it, and the steady force by eye where it has no line.</summary>
-    public static IEnumerable<Slot> Slots(StepContext c, StepName step, InterferenceFit.Answer? fit, double lengthMm) =>
+    /// <param name="c">The step.</param>
+    /// <param name="step">Its name.</param>
+    /// <param name="fit">The fit, where it is known.</param>
+    /// <param name="lengthMm">Travel from first touch to home.</param>
+    /// <param name="begins">What begins it, as the builder says it.</param>
+    public static IEnumerable<Slot> Slots(
+        StepContext c,
+        StepName step,
+        InterferenceFit.Answer? fit,
+        double lengthMm,
+        string begins = "Press it in"
+    ) =>
         [
             new Slot(
                 Trace(step),
@@ -34,7 +45,8 @@ internal static class PressForce
                 Instrument: "press",
                 Required: false,
                 Trace: new TraceAxes(Dimension.Length, 0.001, Dimension.Force, 1),
-                StartedAt: StartedMm
+                StartedAt: StartedMm,
+                Begins: begins
             ),
             new Slot(
                 Peak(step),

@@ -20,8 +20,6 @@ interface Places {
   keep: () => void;
   /** Gives the keyboard to the place, or takes what is typed there. */
   atPlace: () => void;
-  /** What a press does here, as its button says it. */
-  press: string;
   /** Whether a pull of this step has not been answered for yet. */
   settling: boolean;
   /** Why what was recorded here was not taken as it is: it looked odd, or it can't be. */
@@ -34,7 +32,6 @@ const near = (a: number, b: number): boolean => Math.abs(((a - b + 540) % 360) -
 export function actionAt({
   slot,
   reader,
-  press,
   hand,
   typed,
   take,
@@ -77,7 +74,7 @@ export function actionAt({
               ? `Pull ${label.split(',')[0]!.toLowerCase()}`
               : verb === 'pull'
                 ? 'Pull'
-                : press
+                : (slot.begins ?? 'Record')
             : 'Record',
           keyName: 'Space',
           act: () => {

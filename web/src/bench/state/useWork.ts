@@ -95,7 +95,6 @@ export function useWork(at: AtWork): Work {
   const offered = actionAt({
     slot: open,
     reader,
-    press: step.figure === 'draw' ? 'Draw it on' : 'Press it in',
     settling: places.some((s) => s.slot.trace != null && waitingAt(waiting, keyAt(s.slot.key)) !== undefined),
     notice: notice && (notice.question ? 'odd' : 'refused'),
     hand,

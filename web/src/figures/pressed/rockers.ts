@@ -7,7 +7,7 @@ export type Kit = Rockers['kits'][number];
 
 export type Set = RockerSetAnswer;
 
-export type Shape = 'to-do' | 'half' | 'done' | 'decide' | 'look-again' | 'stop';
+export type Shape = TaskState['items'][number]['stands'];
 
 export const numberOf = (item: string): string => item.replace('rocker-', '');
 
@@ -19,22 +19,6 @@ export const setOf = (task: TaskState): Set | undefined => {
   const answer = shownOn(task, 'tray-compared')?.now.answer;
   return answer?.calculator === 'rocker-trunnions' ? answer : undefined;
 };
-
-/** How a rocker stands: its worst call, or how far it is; what stands out of the set shows as that. */
-export function shapeOf(task: TaskState, item: string): Shape {
-  const steps = stepsOf(task, item);
-  const open = steps.find((s) => !s.passed);
-  const odd = setOf(task)
-    ?.measures.flatMap((m) => m.values)
-    .filter((v) => v.item === item && (v.verdict === 'stop' || v.verdict === 'decide'))
-    .map((v) => v.verdict);
-  const tray = shownOn(task, 'tray-compared');
-  const call = open?.verdict;
-  if (call && call !== 'go' && !open.blockedBy) return call;
-  if (odd?.length && !tray?.passed) return odd.includes('stop') ? 'stop' : 'decide';
-  if (!open) return 'done';
-  return steps.some((s) => s.status !== 'open' && s.status !== 'blocked') ? 'half' : 'to-do';
-}
 
 export const shapeWords: Record<Shape, string> = {
   'to-do': 'to do',

@@ -3,7 +3,7 @@ import type { TaskState } from '../../api/types';
 import { Words } from '../kit/Words';
 import type { Pick } from '../scene';
 import { ShapeMark } from './ShapeMark';
-import { type Rockers, shapeOf, shapeWords } from './rockers';
+import { type Rockers, shapeWords } from './rockers';
 
 interface TrayShape {
   drawing: ReactNode;
@@ -25,7 +25,7 @@ export function trayOf(rockers: Rockers, task: TaskState, here: string, top = 48
       const before = new Set(row.slice(0, i + 1).map((q) => q.bank)).size - 1;
       const [cx, cy] = [x0 + each * (i + 0.5) + before * 26, top + pitch * r + 36];
       const item = `rocker-${p.number}`;
-      const shape = shapeOf(task, item);
+      const shape = task.items.find((i) => i.item === item)?.stands ?? 'to-do';
       const at = item === here;
       const w = Math.min(30, each * 0.42);
       picks.push({

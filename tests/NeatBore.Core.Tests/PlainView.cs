@@ -20,6 +20,8 @@ internal sealed class PlainView(
 
     public ReadingTaken? Live(string step, string item, string slot) => reading?.Invoke(slot);
 
+    public DateTimeOffset? FirstAt(string step, string item, string slot) => Live(step, item, slot)?.DoneAt;
+
     public int Round(string step, string item) => 1;
 
     public int RoundsSince(string step, string other, string item) => 1;

@@ -60,7 +60,8 @@ public class StepRuleTests
             { "n", Verdict.Decide, HandFound.Good, false, false },
             { "nN", Verdict.Stop, HandFound.Good, false, false },
             { "nN", Verdict.Stop, HandFound.NotChecked, false, false },
-            { "nN", Verdict.Decide, HandFound.Good, true, true },
+            // What was picked is decided on all the same.
+            { "nN", Verdict.Decide, HandFound.Good, true, false },
             { "T", Verdict.Stop, HandFound.Good, false, false },
         };
 
@@ -84,7 +85,8 @@ public class StepRuleTests
         var hand = HandRule.Of(found is { } f ? Hand(f) : null, Says(numbers), newest, false, [], "Look again");
         Assert.Equal((counts, passes, counts), (hand.Hand is not null, hand.Passes, hand.Unmeasured));
         Assert.Equal(counts ? 9 : 0, hand.At);
-        Assert.Equal(counts, hand.Says is not null);
+        Assert.Equal(counts && numbers != Verdict.Decide, hand.Says is not null);
+        Assert.Equal(passes || (counts && numbers == Verdict.Decide), hand.Completes);
         // Two readings at one place are settled first.
         Assert.False(HandRule.Of(found is { } g ? Hand(g) : null, null, newest, true, [], "Look again").Passes);
     }

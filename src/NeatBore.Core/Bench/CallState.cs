@@ -15,6 +15,9 @@ public sealed record CallState(
     Release? Release
 )
 {
+    /// <summary>What ended it, where it is a Stop that is over; null for any other call.</summary>
+    public StopEnd? Ended { get; init; }
+
     /// <summary>Its place in the log.</summary>
     internal long Seq { get; init; }
 }

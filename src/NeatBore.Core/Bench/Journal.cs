@@ -123,7 +123,8 @@ internal sealed class Journal : ITaskReader
             Of(step) is var at ? new StoodReading(new SlotRef(step, at.Round, slot), at.Live(slot)?.Id) : null!;
         return new(
             sheet,
-            [.. looked.Slots.Select(s => Reading(new StepRef(_task, s.Step, s.Item), s.Slot))],
+            // In an order of their own: what was looked at first may be another the next time.
+            [.. looked.Slots.Order().Select(s => Reading(new StepRef(_task, s.Step, s.Item), s.Slot))],
             [.. looked.Choices.Where(chosen.ContainsKey).Select(c => new StoodChoice(c, chosen[c]))],
             [.. looked.Rounds.Select(r => new StoodRound(new StepRef(_task, r.Step, r.Item), At(r.Step, r.Item).Round))],
             [.. looked.Tasks.Select(t => new StoodTask(t, _taskAt.GetValueOrDefault(t)))],
@@ -145,6 +146,15 @@ internal sealed class Journal : ITaskReader
 
     /// <summary>The last entry that chose anything; 0 where none did.</summary>
     public long ChoseAt => _choiceAt.Values.DefaultIfEmpty(0).Max();
+
+    /// <summary>The items of some steps on which a Stop stands that no lead opened.</summary>
+    public IReadOnlyList<string> Stopped(IReadOnlyList<Step> steps) =>
+        [
+            .. _steps
+                .Where(s => s.Key.Item.Length > 0 && s.Value.Stopped() is { Stop.Release: null } && steps.Any(x => x.Id == s.Key.Step))
+                .Select(s => s.Key.Item)
+                .Distinct(StringComparer.Ordinal),
+        ];
 
     /// <summary>What was chosen; null where nothing was. What is told once a build is what was told last.</summary>
     public string? Chosen(string choice) =>

@@ -99,12 +99,13 @@ internal static class StepEvaluation
         var newest = rounds[^1];
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
         var judged = conflict is null ? known?.Now ?? Judge(step, context) : null;
+        var two = conflict is null ? null : TwoReadings.Of(step, context, task, own, newest.Slots);
         var stop =
-            judged?.Call?.Verdict == Verdict.Stop
-                ? null
-                : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
+            judged?.Call?.Verdict == Verdict.Stop ? null
+            : two?.Call is not null ? two
+            : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
         var hand = HandRule.Of(own.Hand, stop ?? judged, newest.Slots, conflict is not null, stoodOn, step.Catches);
-        var now = stop ?? hand.Says ?? TorquePass.Again(newest, judged) ?? Settled(judged, own) ?? TwoAt(conflict!);
+        var now = stop ?? hand.Says ?? TorquePass.Again(newest, judged) ?? Settled(judged, own) ?? two!;
 
         // What is required is looked at too: a call falls where it is struck.
         foreach (var slot in known is null ? slots.Where(s => s.Required) : [])
@@ -113,11 +114,16 @@ internal static class StepEvaluation
         }
 
         var looked = known?.Looked ?? context.Looked;
-        var changedAt = Math.Max(known?.ChangedAt ?? journal.ChangedAt(looked), hand.At);
+        var readAt = known?.ChangedAt ?? journal.ChangedAt(looked);
+        var changedAt = Math.Max(readAt, hand.At);
         var given = own.Calls.Count > 0 ? own.Calls[^1] : null;
         var same =
             given is not null
-            && (known?.Compared is { } compared && compared.Call == given.Id ? compared.Same : given.Judgement.SaysTheSame(now));
+            && (
+                ReferenceEquals(now, known?.Now) && known?.Compared is { } compared && compared.Call == given.Id
+                    ? compared.Same
+                    : given.Judgement.SaysTheSame(now)
+            );
         var footing = given?.Release?.StoodOn;
         var chosen = context.Choices;
         var standing = StandingCall.Of(
@@ -131,7 +137,7 @@ internal static class StepEvaluation
         );
         var (says, questions) = (standing.Says, own.Questions);
         var read = newest.Slots.All(s => s.Live is not null || (!s.Slot.Required && !s.Conflict));
-        var complete = read || hand.Passes || standing.StillGo || (standing.Decided && footing!.Complete);
+        var complete = read || hand.Completes || standing.StillGo || (standing.Decided && footing!.Complete);
         var blockedBy =
             around.Gate is { } gate ? $"Gate: {gate}"
             : needed is not null ? $"First: {needed.Title}"
@@ -179,13 +185,16 @@ internal static class StepEvaluation
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,
             Hand = hand.Hand is null ? null : HandState.Of(hand.Hand),
             Unmeasured = hand.Unmeasured,
+            Grounds = judged?.Call?.Verdict == Verdict.Stop ? () => StopGrounds.Of(step, context, task, slots, judged) : null,
             StandsOn = says.Call is null ? null : now => now.Footing(looked, sheet, chosen, complete),
         };
-        return new(state, new Judged(looked, when, slots, judged, changedAt, given is null ? null : (given.Id, same)), around, stoodOn);
+        return new(
+            state,
+            new Judged(looked, when, slots, judged, readAt, given is null || !ReferenceEquals(now, judged) ? null : (given.Id, same)),
+            around,
+            stoodOn
+        );
     }
-
-    private static Judgement TwoAt(SlotState conflict) =>
-        new(Sentence.Of("Two readings stand at {label}. Cross out the one that is wrong.", ("label", Quantity.Word(conflict.Slot.Label))));
 
     /// <summary>What two rounds could not settle is the builder's to decide, with its number and how far that can be off.</summary>
     private static Judgement? Settled(Judgement? judged, StepJournal own)
@@ -203,6 +212,23 @@ internal static class StepEvaluation
         )
         {
             return judged;
+        }
+
+        if (
+            own
+                .Calls.SelectMany(c => c.Judgement.Call is { Verdict: Verdict.Stop } stop ? stop.Checks : [])
+                .Where(c => c.Name == open.Name && c.Verdict == Verdict.Stop && c.Uncertainty < open.Uncertainty)
+                .MinBy(c => c.Uncertainty) is
+            { } finer
+        )
+        {
+            return judged with
+            {
+                Do = Sentence.Of(
+                    "A finer gauge said Stop. Read it with one as good, ± {u}; this one can’t end it.",
+                    ("u", Of(finer.Uncertainty))
+                ),
+            };
         }
 
         Quantity Of(double value) => new(value, open.Dimension, open.Dimension == Dimension.Length ? 0.001 : 0.1);

@@ -91,6 +91,16 @@ internal sealed class StepJournal : IStepReader
         return live;
     }
 
+    /// <summary>When a slot was first taken in the newest round; what was rubbed out at once was never taken.</summary>
+    public DateTimeOffset? FirstAt(string slot) =>
+        (_readings.GetValueOrDefault((Round, slot)) ?? [])
+            .Where(r => !_struckBy.TryGetValue(r.Event.Id, out var struck) || !RubbedOut(r, struck))
+            .Min(r => (DateTimeOffset?)r.Event.DoneAt);
+
+    /// <summary>The readings at a slot of the newest round that are not crossed out, oldest first.</summary>
+    public IReadOnlyList<ReadingTaken> Uncrossed(string slot) =>
+        [.. (_readings.GetValueOrDefault((Round, slot)) ?? []).Select(r => (ReadingTaken)r.Event).Where(r => !_struck.ContainsKey(r.Id))];
+
     public IReadOnlyList<RoundState> Rounds(IReadOnlyList<Slot> slots) =>
         [
             .. Enumerable
@@ -107,9 +117,8 @@ internal sealed class StepJournal : IStepReader
                 )),
         ];
 
-    /// <summary>The Stop that was said last in the newest round, with what was decided on it and the slots that it stood on here: those
-    /// that were filled when it was said, and were not rubbed out at once. Null where none was said, and where another call has come
-    /// since.</summary>
+    /// <summary>The Stop that was said last in the newest round, with what was decided on it and the slots that it stood on here; what was
+    /// rubbed out at once it did not stand on. Null where none was said, and where another call has come since.</summary>
     public (CallState Stop, IReadOnlyList<string> Grounds)? Stopped()
     {
         if (_calls.Count == 0 || _calls[^1] is not { Event: Called last } entry || !IsStop(last))
@@ -132,6 +141,8 @@ internal sealed class StepJournal : IStepReader
 
     private bool StoodOn(LogEntry taken, LogEntry stop) =>
         taken.Seq < stop.Seq
+        // What a Stop of before kept nothing of stood on all that was there.
+        && (((Called)stop.Event).Grounds is not { } grounds || grounds.Contains(taken.Event.Id))
         && (!_struckBy.TryGetValue(taken.Event.Id, out var struck) || (struck.Seq > stop.Seq && !RubbedOut(taken, struck)));
 
     /// <summary>A number or a tick that is rubbed out within a minute, with nothing done between, was never taken.</summary>
@@ -142,7 +153,30 @@ internal sealed class StepJournal : IStepReader
         && after <= s_atOnce
         && !_entries.Any(e => e.Seq > taken.Seq && e.Seq < struck.Seq && e.Event is not Called);
 
-    public IReadOnlyList<CallState> Calls => _calls.ConvertAll(e => Given(e, _releases.GetValueOrDefault(e.Event.Id)));
+    public IReadOnlyList<CallState> Calls =>
+        [.. _calls.Select((e, i) => Given(e, _releases.GetValueOrDefault(e.Event.Id)) with { Ended = EndOf(e, i) })];
+
+    /// <summary>What ended a Stop that was said; null for any other call, and as long as nothing did.</summary>
+    private StopEnd? EndOf(LogEntry said, int at)
+    {
+        if (((Called)said.Event).Judgement.Call?.Verdict != Verdict.Stop)
+        {
+            return null;
+        }
+
+        if (_releases.GetValueOrDefault(said.Event.Id) is { } opened)
+        {
+            return new(EndedHow.Opened, opened.By, opened.DoneAt, opened.Because);
+        }
+
+        var next = at + 1 < _calls.Count ? _calls[at + 1].Seq : long.MaxValue;
+        var between = _entries.Where(e => e.Seq > said.Seq && e.Seq < next).ToList();
+        return between.FirstOrDefault(e => e.Event is RoundBegan) is { Event: RoundBegan began } anew
+                ? new(EndedHow.BegunAnew, anew.By, began.DoneAt, began.Because)
+            : next == long.MaxValue || ((Called)_calls[at + 1].Event).Judgement.Call?.Verdict == Verdict.Stop ? null
+            : between.LastOrDefault(e => e.Event is ReadingTaken) is { } read ? new(EndedHow.ReadAgain, read.By, read.Event.DoneAt, null)
+            : new(EndedHow.NoLongerSo, _calls[at + 1].By, _calls[at + 1].Event.DoneAt, null);
+    }
 
     /// <summary>A call as it was given, with what was decided on it.</summary>
     public static CallState Given(LogEntry entry, Release? release)

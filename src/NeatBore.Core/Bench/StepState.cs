@@ -83,6 +83,9 @@ public sealed record StepState(
     /// <summary>The entry that last changed anything that it stands on.</summary>
     internal long StoodOnAt { get; init; }
 
+    /// <summary>Works out the readings of its own that its Stop stands on; null where it says none, or one that was said before.</summary>
+    internal Func<IReadOnlyList<Guid>>? Grounds { get; init; }
+
     /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
     public Judgement? Otherwise { get; init; }
 

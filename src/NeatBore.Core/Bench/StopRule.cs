@@ -4,9 +4,9 @@ using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
 
-/// <summary>Whether a Stop that was said still stands, though today's readings no longer say it: nothing that it stood on is taken away,
-/// or chosen away, to be rid of it. It ends where all of that is read again and says something else, where its step is begun anew, or
-/// where a lead opens it.</summary>
+/// <summary>Whether a Stop that was said still stands, though today's readings no longer say it. What it stood on has to be read again, at
+/// its own step, and none of it be left empty: nothing else of the task, no choice and no other task ends it. It also ends where its
+/// step is begun anew, and where a lead opens it.</summary>
 internal static class StopRule
 {
     /// <summary>The Stop that stands; null where none does.</summary>
@@ -32,12 +32,15 @@ internal static class StopRule
 
         bool Asked(string ground) => slots.Any(s => s.Key == ground);
         bool Again(string ground) => own.Live(ground) is not null && own.SlotAt(ground) > stop.Seq;
+        // More of the same, measured since, is a reading too.
+        bool MeasuredSince(Slot slot) => slot.Kind is SlotKind.Number or SlotKind.Trace or SlotKind.Sight && Again(slot.Key);
         var stands = leftOut
             // One that has nothing to fill, and reckons with no other step, heard another task: it ends with that one.
             ? grounds.Count > 0 || step.Needs.Count + step.Weighs.Count > 0
-            // What isn't asked for any more, since something else of it was read anew and nothing was chosen, was not taken away.
             : grounds.Any(g => Asked(g) && own.Live(g) is null)
-                || (grounds.Any(g => !Asked(g)) && (choseAt > stop.Seq || !grounds.Any(Again)));
+                // What isn't asked for any more, since something else of it was read anew and nothing was chosen, was not taken away.
+                || (grounds.Any(g => !Asked(g)) && choseAt > stop.Seq)
+                || (grounds.Count > 0 && !grounds.Any(Again) && (choseAt > stop.Seq || !slots.Any(MeasuredSince)));
         return stands ? stop.Judgement.Read() : null;
     }
 }

@@ -37,15 +37,31 @@ internal static class TaskEvaluation
         foreach (var together in Together(procedure))
         {
             string? held = null;
-            foreach (var item in together[0].Each(new StepContext(together[0], "", task)))
+            var each = together[0].Each(new StepContext(together[0], "", task)).ToList();
+            // An item that is no longer of the job keeps the steps on which a Stop stands.
+            var stopped = each is [""] ? [] : journal.Stopped(together).Except(each, StringComparer.Ordinal).ToList();
+            foreach (var item in each.Concat(stopped))
             {
                 var own = gate;
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
+                    if (stopped.Contains(item) && journal.Of(at).Stopped() is null)
+                    {
+                        continue;
+                    }
+
                     var (stoodOn, was) = (steps.StoodOn(step, item), before(at));
                     var around = new Around(
-                        Math.Max(journal.Of(at).ToldAt, step.NoWayBack ? journal.SuppliedAt : 0),
+                        Math.Max(
+                            // What is chosen after a Stop may be to be rid of it.
+                            journal.Of(at)
+                                is var told
+                            && told.Stopped() is null
+                                ? told.ToldAt
+                                : Math.Max(told.ToldAt, journal.ChoseAt),
+                            step.NoWayBack ? journal.SuppliedAt : 0
+                        ),
                         own,
                         step.NoWayBack ? lacking : null
                     );

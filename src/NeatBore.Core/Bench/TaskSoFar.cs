@@ -47,6 +47,8 @@ internal sealed class TaskSoFar(
 
     public ReadingTaken? Live(string step, string item, string slot) => journal.Of(At(step, item)).Live(slot);
 
+    public DateTimeOffset? FirstAt(string step, string item, string slot) => journal.Of(At(step, item)).FirstAt(slot);
+
     public int Round(string step, string item) => journal.Of(At(step, item)).Round;
 
     public int RoundsSince(string step, string other, string item) => journal.RoundsSince(At(step, item), At(other, item));

@@ -148,30 +148,28 @@ public sealed class WorkedBuild
     internal WorkedBuild Say(IReadOnlyList<LogEntry> calls)
     {
         var said = calls.ToDictionary(e => ((Called)e.Event).Step);
-        StepState Told(StepState step) =>
+        StepState Told(Journal journal, StepState step) =>
             said.TryGetValue(step.Ref, out var call)
                 ? step with
                 {
-                    Calls = [.. step.Calls, StepJournal.Given(call, null)],
+                    Calls = journal.Of(step.Ref).Calls,
                     Differs = false,
                     ChangedAt = call.Seq,
                 }
                 : step;
+        LogEntry[] log = [.. _log, .. calls];
+        IReadOnlyList<StepState> Heard(Worked task) =>
+            task.Journal.To(log) is var journal ? [.. task.State.Steps.Select(s => Told(journal, s))] : [];
         return calls.Count == 0
             ? this
             : new WorkedBuild(
                 _sheets,
                 _book,
-                [.. _log, .. calls],
+                log,
                 _slots,
                 [
                     .. _tasks.Select(t =>
-                        said.Keys.Any(s => s.Task == t.Started.Task)
-                            ? t with
-                            {
-                                State = t.State with { Steps = [.. t.State.Steps.Select(Told)] },
-                            }
-                            : t
+                        said.Keys.Any(s => s.Task == t.Started.Task) ? t with { State = t.State with { Steps = Heard(t) } } : t
                     ),
                 ],
                 WorkedOut

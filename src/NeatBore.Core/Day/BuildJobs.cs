@@ -62,7 +62,7 @@ public sealed class BuildJobs(
             }
         }
 
-        var rests = begun.Keys.Select(t => build.RestOf(t)).OfType<Rest>().Where(r => r.Until > now).ToList();
+        var rests = begun.Keys.Select(t => build.RestOf(t)).OfType<Rest>().Where(r => !r.Over && r.Until > now).ToList();
         return new BuildDay(_jobs, _held, rests.Count == 0 ? null : rests.Select(r => new Hold(r.Until, r.What)).MaxBy(h => h.Until));
     }
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Log;
@@ -20,6 +21,11 @@ public sealed record Called(
     int Version = 1
 ) : StepEvent(Id, DoneAt)
 {
+    /// <summary>The readings of its own step that a Stop stood on; null for any other call, and for a Stop of before this was
+    /// kept.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<Guid>? Grounds { get; init; }
+
     internal override StepRef About => Step;
 
     internal override bool IsWork => false;

@@ -18,6 +18,10 @@ public interface ITaskView
     /// <summary>The one live reading of a slot in its newest round; null where there is none, or two.</summary>
     ReadingTaken? Live(string step, string item, string slot);
 
+    /// <summary>When a slot was first taken in its newest round, also by a reading that was crossed out since; what was rubbed out at once
+    /// was never taken. Null where nothing was.</summary>
+    DateTimeOffset? FirstAt(string step, string item, string slot);
+
     /// <summary>How often a step has been begun for an item, from 1.</summary>
     int Round(string step, string item);
 

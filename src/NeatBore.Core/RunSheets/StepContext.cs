@@ -67,6 +67,9 @@ public sealed class StepContext
     /// <summary>The same as another step sees it.</summary>
     public StepContext SeenBy(Step step) => new(step, Item, _task, Choices, Looked);
 
+    /// <summary>The same as it would see another task; what it looks at counts for this one.</summary>
+    internal StepContext AsIf(ITaskView task) => new(Step, Item, task, Choices, Looked);
+
     /// <summary>How often a step has been begun for this item, from 1.</summary>
     public int Round(StepName step)
     {
@@ -156,6 +159,14 @@ public sealed class StepContext
     /// <summary>When a slot of a step was taken, at the bench.</summary>
     public DateTimeOffset? TakenAt(StepName step, Slot slot) => Reading(step, slot.Key)?.DoneAt;
 
+    /// <summary>When a slot that is taken was taken first in this round, at the bench. A longest time runs from the first tick of what
+    /// begins it to the last of what ends it, a shortest wait from the last to the first: crossing one out and ticking it anew makes
+    /// neither kinder.</summary>
+    public DateTimeOffset? FirstAt(SlotName slot) => FirstAt(slot.Step, slot.Key);
+
+    /// <summary>The same of a slot of a step.</summary>
+    public DateTimeOffset? FirstAt(StepName step, Slot slot) => FirstAt(step, slot.Key);
+
     /// <summary>The live value of a slot in its base unit, or null; of a trace its peak.</summary>
     public double? Number(SlotName slot) => Reading(slot)?.Value;
 
@@ -196,6 +207,11 @@ public sealed class StepContext
         reading is { Instrument: { } by, Value: { } value } ? by.UncertaintyAt(value) : 0;
 
     private ReadingTaken? Reading(string step, string slot) => Live(step, Item, slot) ?? (Item.Length > 0 ? Live(step, "", slot) : null);
+
+    private DateTimeOffset? FirstAt(string step, string slot) =>
+        Live(step, Item, slot) is not null ? _task.FirstAt(step, Item, slot)
+        : Item.Length > 0 && Live(step, "", slot) is not null ? _task.FirstAt(step, "", slot)
+        : null;
 
     private ReadingTaken? Live(string step, string item, string slot)
     {

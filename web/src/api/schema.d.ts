@@ -6201,6 +6201,7 @@ export interface components {
             /** Format: date-time */
             doneAt: string;
             release: null | components["schemas"]["Release"];
+            ended?: null | components["schemas"]["StopEnd"];
         };
         /** @description A cam bearing: its bore and its shell, mm. Angles from the front, depths from the bore's front face. */
         CamBearingSheet: {
@@ -7288,6 +7289,11 @@ export interface components {
         EndRecording: {
             drop: boolean;
         };
+        /**
+         * @description What ended a Stop.
+         * @enum {unknown}
+         */
+        EndedHow: "read-again" | "begun-anew" | "opened" | "no-longer-so";
         /** @description The engine seen from its side. z in mm from the block's front face, rearwards; heights in mm above the crank's axis. */
         EngineLayout: {
             /**
@@ -8505,6 +8511,11 @@ export interface components {
              * @default 1
              */
             version: number;
+            /**
+             * @description The readings of its own step that a Stop stood on; null for any other call, and for a Stop of before this was
+             *                 kept.
+             */
+            grounds?: null | string[];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -11362,6 +11373,20 @@ export interface components {
             kind: string;
             /** Format: int64 */
             upTo: number;
+        };
+        /** @description What ended a Stop, who did it and when. */
+        StopEnd: {
+            /** @description What it was. */
+            how: components["schemas"]["EndedHow"];
+            /** @description Who. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When, at the bench.
+             */
+            at: string;
+            /** @description Why, where that was said. */
+            because: null | string;
         };
         /**
          * @description Why a reading no longer counts. It stays in the log and in the record.

@@ -39,7 +39,10 @@ public sealed partial class Desk
             said,
             calculator,
             calculator is null ? task.Procedure : step.Now.Answer!.Version
-        );
+        )
+        {
+            Grounds = IsStop(step) ? step.Grounds?.Invoke() : null,
+        };
     }
 
     private static StepState? Unsaid(Command command, WorkedBuild build) =>

@@ -69,7 +69,7 @@ internal static class GrooveStep
     {
         if (TrackOf(c) is not { } answer)
         {
-            return Prompt.Next(c);
+            return c.Is(s_groove, s_felt) ? Prompt.Next(c) with { Call = Felt } : Prompt.Next(c);
         }
 
         var pick = answer.Options.First(o => o.Kind == answer.Pick);
@@ -113,6 +113,23 @@ internal static class GrooveStep
             answer
         );
     }
+
+    /// <summary>What a nail that catches says by itself, measured or not.</summary>
+    public static Call Felt { get; } =
+        new(
+            Verdict.Decide,
+            Sentence.Of("A fingernail catches where the lip runs: a sleeve, the seal at another depth, or another hub."),
+            []
+        );
+
+    /// <summary>Whether a nail caught, and nothing that was measured says where good metal is.</summary>
+    public static bool IsFelt(StepContext c) => c.Is(s_groove, s_felt) && TrackOf(c) is null;
+
+    /// <summary>Whether another task of the build felt a groove that the lip can't be moved clear of, or nobody knows whether it
+    /// can.</summary>
+    public static bool IsFelt(EngineSheet sheet, OtherTask task) =>
+        task.Live(Name, s_groove.Key)?.Option == s_felt.Id
+        && TrackOf(sheet, task)?.Answer.Pick is null or LipTrack.Way.Sleeve or LipTrack.Way.TurnRace or LipTrack.Way.Renew;
 
     /// <summary>The track as a step of this task found it; null as long as it was not looked at.</summary>
     public static LipTrack.Answer? TrackOf(StepContext c) =>

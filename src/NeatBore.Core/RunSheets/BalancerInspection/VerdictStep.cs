@@ -37,7 +37,12 @@ internal static class VerdictStep
             || (track is null && c.Sheet.Balancer?.SealTrack is not null)
         )
         {
-            return new Judgement(Sentence.Of("Look at and measure everything first."));
+            return GrooveStep.IsFelt(c) && c.ByHand(GrooveStep.Name)
+                ? new Judgement(
+                    Sentence.Of("Sleeve it, or settle where the seal will run. Say which, then it may go back."),
+                    GrooveStep.Felt
+                )
+                : new Judgement(Sentence.Of("Look at and measure everything first."));
         }
 
         bool Says(params PickSlot[] slots) =>

@@ -33,6 +33,14 @@ internal static class OthersStep
             );
         }
 
+        if (Grooved(c))
+        {
+            return new Judgement(
+                Sentence.Of("Sleeve it, or press the seal clear of the groove, before it goes on. Say which."),
+                BalancerInspection.GrooveStep.Felt
+            );
+        }
+
         var open = Unfinished(c).First();
         return new Judgement(
             Sentence.Of("Finish “{task}” first: the balancer hides it. Or say why it goes on now.", ("task", Quantity.Word(open.Title))),
@@ -54,6 +62,9 @@ internal static class OthersStep
     private static OtherTask? Refused(StepContext c) =>
         Which.IsSame(c) && c.Task("balancer-inspect") is { Standing: Standing.Stop } said ? said : null;
 
+    private static bool Grooved(StepContext c) =>
+        Which.IsSame(c) && c.Task("balancer-inspect") is { } said && BalancerInspection.GrooveStep.IsFelt(c.Sheet, said);
+
     private static Applies HasOthers(StepContext c) =>
-        Applies.If(Refused(c) is not null || Unfinished(c).Any(), "Nothing else of this build holds it back.");
+        Applies.If(Refused(c) is not null || Grooved(c) || Unfinished(c).Any(), "Nothing else of this build holds it back.");
 }

@@ -17,7 +17,7 @@ internal static class TurnStep
                     Slot.Tick(s_turned, "Two full turns by hand: no tight place, no scrape, float as before"),
                     .. Keyless.Is(c.Sheet) ? [Keyless.Timing(s_timing)] : Array.Empty<Slot>(),
                 ],
-            Judge = c => CrankTurns.Held(c, "balancer-on", c.TakenAt(s_turned)) ?? Keyless.Judged(c, s_timing) ?? Prompt.Next(c),
+            Judge = c => CrankTurns.Held(c, "balancer-on", c.FirstAt(s_turned)) ?? Keyless.Judged(c, s_timing) ?? Prompt.Next(c),
             Cautions = ["Crank lock out first. Fingers out of chain and belts."],
         };
 }

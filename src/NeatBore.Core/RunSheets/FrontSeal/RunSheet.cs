@@ -39,10 +39,7 @@ internal static class RunSheet
                 new(RestStep.Name, "Front seal rested, crank turned") { Crank = true },
             ],
             Wants = new("frontSeal") { Also = ["balancer"] },
-            Rests = c =>
-                new[] { SealCare.Resting(c, c.Sheet.FrontSeal, PressStep.At(c), RestStep.Name, "front seal"), Setting(c) }
-                    .OfType<Rest>()
-                    .MaxBy(r => r.Until),
+            Rests = c => Rest.Longest(SealCare.Resting(c, c.Sheet.FrontSeal, PressStep.At(c), RestStep.Name, "front seal"), Setting(c)),
             Supplies = sheet =>
                 [
                     Supply.Seal(sheet.FrontSeal, "Front seal"),
@@ -55,5 +52,7 @@ internal static class RunSheet
 
     /// <summary>What was injected sets.</summary>
     private static Rest? Setting(StepContext c) =>
-        Joints.Clocked(c) is { } clock ? new Rest("The sealant in the front seal’s joints sets", clock.HandleAt) : null;
+        Joints.Clocked(c) is { } clock
+            ? new Rest("The sealant in the front seal’s joints sets", c.TakenAt(NotchesStep.Pushed)!.Value, clock.HandleAt)
+            : null;
 }

@@ -40,7 +40,7 @@ internal static class LooseStep
             return Prompt.Next(c);
         }
 
-        if (CrankTurns.Held(c, "rear-seal", c.TakenAt(s_turned)) is { } held)
+        if (CrankTurns.Held(c, "rear-seal", c.FirstAt(s_turned)) is { } held)
         {
             return held;
         }

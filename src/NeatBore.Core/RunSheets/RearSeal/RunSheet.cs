@@ -64,8 +64,10 @@ internal static class RunSheet
             ],
             Wants = new("rear") { Also = ["endFloat"] },
             Rests = c =>
-                SealCare.Resting(c, c.Sheet.Rear?.Seal, SealSeat.Last(PressStep.Name), RestStep.Name, "rear seal")
-                ?? Joints.Clock.Resting(c, "rear housing"),
+                Rest.Longest(
+                    SealCare.Resting(c, c.Sheet.Rear?.Seal, SealSeat.Last(PressStep.Name), RestStep.Name, "rear seal"),
+                    Joints.Clock.Resting(c, "rear housing")
+                ),
             Supplies = sheet =>
                 [
                     Supply.Seal(sheet.Rear?.Seal, "Rear seal"),

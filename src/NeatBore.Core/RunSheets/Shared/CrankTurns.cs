@@ -34,7 +34,7 @@ internal static class CrankTurns
 
         foreach (var kind in s_rests.Where(k => k != own))
         {
-            if (c.Rests(kind) is not { } rest || turnedAt >= rest.Until)
+            if (c.Rests(kind) is not { } rest || (turnedAt is { } turned ? turned >= rest.Until || turned < rest.Since : rest.Over))
             {
                 continue;
             }

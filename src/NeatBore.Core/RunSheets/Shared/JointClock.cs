@@ -61,12 +61,12 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
 
     /// <summary>The sealant that sets: nothing turns meanwhile, once its task is past its own turning.</summary>
     public Rest? Resting(StepContext c, string what) =>
-        !c.Taken(Oil) && c.TakenAt(s_spread) is { } spread && Clocked(c, spread) is { } clock
-            ? new Rest($"The {what}’s sealant sets", clock.HandleAt)
+        c.TakenAt(s_spread) is { } spread && Clocked(c, spread, spread) is { } clock
+            ? new Rest($"The {what}’s sealant sets", spread, clock.HandleAt, Over: c.Taken(Oil))
             : null;
 
-    private SealantClock.Answer? Clocked(StepContext c, DateTimeOffset now) =>
-        Product(c) is { } product && c.TakenAt(s_spread) is { } spread
+    private SealantClock.Answer? Clocked(StepContext c, DateTimeOffset spread, DateTimeOffset now) =>
+        Product(c) is { } product
             ? SealantClock.Solve(new SealantClock.Request(product.Product, spread, now, c.Number(s_shop) ?? 23))
             : null;
 
@@ -86,9 +86,9 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
 
         var open = SealantClock.Solve(new SealantClock.Request(product.Product, DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch, shop));
         var minutes = (open.CloseUpBy - DateTimeOffset.UnixEpoch).TotalMinutes;
-        if (c.TakenAt(s_spread) is { } spread)
+        if (c.FirstAt(s_spread) is { } spread)
         {
-            var times = Clocked(c, spread)!;
+            var times = Clocked(c, spread, spread)!;
             return new Judgement(
                 Sentence.Of(Words.On + ", within {left} of the first bead.", ("left", Quantity.Minutes(minutes))),
                 Answer: times,
@@ -150,12 +150,12 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
 
         if (c.TakenAt(Closed) is not { } closed)
         {
-            var by = c.TakenAt(s_spread) is { } began ? Clocked(c, began) : null;
+            var by = c.FirstAt(s_spread) is { } began ? Clocked(c, began, began) : null;
             return new Judgement(Sentence.Of(Words.Tick), Answer: by, Deadline: by?.CloseUpBy, Then: Skinned);
         }
 
-        var times = Clocked(c, closed)!;
-        var spread = c.TakenAt(s_spread)!.Value;
+        var spread = c.FirstAt(s_spread)!.Value;
+        var times = Clocked(c, spread, closed)!;
         var (took, open) = ((closed - spread).TotalSeconds, (times.CloseUpBy - spread).TotalSeconds);
         var late = took > open;
         return new Judgement(
@@ -194,9 +194,9 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
             return Prompt.Next(c);
         }
 
-        if (c.TakenAt(Oil) is not { } oil)
+        if (c.FirstAt(Oil) is not { } oil)
         {
-            var waiting = Clocked(c, spread)!;
+            var waiting = Clocked(c, spread, spread)!;
             return new Judgement(
                 Sentence.Of("No oil, no turning. It cures by itself."),
                 Answer: waiting,
@@ -205,7 +205,7 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
             );
         }
 
-        var times = Clocked(c, oil)!;
+        var times = Clocked(c, spread, oil)!;
         var soon = oil < times.CureAt;
         return new Judgement(
             Sentence.Of(soon ? "Oiled too soon. Drain it, look along the joint, wait, or a lead says why it will hold." : Words.Cured),

@@ -81,7 +81,7 @@ internal static class SealCare
         }
 
         var until = pressed.AddHours(seal.RestHours);
-        if (c.TakenAt(Turned(c.Step.Name)) is not { } turned)
+        if (c.FirstAt(Turned(c.Step.Name)) is not { } turned)
         {
             return new Judgement(
                 Sentence.Of("Leave it alone: the lip settles. Don’t turn the crank."),
@@ -118,8 +118,8 @@ internal static class SealCare
 
     /// <summary>A PTFE lip that settles: from when it was pressed until the crank has turned again.</summary>
     public static Rest? Resting(StepContext c, SealSheet? seal, SlotName pressedIn, StepName rest, string what) =>
-        Is(c, LipKind.Ptfe) && seal is not null && c.TakenAt(pressedIn) is { } pressed && !c.Taken(Turned(rest))
-            ? new Rest($"The {what}’s lip settles", pressed.AddHours(seal.RestHours))
+        Is(c, LipKind.Ptfe) && seal is not null && c.TakenAt(pressedIn) is { } pressed
+            ? new Rest($"The {what}’s lip settles", pressed, pressed.AddHours(seal.RestHours), Over: c.Taken(Turned(rest)))
             : null;
 
     private static string Name(LipKind lip) =>

@@ -257,7 +257,7 @@ internal sealed record Sweeping(
     {
         if (
             c.Chosen(School) == ByDial
-            && CrankTurns.Held(c, Kind, s_dialDeg.Select(deg => c.TakenAt(At(c.Step.Name, deg))).Where(t => t is not null).Min())
+            && CrankTurns.Held(c, Kind, s_dialDeg.Select(deg => c.FirstAt(At(c.Step.Name, deg))).Where(t => t is not null).Min())
                 is { } held
         )
         {

@@ -1,0 +1,43 @@
+using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
+using NeatBore.Core.RunSheets;
+
+namespace NeatBore.Core.Bench;
+
+/// <summary>What a Stop stands on at its own step: the readings without any one of which it would not be said. What it heard from other
+/// steps and tasks, or by a choice, is none of them.</summary>
+internal static class StopGrounds
+{
+    /// <summary>The readings that carry it. A tick is one only where nothing that was measured, seen or picked is; where no single reading
+    /// carries it, all that was measured, seen or picked does.</summary>
+    /// <param name="step">The step.</param>
+    /// <param name="context">What it looked at.</param>
+    /// <param name="task">Its task.</param>
+    /// <param name="slots">What it asks for.</param>
+    /// <param name="stop">What it said.</param>
+    public static IReadOnlyList<Guid> Of(Step step, StepContext context, ITaskView task, IReadOnlyList<Slot> slots, Judgement stop)
+    {
+        var filled = slots
+            .Select(s => (Slot: s, Reading: task.Live(step.Id, context.Item, s.Key)))
+            .Where(f => f.Reading is not null)
+            .ToList();
+        bool Carries(string slot) =>
+            !SaysIt(step, context.Item, new TaskAsIf(task, step.Id, context.Item, new Dictionary<string, ReadingTaken?> { [slot] = null }));
+        bool SaysIt(Step step, string item, ITaskView without)
+        {
+            try
+            {
+                var now = step.Judge(new StepContext(step, item, without));
+                return now.Call?.Verdict == Verdict.Stop && now.Call.Why.Template == stop.Call!.Why.Template;
+            }
+            catch (UnusableInputException)
+            {
+                return false;
+            }
+        }
+
+        var carrying = filled.Where(f => Carries(f.Slot.Key)).ToList();
+        var told = (carrying.Count > 0 ? carrying : filled).Where(f => f.Slot.Kind != SlotKind.Tick).ToList();
+        return [.. (told.Count > 0 ? told : carrying).Select(f => f.Reading!.Id)];
+    }
+}

@@ -32,6 +32,25 @@ public class BalancerInspectionTests
     private static BalancerVerdict.Answer Outcome(Workbench bench) =>
         Assert.IsType<BalancerVerdict.Answer>(bench.Step("verdict").Now.Answer);
 
+    /// <summary>A nail that catches is a verdict by itself: no hand wipes it out, and who presses the same one on hears it again.</summary>
+    [Fact]
+    public void A_groove_that_is_felt_is_decided_on_and_heard_where_the_same_one_goes_on()
+    {
+        var bench = Inspected();
+        var none = bench.Step("groove").Rounds[0].Slots[0].Live!.Id;
+        bench.Do((id, at) => new Strike(id, at, none, StrikeReason.Slip)).Pick("groove", "groove", "felt");
+        Assert.Equal(Verdict.Decide, bench.Step("groove").Now.Call!.Verdict);
+        bench.Do((id, at) => new JudgeByHand(id, at, bench.Step("groove").Ref, HandWays.ByHand.Id, HandFound.NotSure), Workbench.Tomas);
+        Assert.False(bench.Step("groove").Passed);
+        bench.Do((id, at) => new Decide(id, at, bench.Step("groove").Ref, "a sleeve is ordered"), Workbench.Tomas);
+        Assert.True(bench.Step("groove").Passed);
+        Assert.Equal(Verdict.Decide, bench.Step("verdict").Now.Call!.Verdict);
+        bench.Turn(new TaskRef("balancer-on", "balancer")).Choose("which", "same");
+        Assert.StartsWith("A fingernail catches", bench.Step("others").Now.Call!.Because, StringComparison.Ordinal);
+        Assert.False(bench.Step("others").Passed);
+        Assert.Equal(StepStatus.LeftOut, bench.Choose("which", "another").Step("others").Status);
+    }
+
     [Fact]
     public void A_sound_one_goes_back_and_every_question_is_shown()
     {

@@ -157,6 +157,27 @@ public class CoverAndSealTests
         Assert.Empty(bench.State.Waits);
     }
 
+    /// <summary>A tick that is crossed out later, and ticked anew, makes no time kinder: neither a wait that was too short, nor one that was
+    /// too long.</summary>
+    [Theory]
+    [InlineData("cure", "oil", 60, 60 * 36)]
+    [InlineData("sealant", "spread", 0, 30)]
+    public void What_was_done_too_soon_or_too_late_was_done_so(string step, string tick, int before, int after)
+    {
+        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread");
+        if (step == "cure")
+        {
+            bench.Take("close", "closed").Sweep("confirm", 0.01, 80, 0.02);
+            bench.TakeAll("torque", [.. bench.Step("torque").Rounds[^1].Slots.Select(s => s.Slot.Key.StartsWith('1') ? "5" : "10")]);
+            bench.Sweep("final", 0.015, 80, 0.02).Wait(before).Take(step, tick);
+        }
+
+        var taken = bench.Step(step).Rounds[0].Slots.First(s => s.Slot.Key == tick).Live!.Id;
+        bench.Wait(after).Do((id, at) => new Strike(id, at, taken, StrikeReason.Slip)).Take(step, tick);
+        var judged = step == "cure" ? step : "close";
+        Assert.Equal(Verdict.Stop, (step == "cure" ? bench : bench.Take("close", "closed")).Step(judged).Now.Call!.Verdict);
+    }
+
     [Fact]
     public void A_cover_on_a_gasket_is_done_when_it_is_tight_and_central()
     {

@@ -18,6 +18,9 @@ public sealed record CallState(
     /// <summary>What ended it, where it is a Stop that is over; null for any other call.</summary>
     public StopEnd? Ended { get; init; }
 
+    /// <summary>Whether a number made it: one that was held against a limit, or that it stood on.</summary>
+    internal bool Measured { get; init; }
+
     /// <summary>Its place in the log.</summary>
     internal long Seq { get; init; }
 }

@@ -147,11 +147,11 @@ internal sealed class Journal : ITaskReader
     /// <summary>The last entry that chose anything; 0 where none did.</summary>
     public long ChoseAt => _choiceAt.Values.DefaultIfEmpty(0).Max();
 
-    /// <summary>The items of some steps on which a Stop stands that no lead opened.</summary>
+    /// <summary>The items of some steps on which a Stop stands that no lead opened, or waits to be measured again.</summary>
     public IReadOnlyList<string> Stopped(IReadOnlyList<Step> steps) =>
         [
             .. _steps
-                .Where(s => s.Key.Item.Length > 0 && s.Value.Stopped() is { Stop.Release: null } && steps.Any(x => x.Id == s.Key.Step))
+                .Where(s => s.Key.Item.Length > 0 && s.Value.Holds && steps.Any(x => x.Id == s.Key.Step))
                 .Select(s => s.Key.Item)
                 .Distinct(StringComparer.Ordinal),
         ];

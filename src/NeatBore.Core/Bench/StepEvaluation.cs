@@ -30,6 +30,7 @@ internal static class StepEvaluation
         var left = known?.When ?? step.When(context);
         return
             left.Because is { } because
+            && !(task.Journal.Of(at).WaitsSince < task.Journal.ChoseAt)
             && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt, _ => true) is null
             ? LeftOut(
                 step,
@@ -179,6 +180,7 @@ internal static class StepEvaluation
         )
         {
             Otherwise = standing.Otherwise,
+            Ends = StopRule.Ends(own, slots, stands: stop is not null && stop != two && !passed),
             ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,

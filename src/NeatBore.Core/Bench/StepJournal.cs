@@ -137,6 +137,29 @@ internal sealed class StepJournal : IStepReader
         );
     }
 
+    /// <summary>Whether a Stop of it stands that no lead opened, or waits to be measured again.</summary>
+    public bool Holds => WaitsSince is not null || Stopped() is { Stop.Release: null };
+
+    /// <summary>When a Stop that a number made was first said since which its step was begun anew, or only looked at with a gauge that
+    /// can't tell: it waits to be measured again. Null where none does.</summary>
+    public long? WaitsSince
+    {
+        get
+        {
+            var said = _calls.AsEnumerable().Reverse().SkipWhile(c => VerdictOf(c) == Verdict.LookAgain).ToList();
+            return
+                said is [{ Event: Called last }, ..]
+                && VerdictOf(said[0]) == Verdict.Stop
+                && (last.Round < Round || said.Count < _calls.Count)
+                && IsMeasured(last)
+                && !_releases.ContainsKey(last.Id)
+                ? said.TakeWhile(c => VerdictOf(c) is Verdict.Stop or Verdict.LookAgain).Last().Seq
+                : null;
+        }
+    }
+
+    private static Verdict? VerdictOf(LogEntry call) => ((Called)call.Event).Judgement.Call?.Verdict;
+
     private bool IsStop(Called call) => call.Round == Round && call.Judgement.Call?.Verdict == Verdict.Stop;
 
     private bool StoodOn(LogEntry taken, LogEntry stop) =>
@@ -154,7 +177,20 @@ internal sealed class StepJournal : IStepReader
         && !_entries.Any(e => e.Seq > taken.Seq && e.Seq < struck.Seq && e.Event is not Called);
 
     public IReadOnlyList<CallState> Calls =>
-        [.. _calls.Select((e, i) => Given(e, _releases.GetValueOrDefault(e.Event.Id)) with { Ended = EndOf(e, i) })];
+        [
+            .. _calls.Select(
+                (e, i) =>
+                    Given(e, _releases.GetValueOrDefault(e.Event.Id)) with
+                    {
+                        Ended = EndOf(e, i),
+                        Measured = IsMeasured((Called)e.Event),
+                    }
+            ),
+        ];
+
+    private bool IsMeasured(Called call) =>
+        call.Judgement.Call?.Checks.Count > 0
+        || call.Grounds?.Any(id => _entries.Any(e => e.Event is ReadingTaken { Value: not null } taken && taken.Id == id)) == true;
 
     /// <summary>What ended a Stop that was said; null for any other call, and as long as nothing did.</summary>
     private StopEnd? EndOf(LogEntry said, int at)

@@ -83,6 +83,9 @@ public sealed record StepState(
     /// <summary>The entry that last changed anything that it stands on.</summary>
     internal long StoodOnAt { get; init; }
 
+    /// <summary>What ends a Stop that stands though what is read here now no longer says it; null for any other.</summary>
+    public Sentence? Ends { get; init; }
+
     /// <summary>Works out the readings of its own that its Stop stands on; null where it says none, or one that was said before.</summary>
     internal Func<IReadOnlyList<Guid>>? Grounds { get; init; }
 

@@ -43,4 +43,19 @@ internal static class StopRule
                 || (grounds.Count > 0 && !grounds.Any(Again) && (choseAt > stop.Seq || !slots.Any(MeasuredSince)));
         return stands ? stop.Judgement.Read() : null;
     }
+
+    /// <summary>What ends it, in words; null where none stands.</summary>
+    /// <param name="own">What was done at the step.</param>
+    /// <param name="slots">What it asks for now.</param>
+    /// <param name="stands">Whether one stands that today's readings no longer say.</param>
+    public static Sentence? Ends(StepJournal own, IReadOnlyList<Slot> slots, bool stands) =>
+        stands
+            ? Sentence.Of(
+                own.Stopped() is var (_, grounds) && slots.Any(s => s is { Kind: SlotKind.Number, Trace: null } && grounds.Contains(s.Key))
+                    ? "That Stop stands. Read it again with a gauge as good; or Again, once it was moved, mended or renewed; or a lead."
+                    : "That Stop stands. Again, once it was moved, mended or renewed; or a lead opens it."
+            )
+        : own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null)
+            ? Sentence.Of("It was a Stop by its number: measure it again.")
+        : null;
 }

@@ -38,15 +38,15 @@ internal static class TaskEvaluation
         {
             string? held = null;
             var each = together[0].Each(new StepContext(together[0], "", task)).ToList();
-            // An item that is no longer of the job keeps the steps on which a Stop stands.
+            // An item that is no longer of the job keeps the steps on which a Stop stands, and what they hold back.
             var stopped = each is [""] ? [] : journal.Stopped(together).Except(each, StringComparer.Ordinal).ToList();
-            foreach (var item in each.Concat(stopped))
+            foreach (var item in stopped.Concat(each))
             {
                 var own = gate;
                 foreach (var step in together)
                 {
                     var at = new StepRef(started.Task, step.Id, item);
-                    if (stopped.Contains(item) && journal.Of(at).Stopped() is null)
+                    if (stopped.Contains(item) && !journal.Of(at).Holds)
                     {
                         continue;
                     }
@@ -55,11 +55,9 @@ internal static class TaskEvaluation
                     var around = new Around(
                         Math.Max(
                             // What is chosen after a Stop may be to be rid of it.
-                            journal.Of(at)
-                                is var told
-                            && told.Stopped() is null
-                                ? told.ToldAt
-                                : Math.Max(told.ToldAt, journal.ChoseAt),
+                            journal.Of(at).Holds
+                                ? Math.Max(journal.Of(at).ToldAt, journal.ChoseAt)
+                                : journal.Of(at).ToldAt,
                             step.NoWayBack ? journal.SuppliedAt : 0
                         ),
                         own,

@@ -11336,6 +11336,7 @@ export interface components {
              * @description The entry that last changed anything of it.
              */
             changedAt: number;
+            ends?: null | components["schemas"]["Sentence"];
             otherwise?: null | components["schemas"]["Judgement"];
             /**
              * @description What the owner was asked here; null where nothing was. While one is not answered the step does not let the next go

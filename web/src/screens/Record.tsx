@@ -357,6 +357,13 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
 
 const signed = (reading: ReadingState): string => `${reading.by.name}, ${time(reading.doneAt)}`;
 
+const endedWords: Record<NonNullable<CallState['ended']>['how'], string> = {
+  'read-again': 'Ended: read again',
+  'begun-anew': 'Ended: begun anew',
+  opened: 'Gate opened',
+  'no-longer-so': 'Ended: what it heard is no longer so',
+};
+
 function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; reader: Reader }) {
   const given = call.judgement.call;
   if (!given) return null;
@@ -387,6 +394,12 @@ function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; 
           );
         })}
       </ul>
+      {call.ended && call.ended.how !== 'opened' && (
+        <p className="font-semibold">
+          {endedWords[call.ended.how]}, {call.ended.by.name} ({call.ended.by.role}), {time(call.ended.at)}
+          {call.ended.because && `: ${call.ended.because}`}
+        </p>
+      )}
       {call.release && (
         <p className="font-semibold">
           {call.release.gateOpened ? 'Gate opened' : 'Decided'} by {call.release.by.name} (

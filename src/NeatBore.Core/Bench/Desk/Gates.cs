@@ -65,7 +65,7 @@ public sealed partial class Desk
             step.Hand
                 is { Found: HandFound.Bad }
                 ? "was judged bad: put it right and begin it again, measure it,"
-            : step.Calls.LastOrDefault(c => c.Judgement.Call?.Checks.Count > 0) is { Judgement.Call.Verdict: Verdict.Stop, Release: null }
+            : step.Calls.LastOrDefault(c => c.Measured) is { Judgement.Call.Verdict: Verdict.Stop, Release: null }
                 ? "was measured, and its number is a stop: measure it again,"
             : step is { Now.Call.Verdict: Verdict.Stop, Passed: false } ? "is a stop, and a hand’s word doesn’t end it: do what it says,"
             : null;

@@ -96,6 +96,11 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
             {call && waiting > 0 ? ' This call is an old one.' : ''}
           </p>
         )}
+        {step.ends && !step.blockedBy && (
+          <p className="mt-1 font-read text-base font-semibold text-stop">
+            {writeSentence(step.ends, reader)}
+          </p>
+        )}
         {step.otherwise && (
           <p className="mt-1 font-read text-base font-semibold text-look-again">
             Said by an earlier version, which stands. It would say otherwise now: see Why.

@@ -116,6 +116,16 @@ public class CoverAndSealTests
         Assert.StartsWith("Your dry run says", bench.Says("sealant"), StringComparison.Ordinal);
     }
 
+    /// <summary>Of a bead that two say to have begun nobody knows how long it lay open.</summary>
+    [Fact]
+    public void A_bead_that_was_begun_twice_tells_no_time()
+    {
+        var bench = Snug().Take("sealant", "shop", "20").Take("sealant", "spread").Take("close", "closed");
+        bench.Take("sealant", "spread", by: Workbench.Tomas);
+        Assert.StartsWith("Tick when the bead was begun", bench.Says("close"), StringComparison.Ordinal);
+        Assert.False(bench.Step("close").Passed);
+    }
+
     [Fact]
     public void A_clock_that_jumps_back_is_said()
     {

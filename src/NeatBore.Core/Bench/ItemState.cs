@@ -1,5 +1,4 @@
 using System.Text.Json.Serialization;
-using NeatBore.Core.Calculators.Fits;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Bench;
@@ -41,30 +40,24 @@ public sealed record ItemState(string Item, ItemStands Stands)
     /// <summary>Every item that a task's steps name, in their order.</summary>
     internal static IReadOnlyList<ItemState> Of(IReadOnlyList<StepState> steps)
     {
-        var apart = steps
-            .Where(s => !s.Passed)
-            .Select(s => s.Now.Answer)
-            .OfType<TrunnionSet.Answer>()
-            .SelectMany(a => a.Measures)
-            .SelectMany(m => m.Values)
-            .ToLookup(v => v.Item, v => v.Verdict);
+        var answers = steps.Where(s => !s.Passed).Select(s => s.Now.Answer).OfType<CalcAnswer>().ToList();
         return
         [
             .. steps
                 .Where(s => s.Ref.Item != "" && s.Status != StepStatus.LeftOut)
                 .GroupBy(s => s.Ref.Item)
-                .Select(own => new ItemState(own.Key, StandsOf([.. own], [.. apart[own.Key]]))),
+                .Select(own => new ItemState(own.Key, StandsOf([.. own], answers.Max(a => a.Of(own.Key))))),
         ];
     }
 
-    private static ItemStands StandsOf(IReadOnlyList<StepState> own, IReadOnlyList<Verdict?> apart) =>
+    private static ItemStands StandsOf(IReadOnlyList<StepState> own, Verdict? apart) =>
         own.FirstOrDefault(s => !s.Passed) switch
         {
             { BlockedBy: null, Verdict: Verdict.Stop } => ItemStands.Stop,
             { BlockedBy: null, Verdict: Verdict.LookAgain } => ItemStands.LookAgain,
             { BlockedBy: null, Verdict: Verdict.Decide } => ItemStands.Decide,
-            _ when apart.Contains(Verdict.Stop) => ItemStands.Stop,
-            _ when apart.Contains(Verdict.Decide) => ItemStands.Decide,
+            _ when apart == Verdict.Stop => ItemStands.Stop,
+            _ when apart == Verdict.Decide => ItemStands.Decide,
             null => ItemStands.Done,
             _ => own.Any(s => s.Status is not (StepStatus.Open or StepStatus.Blocked)) ? ItemStands.Half : ItemStands.ToDo,
         };

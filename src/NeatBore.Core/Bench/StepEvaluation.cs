@@ -180,7 +180,7 @@ internal static class StepEvaluation
         )
         {
             Otherwise = standing.Otherwise,
-            Ends = StopRule.Ends(own, slots, stands: stop is not null && stop != two && !passed),
+            Ends = passed ? null : StopRule.Ends(own, slots, stands: stop is not null && !ReferenceEquals(stop, two)),
             ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,

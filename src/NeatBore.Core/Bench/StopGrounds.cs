@@ -21,20 +21,12 @@ internal static class StopGrounds
             .Select(s => (Slot: s, Reading: task.Live(step.Id, context.Item, s.Key)))
             .Where(f => f.Reading is not null)
             .ToList();
+        // Asked on the side: what it looks at then is none of what the step says.
+        var aside = new StepContext(step, context.Item, task);
         bool Carries(string slot) =>
-            !SaysIt(step, context.Item, new TaskAsIf(task, step.Id, context.Item, new Dictionary<string, ReadingTaken?> { [slot] = null }));
-        bool SaysIt(Step step, string item, ITaskView without)
-        {
-            try
-            {
-                var now = step.Judge(new StepContext(step, item, without));
-                return now.Call?.Verdict == Verdict.Stop && now.Call.Why.Template == stop.Call!.Why.Template;
-            }
-            catch (UnusableInputException)
-            {
-                return false;
-            }
-        }
+            new TaskAsIf(task, step.Id, context.Item, new Dictionary<string, ReadingTaken?> { [slot] = null }).CallAt(step, aside)
+                is not { Verdict: Verdict.Stop } call
+            || call.Why.Template != stop.Call!.Why.Template;
 
         var carrying = filled.Where(f => Carries(f.Slot.Key)).ToList();
         var told = (carrying.Count > 0 ? carrying : filled).Where(f => f.Slot.Kind != SlotKind.Tick).ToList();

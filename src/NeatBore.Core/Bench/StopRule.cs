@@ -44,7 +44,7 @@ internal static class StopRule
         return stands ? stop.Judgement.Read() : null;
     }
 
-    /// <summary>What ends it, in words; null where none stands.</summary>
+    /// <summary>What ends it at a step that is not passed, in words; null where none stands.</summary>
     /// <param name="own">What was done at the step.</param>
     /// <param name="slots">What it asks for now.</param>
     /// <param name="stands">Whether one stands that today's readings no longer say.</param>

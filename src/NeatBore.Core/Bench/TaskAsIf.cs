@@ -1,5 +1,6 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
@@ -11,6 +12,19 @@ namespace NeatBore.Core.Bench;
 /// <param name="instead">What would stand, by slot; null for nothing.</param>
 internal sealed class TaskAsIf(ITaskView task, string step, string item, IReadOnlyDictionary<string, ReadingTaken?> instead) : ITaskView
 {
+    /// <summary>The call that a step would give; null where it would give none, and where its readings could not all be true.</summary>
+    public Call? CallAt(Step at, StepContext context)
+    {
+        try
+        {
+            return at.Judge(context.AsIf(this)).Call;
+        }
+        catch (UnusableInputException)
+        {
+            return null;
+        }
+    }
+
     public EngineSheet Sheet => task.Sheet;
 
     // What was worked out once was worked out from what stands.

@@ -24,23 +24,11 @@ internal static class TwoReadings
         var stop = twice
             .SelectMany(s => own.Uncrossed(s.Key).Select(r => new Dictionary<string, ReadingTaken?>(newest) { [s.Key] = r }))
             .Take(MostTried)
-            .Select(instead => Judged(step, context.AsIf(new TaskAsIf(task, step.Id, context.Item, instead))))
+            .Select(instead => new TaskAsIf(task, step.Id, context.Item, instead).CallAt(step, context))
             .FirstOrDefault(c => c?.Verdict == Verdict.Stop);
         return new(
             Sentence.Of("Two readings stand at {label}. Cross out the one that is wrong.", ("label", Quantity.Word(twice[0].Label))),
             stop
         );
-    }
-
-    private static Call? Judged(Step step, StepContext context)
-    {
-        try
-        {
-            return step.Judge(context).Call;
-        }
-        catch (UnusableInputException)
-        {
-            return null;
-        }
     }
 }

@@ -8,4 +8,7 @@ public abstract record CalcAnswer
 
     /// <summary>The calculator's version, as the book lists it.</summary>
     public virtual int Version => 1;
+
+    /// <summary>What it makes of one item of a set by itself; null where it says nothing of that.</summary>
+    public virtual Verdict? Of(string item) => null;
 }

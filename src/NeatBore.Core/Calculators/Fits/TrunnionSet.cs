@@ -13,6 +13,9 @@ public static class TrunnionSet
     {
         /// <inheritdoc/>
         public override string Model => SetOutlier.Model;
+
+        /// <inheritdoc/>
+        public override Verdict? Of(string item) => Measures.SelectMany(m => m.Values).Where(v => v.Item == item).Max(v => v.Verdict);
     }
 
     /// <summary>One measure across the set; no middle before the first is in.</summary>

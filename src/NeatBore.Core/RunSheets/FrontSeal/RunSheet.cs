@@ -53,6 +53,6 @@ internal static class RunSheet
     /// <summary>What was injected sets.</summary>
     private static Rest? Setting(StepContext c) =>
         Joints.Clocked(c) is { } clock
-            ? new Rest("The sealant in the front seal’s joints sets", c.TakenAt(NotchesStep.Pushed)!.Value, clock.HandleAt)
+            ? new Rest("The sealant in the front seal’s joints sets", c.FirstAt(NotchesStep.Pushed)!.Value, clock.HandleAt)
             : null;
 }

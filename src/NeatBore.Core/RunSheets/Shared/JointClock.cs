@@ -62,7 +62,7 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
     /// <summary>The sealant that sets: nothing turns meanwhile, once its task is past its own turning.</summary>
     public Rest? Resting(StepContext c, string what) =>
         c.TakenAt(s_spread) is { } spread && Clocked(c, spread, spread) is { } clock
-            ? new Rest($"The {what}’s sealant sets", spread, clock.HandleAt, Over: c.Taken(Oil))
+            ? new Rest($"The {what}’s sealant sets", c.FirstAt(s_spread)!.Value, clock.HandleAt, Over: c.Taken(Oil))
             : null;
 
     private SealantClock.Answer? Clocked(StepContext c, DateTimeOffset spread, DateTimeOffset now) =>
@@ -154,7 +154,14 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
             return new Judgement(Sentence.Of(Words.Tick), Answer: by, Deadline: by?.CloseUpBy, Then: Skinned);
         }
 
-        var spread = c.FirstAt(s_spread)!.Value;
+        if (c.FirstAt(s_spread) is not { } spread)
+        {
+            return new Judgement(
+                Sentence.Of("Tick when the bead was begun: its time runs from there."),
+                new Call(Verdict.LookAgain, Sentence.Of("It is closed, and nobody knows since when it lay open."), [])
+            );
+        }
+
         var times = Clocked(c, spread, closed)!;
         var (took, open) = ((closed - spread).TotalSeconds, (times.CloseUpBy - spread).TotalSeconds);
         var late = took > open;

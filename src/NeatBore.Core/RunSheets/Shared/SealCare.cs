@@ -119,7 +119,12 @@ internal static class SealCare
     /// <summary>A PTFE lip that settles: from when it was pressed until the crank has turned again.</summary>
     public static Rest? Resting(StepContext c, SealSheet? seal, SlotName pressedIn, StepName rest, string what) =>
         Is(c, LipKind.Ptfe) && seal is not null && c.TakenAt(pressedIn) is { } pressed
-            ? new Rest($"The {what}’s lip settles", pressed, pressed.AddHours(seal.RestHours), Over: c.Taken(Turned(rest)))
+            ? new Rest(
+                $"The {what}’s lip settles",
+                c.FirstAt(pressedIn)!.Value,
+                pressed.AddHours(seal.RestHours),
+                Over: c.Taken(Turned(rest))
+            )
             : null;
 
     private static string Name(LipKind lip) =>

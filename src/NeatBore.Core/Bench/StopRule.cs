@@ -52,8 +52,8 @@ internal static class StopRule
         stands
             ? Sentence.Of(
                 own.Stopped() is var (_, grounds) && slots.Any(s => s is { Kind: SlotKind.Number, Trace: null } && grounds.Contains(s.Key))
-                    ? "That Stop stands. Read it again with a gauge as good; or Again, once it was moved, mended or renewed; or a lead."
-                    : "That Stop stands. Again, once it was moved, mended or renewed; or a lead opens it."
+                    ? "That Stop stands. Read it again with a gauge as good; or Again, once it is put right; or a lead opens it."
+                    : "That Stop stands. Again, once it is put right; or a lead opens it."
             )
         : own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null)
             ? Sentence.Of("It was a Stop by its number: measure it again.")

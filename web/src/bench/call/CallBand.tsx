@@ -79,7 +79,7 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
           <span className="sr-only">{`${word}. `}</span>
           {sentence}
         </p>
-        {call && !step.blockedBy && (released || sentence.length < 84) && (
+        {call && !step.blockedBy && (released || sentence.length < 84) && !(tall && step.ends) && (
           <p className="mt-1 font-read text-base text-muted">
             {writeSentence(call.why, reader)}
             {step.hand
@@ -211,12 +211,16 @@ function LimitBar({ checks }: { checks: readonly Check[] }) {
           // Two limits that stand close lean away from one another; a lone one stands under its own line.
           const close = limits.length === 2 && x(limits[1]!) - x(limits[0]!) < 84;
           const anchor = close ? (i === 0 ? 'end' : 'start') : 'middle';
-          const low = Math.max(x(limits[0]!) + 8, 76);
+          const first = Math.max(x(limits[0]!) + 8, 76);
+          // Neither leaves the drawing: a figure of these letters is half as wide as it is high.
+          const second = close
+            ? Math.min(Math.max(x(limits[1]!) - 8, first + 10), 298 - 9 * say(limits[1]!).length)
+            : 0;
           const at = !close
             ? Math.min(258, Math.max(42, x(limit)))
             : i === 0
-              ? low
-              : Math.max(x(limit) - 8, low + 10);
+              ? Math.min(first, second - 10)
+              : second;
           return (
             <text
               key={limit}

@@ -17,7 +17,7 @@ public class CoverAndSealTests
 
     private static Workbench Cover() => new Workbench(Workbench.Demo<EngineSheet>("sheets/straight-six-2.7.v1.json"), s_cover).Begin();
 
-    private static Workbench Dry() =>
+    internal static Workbench Dry() =>
         Cover()
             .TakeAll("school", "TC-7")
             .Take("hang", "droop", "0.02")
@@ -25,7 +25,7 @@ public class CoverAndSealTests
             .Take("dry", "on")
             .Take("dry", "free", "0.4");
 
-    private static Workbench Snug() =>
+    internal static Workbench Snug() =>
         Dry().Sweep("sweep", 0.01, 80, 0.02).Sweep("snug", 0.012, 80, 0.02).TakeAll("rail", "0.03", "-0.02").TakeAll("witness");
 
     [Fact]

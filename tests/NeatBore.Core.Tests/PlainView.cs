@@ -1,5 +1,6 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Tests;
@@ -25,6 +26,8 @@ internal sealed class PlainView(
     public int Round(string step, string item) => 1;
 
     public int RoundsSince(string step, string other, string item) => 1;
+
+    public Judgement? StoppedBefore(string step, string item) => null;
 
     public bool ByHand(string step, string item) => false;
 

@@ -144,6 +144,17 @@ internal sealed class Journal : ITaskReader
         && footing.Rounds.All(r => Of(r.Step).Round == r.Round)
         && footing.Tasks.All(t => _taskAt.GetValueOrDefault(t.Kind) == t.UpTo);
 
+    /// <summary>Whether a hand's judgement still stands on what it did: no choice that its step looks at, and nothing that was picked
+    /// there, was made otherwise since.</summary>
+    /// <param name="own">What was done at the step.</param>
+    /// <param name="since">The entry that judged.</param>
+    /// <param name="looked">What the step looks at.</param>
+    /// <param name="slots">What it asks for.</param>
+    public bool HasFooting(StepJournal own, long since, Looked looked, IReadOnlyList<Slot> slots) =>
+        // How the engine hangs is told as it is turned: what was felt before was felt as it hung then.
+        !looked.Choices.Any(c => !ChoiceName.Shared.Contains(c) && _choiceAt.GetValueOrDefault(c) > since)
+        && !slots.Any(s => s.Kind is SlotKind.Pick or SlotKind.Tool && own.PickedAnew(s.Key, since));
+
     /// <summary>The last entry that chose anything; 0 where none did.</summary>
     public long ChoseAt => _choiceAt.Values.DefaultIfEmpty(0).Max();
 

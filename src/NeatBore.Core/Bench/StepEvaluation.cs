@@ -105,8 +105,28 @@ internal static class StepEvaluation
             judged?.Call?.Verdict == Verdict.Stop ? null
             : two?.Call is not null ? two
             : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
-        var hand = HandRule.Of(own.Hand, stop ?? judged, newest.Slots, conflict is not null, stoodOn, step.Catches);
-        var now = stop ?? hand.Says ?? TorquePass.Again(newest, judged) ?? Settled(judged, own) ?? two!;
+        var hand = HandRule.Of(
+            own.Hand is { } told
+            && (
+                told.Event is JudgedByHand { Found: HandFound.NotChecked }
+                || journal.HasFooting(own, told.Seq, known?.Looked ?? context.Looked, slots)
+            )
+                ? told
+                : null,
+            stop ?? judged,
+            newest.Slots,
+            conflict is not null,
+            stoodOn,
+            step.Catches
+        );
+        var now =
+            stop
+            ?? hand.Says
+            ?? ReadAgain.Of(step, context, task, own, newest.Slots, judged)
+            ?? ToldLate.Of(step, context, task, known?.Looked ?? context.Looked, judged)
+            ?? TorquePass.Again(newest, judged)
+            ?? Settled(judged, own)
+            ?? two!;
 
         // What is required is looked at too: a call falls where it is struck.
         foreach (var slot in known is null ? slots.Where(s => s.Required) : [])

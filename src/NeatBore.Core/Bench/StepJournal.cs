@@ -92,14 +92,47 @@ internal sealed class StepJournal : IStepReader
     }
 
     /// <summary>When a slot was first taken in the newest round; what was rubbed out at once was never taken.</summary>
-    public DateTimeOffset? FirstAt(string slot) =>
+    /// <param name="slot">The slot.</param>
+    /// <param name="asItArrived">By when it was told, where that was late.</param>
+    public DateTimeOffset? FirstAt(string slot, bool asItArrived = false) =>
         (_readings.GetValueOrDefault((Round, slot)) ?? [])
             .Where(r => !_struckBy.TryGetValue(r.Event.Id, out var struck) || !RubbedOut(r, struck))
-            .Min(r => (DateTimeOffset?)r.Event.DoneAt);
+            .Min(r => (DateTimeOffset?)(asItArrived && ToldLate.Is(r) ? r.StoredAt : r.Event.DoneAt));
+
+    /// <summary>Whether anything was told late at a slot of the newest round.</summary>
+    public bool IsLate(string slot) => _readings.GetValueOrDefault((Round, slot))?.Exists(ToldLate.Is) == true;
+
+    /// <summary>When a reading of the newest round was done, or told, where that was late.</summary>
+    public DateTimeOffset ArrivedAt(ReadingTaken reading) =>
+        _readings.GetValueOrDefault((Round, reading.Slot.Slot))?.Find(r => r.Event.Id == reading.Id) is { } entry && ToldLate.Is(entry)
+            ? entry.StoredAt
+            : reading.DoneAt;
 
     /// <summary>The readings at a slot of the newest round that are not crossed out, oldest first.</summary>
     public IReadOnlyList<ReadingTaken> Uncrossed(string slot) =>
         [.. (_readings.GetValueOrDefault((Round, slot)) ?? []).Select(r => (ReadingTaken)r.Event).Where(r => !_struck.ContainsKey(r.Id))];
+
+    /// <summary>What was crossed out at a slot of the newest round once a Stop stood on it, oldest first; what was rubbed out at once was
+    /// never taken, and a Stop that a lead opened holds nobody.</summary>
+    public IReadOnlyList<ReadingTaken> CrossedOut(string slot) =>
+        [
+            .. (_readings.GetValueOrDefault((Round, slot)) ?? [])
+                .Where(taken => _struck.ContainsKey(taken.Event.Id))
+                .SkipWhile(taken => !_calls.Exists(c => IsStop((Called)c.Event) && !_releases.ContainsKey(c.Event.Id) && StoodOn(taken, c)))
+                .Where(taken => !RubbedOut(taken, _struckBy[taken.Event.Id]))
+                .Select(taken => (ReadingTaken)taken.Event),
+        ];
+
+    /// <summary>Whether anything was recorded at a slot of the newest round.</summary>
+    public bool IsRecorded(string slot) =>
+        _readings.GetValueOrDefault((Round, slot))?.Exists(r => r.Event is ReadingTaken { Trace: not null }) == true;
+
+    /// <summary>Whether what was picked at a slot has been picked anew since an entry of the log.</summary>
+    public bool PickedAnew(string slot, long since) =>
+        SlotAt(slot) > since
+        && (_readings.GetValueOrDefault((Round, slot)) ?? []).Exists(taken =>
+            taken.Seq < since && (_struckBy.GetValueOrDefault(taken.Event.Id)?.Seq ?? long.MaxValue) > since
+        );
 
     public IReadOnlyList<RoundState> Rounds(IReadOnlyList<Slot> slots) =>
         [
@@ -158,6 +191,14 @@ internal sealed class StepJournal : IStepReader
         }
     }
 
+    /// <summary>The Stop that the round before the newest ended in; null where it ended otherwise, or a lead opened it.</summary>
+    public Judgement? StoppedBefore =>
+        _calls.FindLast(c => ((Called)c.Event).Round == Round - 1) is { Event: Called last } entry
+        && VerdictOf(entry) == Verdict.Stop
+        && !_releases.ContainsKey(last.Id)
+            ? last.Judgement.Read()
+            : null;
+
     private static Verdict? VerdictOf(LogEntry call) => ((Called)call.Event).Judgement.Call?.Verdict;
 
     private bool IsStop(Called call) => call.Round == Round && call.Judgement.Call?.Verdict == Verdict.Stop;
@@ -174,6 +215,8 @@ internal sealed class StepJournal : IStepReader
         && ((Struck)struck.Event).DoneAt - reading.DoneAt is var after
         && after >= TimeSpan.Zero
         && after <= s_atOnce
+        // A tablet may say any time; what it sent at once when its line was back came in together.
+        && struck.StoredAt - taken.StoredAt <= s_atOnce
         && !_entries.Any(e => e.Seq > taken.Seq && e.Seq < struck.Seq && e.Event is not Called);
 
     public IReadOnlyList<CallState> Calls =>

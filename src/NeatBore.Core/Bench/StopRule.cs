@@ -31,7 +31,11 @@ internal static class StopRule
         }
 
         bool Asked(string ground) => slots.Any(s => s.Key == ground);
-        bool Again(string ground) => own.Live(ground) is not null && own.SlotAt(ground) > stop.Seq;
+        bool Again(string ground) =>
+            own.Live(ground) is not null
+            && own.SlotAt(ground) > stop.Seq
+            // A pull and a press are over: what they did is done, whatever is recorded after them. Only too little can still be pulled on.
+            && (!slots.Any(s => s.Key == ground && s.HappensOnce) || (!own.IsRecorded(ground) && IsTooLittle(stop)));
         // More of the same, measured since, is a reading too.
         bool MeasuredSince(Slot slot) => slot.Kind is SlotKind.Number or SlotKind.Trace or SlotKind.Sight && Again(slot.Key);
         var stands = leftOut
@@ -44,18 +48,25 @@ internal static class StopRule
         return stands ? stop.Judgement.Read() : null;
     }
 
+    private static bool IsTooLittle(CallState stop) =>
+        stop.Judgement.Read().Call!.Checks.Where(k => k.Verdict == Verdict.Stop).ToList() is [_, ..] stops
+        && stops.TrueForAll(k => k is { Side: Side.Lower, Dimension: Dimension.Torque } && k.Value < k.Limit);
+
     /// <summary>What ends it at a step that is not passed, in words; null where none stands.</summary>
     /// <param name="own">What was done at the step.</param>
     /// <param name="slots">What it asks for now.</param>
     /// <param name="stands">Whether one stands that today's readings no longer say.</param>
-    public static Sentence? Ends(StepJournal own, IReadOnlyList<Slot> slots, bool stands) =>
-        stands
-            ? Sentence.Of(
-                own.Stopped() is var (_, grounds) && slots.Any(s => s is { Kind: SlotKind.Number, Trace: null } && grounds.Contains(s.Key))
-                    ? "That Stop stands. Read it again with a gauge as good; or Again, once it is put right; or a lead opens it."
-                    : "That Stop stands. Again, once it is put right; or a lead opens it."
-            )
-        : own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null)
-            ? Sentence.Of("It was a Stop by its number: measure it again.")
-        : null;
+    public static Sentence? Ends(StepJournal own, IReadOnlyList<Slot> slots, bool stands)
+    {
+        var on = own.Stopped() is var (_, grounds) ? slots.Where(s => grounds.Contains(s.Key)).ToList() : [];
+        return !stands
+            ? own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null)
+                ? Sentence.Of("It was a Stop by its number: measure it again.")
+                : null
+            : on.Exists(s => s is { Kind: SlotKind.Number, HappensOnce: false })
+                ? Sentence.Of("That Stop stands. Read it again with a gauge as good; or Again, once it is put right; or a lead opens it.")
+                : on.Exists(s => s.Bolt is not null)
+                    ? Sentence.Of("That Stop stands. Come out with the bolt and look at its hole, then Again; or a lead opens it.")
+                    : Sentence.Of("That Stop stands. Again, once it is put right; or a lead opens it.");
+    }
 }

@@ -1,5 +1,6 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 using NeatBore.Core.RunSheets;
 
 namespace NeatBore.Core.Bench;
@@ -52,6 +53,8 @@ internal sealed class TaskSoFar(
     public int Round(string step, string item) => journal.Of(At(step, item)).Round;
 
     public int RoundsSince(string step, string other, string item) => journal.RoundsSince(At(step, item), At(other, item));
+
+    public Judgement? StoppedBefore(string step, string item) => journal.Of(At(step, item)).StoppedBefore;
 
     public bool ByHand(string step, string item) => journal.Of(At(step, item)).Hand?.Event is JudgedByHand { Found: not HandFound.Bad };
 

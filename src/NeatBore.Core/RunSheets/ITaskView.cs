@@ -1,5 +1,6 @@
 using NeatBore.Core.Engines;
 using NeatBore.Core.Log;
+using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.RunSheets;
 
@@ -27,6 +28,10 @@ public interface ITaskView
 
     /// <summary>Which time a step is done for an item since another was begun anew, from 1.</summary>
     int RoundsSince(string step, string other, string item);
+
+    /// <summary>The Stop that a step's round before the newest ended in, for an item; null where it ended otherwise, or a lead opened
+    /// it.</summary>
+    Judgement? StoppedBefore(string step, string item);
 
     /// <summary>Whether a step was judged by hand for an item, and not bad.</summary>
     bool ByHand(string step, string item);

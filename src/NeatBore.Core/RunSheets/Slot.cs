@@ -89,6 +89,18 @@ public sealed record Slot(
     [JsonIgnore]
     public string? Same { get; init; }
 
+    /// <summary>Whether what it reads is over once it is read: a pull or a press is done, and can't be read again.</summary>
+    [JsonIgnore]
+    public bool HappensOnce => Trace is not null || Bolt is not null || IsDone;
+
+    /// <summary>Whether what was done with it is done already: the setting of a wrench that has clicked.</summary>
+    [JsonIgnore]
+    public bool IsDone { get; init; }
+
+    /// <summary>Whether it tells what was set, which can be set otherwise, and not what was found.</summary>
+    [JsonIgnore]
+    public bool IsSetting { get; init; }
+
     /// <summary>The same, which the step waits for only where nothing was measured in its place: an optional number, else the
     /// pick.</summary>
     public Slot Unless(bool measured) => this with { Required = !measured };

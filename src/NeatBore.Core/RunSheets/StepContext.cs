@@ -86,6 +86,13 @@ public sealed class StepContext
         return _task.RoundsSince(step, other, Item);
     }
 
+    /// <summary>The Stop that this step's round before the newest ended in; null where it ended otherwise, or a lead opened it.</summary>
+    public Judgement? StoppedBefore()
+    {
+        Looked.AtRounds(Step.Name, Item);
+        return _task.StoppedBefore(Step.Id, Item);
+    }
+
     /// <summary>Whether a step of this item was judged by hand, and not bad.</summary>
     public bool ByHand(StepName step)
     {

@@ -33,8 +33,12 @@ internal static class BoltStar
         );
 
     /// <summary>One place for each, in their order; and one for the turn of all, where they are turned on by an angle.</summary>
-    public static IReadOnlyList<Slot> Slots(FastenerSet set, double? angleDeg) =>
-        [.. Torques(set), .. angleDeg is { } deg ? [AnglePass.All(TurnedKey, set.Bolts, deg)] : Array.Empty<Slot>()];
+    public static IReadOnlyList<Slot> Slots(StepContext c, FastenerSet set, double? angleDeg) =>
+        [
+            .. BoltOut.Slots(c, renew: true),
+            .. Torques(set),
+            .. angleDeg is { } deg ? [AnglePass.All(TurnedKey, set.Bolts, deg)] : Array.Empty<Slot>(),
+        ];
 
     private static IReadOnlyList<Slot> Torques(FastenerSet set) =>
         [
@@ -61,6 +65,11 @@ internal static class BoltStar
     /// <summary>The next of them, and once all are pulled whether each got what it should.</summary>
     public static Judgement Judge(StepContext c, FastenerSet set, double? angleDeg)
     {
+        if (BoltOut.Judge(c) is { } first)
+        {
+            return first;
+        }
+
         var slots = Torques(set);
         if (slots.FirstOrDefault(s => !c.Taken(s)) is { } next)
         {
@@ -106,7 +115,7 @@ internal static class BoltStar
                     {
                         Verdict.Go => "All tight, in order.",
                         Verdict.LookAgain => "Pull that one again with a finer wrench and read it.",
-                        _ when call.Checks[0].Side == Side.Upper => "Over-tightened. Take that one out, look at its thread, fit a new one.",
+                        _ when call.Checks[0].Side == Side.Upper => BoltOut.OneOfThem,
                         _ => "Pull that one again to {torque}.",
                     },
                     ("torque", Quantity.Nm(set.TorqueNm))

@@ -101,7 +101,7 @@ internal sealed class PilotFlange : DesignRules<FlangeBalancer>
             {
                 When = Only("It is held by the crank bolt."),
                 Fasteners = sheet => Mine(sheet)?.Flange is { } flange ? [Bolts(flange)] : [],
-                Slots = c => BoltStar.Slots(Bolts(Flange(c)), Flange(c).AngleDeg),
+                Slots = c => BoltStar.Slots(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Judge = c => BoltStar.Judge(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Gate = "every bolt tight",
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],

@@ -72,7 +72,7 @@ internal sealed class ScrewedBody : DesignRules<ScrewedBodyBalancer>
             {
                 When = Only("No body is screwed to this hub."),
                 Fasteners = sheet => Mine(sheet)?.Body is { } body ? [Screws(body)] : [],
-                Slots = c => BoltStar.Slots(Screws(Body(c)), Body(c).AngleDeg),
+                Slots = c => BoltStar.Slots(c, Screws(Body(c)), Body(c).AngleDeg),
                 Judge = c => BoltStar.Judge(c, Screws(Body(c)), Body(c).AngleDeg),
                 Cautions = ["Crank held. Small screws in light alloy: by hand first, to the end."],
             },

@@ -6,6 +6,10 @@ namespace NeatBore.Core.RunSheets.BalancerOff;
 internal static class PullStep
 {
     public static readonly StepName Name = new("pull");
+    private const string LookItOver = "Look the puller over before it is used again, and nose and hub for damage.";
+    private static readonly PickSlot s_looked = Name.Pick("looked");
+    private static readonly Option s_good = new("good", "all good");
+    private static readonly Option s_hurt = new("hurt", "something is hurt");
     private static readonly NumberSlot s_peak = Name.Number("peak");
     private static readonly TickSlot s_off = Name.Tick("off");
     private static readonly TickSlot s_grease = Name.Tick("grease");
@@ -16,26 +20,54 @@ internal static class PullStep
             Works = ["nose", "hub"],
             When = DesignRules.PressedOff,
             Slots = c =>
-                [
-                    Slot.Tick(s_grease, "Forcing screw greased, tip on the nose’s rim"),
-                    new Slot(
-                        s_peak,
-                        "Peak torque",
-                        SlotKind.Number,
-                        Dimension.Torque,
-                        1,
-                        "torque-wrench",
-                        Plausible: new Band(1, 600),
-                        Required: false
-                    ),
-                    Slot.Tick(s_off, "It is off and caught"),
-                ],
+                WasTooHard(c)
+                    ? [Slot.Pick(s_looked.Key, "Puller, screws, nose and hub looked at", s_good, s_hurt)]
+                    :
+                    [
+                        Slot.Tick(s_grease, "Forcing screw greased, tip on the nose’s rim"),
+                        new Slot(
+                            s_peak,
+                            "Peak torque",
+                            SlotKind.Number,
+                            Dimension.Torque,
+                            1,
+                            "torque-wrench",
+                            Plausible: new Band(1, 600),
+                            Required: false
+                        )
+                        {
+                            IsDone = true,
+                        },
+                        Slot.Tick(s_off, "It is off and caught"),
+                    ],
             Judge = Judge,
             Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
         };
 
+    /// <summary>What it took to come off can't be taken back; what it could have hurt can be looked at.</summary>
+    private static bool WasTooHard(StepContext c) => c.StoppedBefore()?.Do.Template == LookItOver;
+
+    private static Judgement JudgeLooked(StepContext c) =>
+        c.Picked(s_looked) switch
+        {
+            null => Prompt.Next(c),
+            var found when found == s_good.Id => new Judgement(
+                Sentence.Of("It is off. Keep key, bolt and washer with it."),
+                new Call(Verdict.Go, Sentence.Of("It came off hard; what that could have hurt was looked at, and is good."), [])
+            ),
+            _ => new Judgement(
+                Sentence.Of("Put right what is hurt before anything goes on it, or say why it will do."),
+                new Call(Verdict.Decide, Sentence.Of("It came off hard, and something was hurt."), [])
+            ),
+        };
+
     private static Judgement Judge(StepContext c)
     {
+        if (WasTooHard(c))
+        {
+            return JudgeLooked(c);
+        }
+
         var tool = c.Tool(PullerStep.Tool);
         var force = Pulling.ReleaseForce(c.Sheet);
         var expected = tool is null ? null : Pulling.ScrewAt(c.Sheet, tool, force.High);
@@ -96,9 +128,7 @@ internal static class PullStep
                 )
         )!;
         return new Judgement(
-            call.Verdict == Verdict.Go
-                ? Sentence.Of("It is off. Keep key, bolt and washer with it.")
-                : Sentence.Of("Look the puller over before it is used again, and nose and hub for damage."),
+            call.Verdict == Verdict.Go ? Sentence.Of("It is off. Keep key, bolt and washer with it.") : Sentence.Of(LookItOver),
             call,
             expected
         );

@@ -26,6 +26,7 @@ internal static class BoltStep
             Fasteners = CrankBoltSet,
             Slots = c =>
                 [
+                    .. BoltOut.Slots(c, renew: true),
                     .. Fitted(c.Sheet.CrankBolt!),
                     new Slot(
                         s_trace,
@@ -76,7 +77,11 @@ internal static class BoltStep
                         "torque-wrench",
                         Plausible: new Band(c.Sheet.CrankBolt!.TorqueNm / 3, c.Sheet.CrankBolt!.TorqueNm * 3),
                         Required: !c.Taken(s_trace)
-                    ),
+                    )
+                    {
+                        IsSetting = true,
+                        IsDone = c.Taken(s_click),
+                    },
                     Slot.Tick(s_click, "One smooth pull to the click, crank held") with
                     {
                         Bolt = s_crankBolt,
@@ -132,6 +137,11 @@ internal static class BoltStep
 
     private static Judgement JudgeBoltTraced(StepContext c)
     {
+        if (BoltOut.Judge(c) is { } first)
+        {
+            return first;
+        }
+
         if (c.Trace(s_trace) is not { } trace)
         {
             return JudgeBolt(c);
@@ -157,11 +167,11 @@ internal static class BoltStep
                     (Verdict.Go, _) => "Tight, in one smooth pull. Crank lock out; turn it by hand.",
                     (_, "short") => "Short. Pull on to {target}.",
                     (_, "short-angle") => "Short of its angle. Turn it on to {angle}.",
-                    (_, "over-angle") => "Turned too far: it is stretched. Bolt out; new bolt.",
-                    (_, "over") => "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
-                    (_, "stripped") => "The thread is going. Bolt out; look at the crank’s thread before anything else.",
-                    (_, "cross-threaded") => "It ran hard long before it was down: cross-threaded. Bolt out.",
-                    (_, "yielding") => "Stop pulling. Slack off, new bolt.",
+                    (_, "over-angle") => BoltOut.Stretched,
+                    (_, "over") => BoltOut.OverTightened,
+                    (_, "stripped") => BoltOut.Stripping,
+                    (_, "cross-threaded") => BoltOut.CrossThreaded,
+                    (_, "yielding") => BoltOut.Yielding,
                     (_, "drags") => "It dragged long before it was snug: look at its thread, or say why it is good.",
                     _ => "It came tight too soon: look for a bottomed bolt or dirt, or say why it is good.",
                 },
@@ -249,8 +259,8 @@ internal static class BoltStep
         {
             (Verdict.Go, _, _) => "Tight. Crank lock out; turn it by hand.",
             (Verdict.Decide, _, _) => "Check it with another wrench, or say why this one will do.",
-            (_, "torque at the bolt", Side.Upper) when call.Verdict == Verdict.Stop =>
-                "Over-tightened. Take the bolt out, look at thread and washer; new bolt.",
+            (_, "torque at the bolt", Side.Upper) when call.Verdict == Verdict.Stop => BoltOut.OverTightened,
+            (Verdict.Stop, "torque at the bolt", _) => "Short. Set {set} on the wrench, and pull on to the click.",
             (_, "wrench range", _) => "Use another wrench: set {set} on it and pull again.",
             _ => "Slack it off, set {set}, and pull again.",
         };

@@ -22,7 +22,10 @@ internal static class DriverNut
                     "torque-wrench",
                     Plausible: new Band(0, 300),
                     Required: false
-                ),
+                )
+                {
+                    IsDone = true,
+                },
             ]
             : [];
 }

@@ -22,7 +22,7 @@ internal static class BoltsStep
                         sheet.Rear.Flange.BoltsUsedOnce
                     ),
                 ],
-            Slots = c => BoltPattern.Slots(c, RearFlange.Plan(c), c.Chosen(Wrench.Name)),
+            Slots = c => BoltPattern.Slots(c, RearFlange.Plan(c), c.Chosen(Wrench.Name), renew: c.Sheet.Rear!.Flange.BoltsUsedOnce),
             Judge = c =>
                 BoltPattern.Judge(
                     c,

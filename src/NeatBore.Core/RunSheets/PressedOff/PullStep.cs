@@ -30,7 +30,10 @@ internal static class PullStep
                         "torque-wrench",
                         Plausible: new Band(1, 400),
                         Required: false
-                    ),
+                    )
+                    {
+                        IsDone = true,
+                    },
                     Slot.Tick(s_off, "Off"),
                 ],
             Judge = c => Judge(c),

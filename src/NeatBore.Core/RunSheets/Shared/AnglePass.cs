@@ -31,11 +31,7 @@ internal static class AnglePass
 
     private static Judgement Wrong(string bolt, bool @short, Quantity deg, IEnumerable<Check> others) =>
         new(
-            Sentence.Of(
-                @short
-                    ? "Don’t force it. Bolt out: look at thread, length and hole; a new bolt, from its first torque."
-                    : "Bolt out: it is stretched. A new bolt, from its first torque."
-            ),
+            Sentence.Of(@short ? BoltOut.WouldNotTurn : BoltOut.TurnedPast),
             new Call(
                 Verdict.Stop,
                 Sentence.Of(

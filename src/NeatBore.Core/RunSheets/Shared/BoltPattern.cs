@@ -70,8 +70,9 @@ internal static class BoltPattern
         );
 
     /// <summary>One place for each bolt in each pass, in order; of a wrench that clicks, its setting once a pass, then a tap.</summary>
-    public static IReadOnlyList<Slot> Slots(StepContext c, TorquePlan.Answer plan, string? wrench) =>
+    public static IReadOnlyList<Slot> Slots(StepContext c, TorquePlan.Answer plan, string? wrench, bool renew = false) =>
         [
+            .. BoltOut.Slots(c, renew || plan.Passes.Any(p => p.Deg is not null)),
             .. wrench == Geared ? Multiplier.Slots : [],
             .. wrench is Clicks or ByPass or Geared
                 ? plan.Passes.SelectMany((pass, n) => Clicked(pass, n + 1, wrench == ByPass, Gain(c, wrench)))
@@ -92,7 +93,10 @@ internal static class BoltPattern
                 "torque-wrench",
                 Plausible: new Band(pass.Nm / gain / 3, pass.Nm / gain * 3),
                 Expected: pass.Nm / gain
-            ),
+            )
+            {
+                IsSetting = true,
+            },
             .. whole
                 ?
                 [
@@ -148,7 +152,8 @@ internal static class BoltPattern
     /// <param name="wrench">Which wrench pulls them.</param>
     /// <param name="done">What is said once all are tight.</param>
     public static Judgement Judge(StepContext c, TorquePlan.Answer plan, IReadOnlyList<BoltGroup> groups, string? wrench, string done) =>
-        wrench == Geared && Multiplier.Judge(c) is { } multiplier ? multiplier with { Answer = plan }
+        BoltOut.Judge(c) is { } first ? first with { Answer = plan }
+        : wrench == Geared && Multiplier.Judge(c) is { } multiplier ? multiplier with { Answer = plan }
         : wrench is Clicks or ByPass or Geared ? JudgeClicks(c, plan, groups, wrench == ByPass, Gain(c, wrench), done)
         : JudgePulls(c, plan, groups, done);
 
@@ -390,6 +395,8 @@ internal static class BoltPattern
             return new Judgement(Sentence.Of(Held.ToldOnly), Answer: plan);
         }
 
+        // A recorded pull that is short is only looked at again: what else it shows is no want of torque.
+        bool IsRecorded(Check of) => pulls.Any(p => $"bolt {p.Id}, pass {p.Number}" == of.Name && c.Trace(p.Slot) is not null);
         var at0 = call.Checks[0];
         return new Judgement(
             Sentence.Of(
@@ -398,7 +405,9 @@ internal static class BoltPattern
                     Verdict.Go => done,
                     Verdict.Decide => "Slack them off and go round in order, or say why it is good.",
                     Verdict.LookAgain => "Pull {name} again with a finer wrench.",
-                    _ => "Stop at {name}. Bolt out; look at thread, washer and hole before the next.",
+                    _ when at0 is { Side: Side.Lower } && at0.Value < at0.Limit && !IsRecorded(at0) =>
+                        "Too little at {name}. Cross it out, pull on to its torque, and take it again.",
+                    _ => BoltOut.Pulled,
                 },
                 ("name", Quantity.Word($"bolt {at0.Bolt}"))
             ),

@@ -237,6 +237,42 @@ public class StopEndsTests
         }
     }
 
+    /// <summary>Worked on while the line was gone: the sweep before it had said Stop by then.</summary>
+    [Fact]
+    public void What_comes_late_for_a_step_that_waits_is_kept_beside_it_and_taken_once_it_is_open()
+    {
+        var bench = CoverAndSealTests.Dry().Sweep("sweep", 0.14, 225, 0.02);
+        var (place, at) = (bench.Step("snug").Rounds[^1].Slots.First(s => s.Slot.AngleDeg is not null).Slot.Key, bench.Minutes + 2);
+        var desk = new Desk(RunSheets.ProcedureBook.Default, Workbench.Demo<Shop>("shop.json"));
+        var (snug, done) = (bench.Step("snug").Ref, Workbench.Start.AddMinutes(at));
+        var late = new TakeReading(Guid.CreateVersion7(), done, new SlotRef(snug, 1, place), "0.012", "mm", Instrument: "sim-dial");
+        WorkResult Sent(Command command, int after)
+        {
+            var sitting = desk.Take(bench.Build, [command], Workbench.Tomas, done.AddMinutes(after));
+            bench.Sit(sitting.Build).Wait(after);
+            return sitting.Results[0];
+        }
+
+        // Sent as it is done it is refused, and stays in its box.
+        Assert.Contains("is not open yet", Sent(late with { Id = Guid.CreateVersion7() }, 0).Errors!["step"][0], StringComparison.Ordinal);
+        Assert.Null(bench.Step("snug").Late);
+        Assert.Contains("is not open yet", Sent(late, 20).Errors!["step"][0], StringComparison.Ordinal);
+        // Sent twice it is there once.
+        Assert.True(Sent(late, 21).Taken);
+        Assert.Equal(("0.012 mm", "tomas", false), bench.Step("snug").Late!.Select(l => (l.Typed, l.By.Id, l.Open)).Single());
+        Assert.Equal((StepStatus.Blocked, null), (bench.Step("snug").Status, bench.Step("snug").Rounds[^1].Slots[0].Live));
+
+        bench.Again("sweep").Sweep("sweep", 0.012, 200, 0.02);
+        Assert.True(bench.Step("snug").Late!.Single().Open);
+        Assert.True(Sent(new TakeReading(Guid.CreateVersion7(), done, late.Slot, "", Late: late.Id), 60).Taken);
+        var live = bench.Step("snug").Rounds[^1].Slots.Single(s => s.Slot.Key == place).Live!;
+        Assert.Equal((0.012, done, true), (live.Value, live.DoneAt, bench.Step("snug").Late!.Single().Taken));
+        Assert.Equal(
+            "is taken already",
+            Sent(new TakeReading(Guid.CreateVersion7(), done, late.Slot, "", Late: late.Id), 61).Errors!["late"][0]
+        );
+    }
+
     [Fact]
     public void A_lead_opens_nothing_without_saying_why()
     {

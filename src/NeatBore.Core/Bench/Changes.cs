@@ -58,6 +58,8 @@ internal sealed class Changes : IStepReader, ITaskReader
 
     void IStepReader.Read(Noted noted, LogEntry entry) { }
 
+    void IStepReader.Read(ArrivedLate late, LogEntry entry) { }
+
     void IStepReader.Read(Attached attached, LogEntry entry) { }
 
     void IStepReader.Read(OwnerAsked asked, LogEntry entry) { }

@@ -52,6 +52,7 @@ public sealed record Choose(Guid Id, DateTimeOffset DoneAt, TaskRef Task, string
 /// <param name="Sight">What was seen down a passage.</param>
 /// <param name="Recording">What the server recorded; it puts the trace in its place before the command is taken.</param>
 /// <param name="Offered">The reading that is offered at this place and is taken as it is; what is typed does not count then.</param>
+/// <param name="Late">What came too late for its place and is taken now, as it was typed then.</param>
 public sealed record TakeReading(
     Guid Id,
     DateTimeOffset DoneAt,
@@ -64,7 +65,8 @@ public sealed record TakeReading(
     TraceColumns? Trace = null,
     Sight? Sight = null,
     Guid? Recording = null,
-    Guid? Offered = null
+    Guid? Offered = null,
+    Guid? Late = null
 ) : Command(Id, DoneAt)
 {
     /// <summary>The trace ends where its recording was cut off; known to whoever recorded it.</summary>

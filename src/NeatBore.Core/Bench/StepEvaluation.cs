@@ -78,6 +78,7 @@ internal static class StepEvaluation
         {
             ChangedAt = Math.Max(around.ToldAt, made.ChangedAt),
             StoodOnAt = made.ChangedAt,
+            Late = own.Late([], open: false),
         };
         return new(state, made, around, stoodOn);
     }
@@ -204,6 +205,7 @@ internal static class StepEvaluation
             ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,
+            Late = own.Late(newest.Slots, open: blockedBy is null),
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,
             Hand = hand.Hand is null ? null : HandState.Of(hand.Hand),
             Unmeasured = hand.Unmeasured,

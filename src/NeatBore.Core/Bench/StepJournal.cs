@@ -21,6 +21,7 @@ internal sealed class StepJournal : IStepReader
     private readonly List<LogEntry> _calls = [];
     private readonly List<NoteState> _notes = [];
     private readonly List<PhotoState> _photos = [];
+    private readonly List<LogEntry> _late = [];
     private readonly List<QuestionState> _questions = [];
     private readonly HashSet<Guid> _taken = [];
 
@@ -67,6 +68,32 @@ internal sealed class StepJournal : IStepReader
     public IReadOnlyList<NoteState> Notes => _notes;
 
     public IReadOnlyList<PhotoState> Photos => _photos;
+
+    /// <summary>What came too late for its place; null where nothing did.</summary>
+    /// <param name="slots">The newest round's places.</param>
+    /// <param name="open">Whether anything can be taken at the step.</param>
+    public IReadOnlyList<LateState>? Late(IReadOnlyList<SlotState> slots, bool open) =>
+        _late.Count == 0
+            ? null
+            :
+            [
+                .. _late.Select(entry =>
+                {
+                    var late = (ArrivedLate)entry.Event;
+                    var place = slots.FirstOrDefault(s => s.Slot.Key == late.Slot.Slot);
+                    return new LateState(
+                        late.Id,
+                        late.Slot.Slot,
+                        place?.Slot.Label,
+                        $"{late.Typed} {late.Unit}".TrimEnd(),
+                        entry.By,
+                        late.DoneAt,
+                        late.Why,
+                        open && place is { Live: null, Conflict: false, Slot.Kind: not (SlotKind.Trace or SlotKind.Sight) },
+                        _entries.Any(e => e.Event is ReadingTaken { From.Reading: var from } && from == late.Id)
+                    );
+                }),
+            ];
 
     /// <summary>What the owner was asked; null where nothing was.</summary>
     public IReadOnlyList<QuestionState>? Questions => _questions.Count == 0 ? null : _questions;
@@ -310,6 +337,8 @@ internal sealed class StepJournal : IStepReader
         _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
 
     void IStepReader.Read(Noted noted, LogEntry entry) => _notes.Add(new NoteState(noted.Text, entry.By, noted.DoneAt));
+
+    void IStepReader.Read(ArrivedLate late, LogEntry entry) => _late.Add(entry);
 
     void IStepReader.Read(Attached attached, LogEntry entry) =>
         _photos.Add(new PhotoState(attached.Photo, attached.Caption, entry.By, attached.DoneAt));

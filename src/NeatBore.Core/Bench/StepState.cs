@@ -92,6 +92,10 @@ public sealed record StepState(
     /// <summary>What today's run sheets and calculators would say of the same readings, where that is not what was said.</summary>
     public Judgement? Otherwise { get; init; }
 
+    /// <summary>What came too late for its place, and is kept beside the step; null where nothing did.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public IReadOnlyList<LateState>? Late { get; init; }
+
     /// <summary>What the owner was asked here; null where nothing was. While one is not answered the step does not let the next go
     /// on.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]

@@ -30,6 +30,7 @@ namespace NeatBore.Core.Log;
 [JsonDerivedType(typeof(ReadingsOffered), "readings-offered")]
 [JsonDerivedType(typeof(WorkAsked), "work-asked")]
 [JsonDerivedType(typeof(GapTold), "gap-told")]
+[JsonDerivedType(typeof(ArrivedLate), "arrived-late")]
 public abstract record LogEvent(Guid Id, DateTimeOffset DoneAt)
 {
     /// <summary>When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands

@@ -35,6 +35,8 @@ internal interface IStepReader
 
     void Read(Attached attached, LogEntry entry);
 
+    void Read(ArrivedLate late, LogEntry entry);
+
     void Read(OwnerAsked asked, LogEntry entry);
 
     void Read(OwnerAnswered answered, LogEntry entry);

@@ -6759,6 +6759,11 @@ export interface components {
             offered?: null | string;
             /**
              * Format: uuid
+             * @description What came too late for its place and is taken now, as it was typed then.
+             */
+            late?: null | string;
+            /**
+             * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
              */
             id: string;
@@ -8188,6 +8193,33 @@ export interface components {
             reading: string;
             typed: string;
         };
+        /** @description A reading that came too late for its place and is kept beside its step. */
+        LateState: {
+            /**
+             * Format: uuid
+             * @description It.
+             */
+            id: string;
+            /** @description Where it was meant for: a slot's key. */
+            place: string;
+            /** @description It in the trade's words, where the step asks for it still. */
+            label: null | string;
+            /** @description As it was typed, with its unit. */
+            typed: string;
+            /** @description Who sent it. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When it was taken.
+             */
+            doneAt: string;
+            /** @description Why it could not be taken. */
+            why: string;
+            /** @description Whether it can be taken now: its place is open and empty. */
+            open: boolean;
+            /** @description Whether somebody took it since. */
+            taken: boolean;
+        };
         /** @description From a time on, something else is to be done. */
         Later: {
             /**
@@ -8333,7 +8365,49 @@ export interface components {
             event: components["schemas"]["LogEvent"];
         };
         /** @description One thing that happened. Appended, never changed. */
-        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"] | components["schemas"]["LogEventBuildPutDown"] | components["schemas"]["LogEventBuildPickedUp"] | components["schemas"]["LogEventToolReturned"] | components["schemas"]["LogEventReadingsOffered"] | components["schemas"]["LogEventWorkAsked"] | components["schemas"]["LogEventGapTold"];
+        LogEvent: components["schemas"]["LogEventBuildOpened"] | components["schemas"]["LogEventTaskStarted"] | components["schemas"]["LogEventChose"] | components["schemas"]["LogEventRoundBegan"] | components["schemas"]["LogEventReadingTaken"] | components["schemas"]["LogEventStruck"] | components["schemas"]["LogEventNoted"] | components["schemas"]["LogEventAttached"] | components["schemas"]["LogEventCalled"] | components["schemas"]["LogEventDecided"] | components["schemas"]["LogEventGateOpened"] | components["schemas"]["LogEventBuildChanged"] | components["schemas"]["LogEventValueTold"] | components["schemas"]["LogEventSheetMoved"] | components["schemas"]["LogEventSupplyTold"] | components["schemas"]["LogEventOwnerAsked"] | components["schemas"]["LogEventOwnerAnswered"] | components["schemas"]["LogEventJudgedByHand"] | components["schemas"]["LogEventBuildPutDown"] | components["schemas"]["LogEventBuildPickedUp"] | components["schemas"]["LogEventToolReturned"] | components["schemas"]["LogEventReadingsOffered"] | components["schemas"]["LogEventWorkAsked"] | components["schemas"]["LogEventGapTold"] | components["schemas"]["LogEventArrivedLate"];
+        /**
+         * @description A reading that came in once its line was back, for a place that is not open any more, or not yet: its step was begun anew
+         *                 meanwhile, waits for another, or asks for something else. It is kept beside its step and counts for nothing until somebody takes
+         *                 it; whoever worked on so did it without a call, which is no decision.
+         */
+        LogEventArrivedLate: {
+            /** @enum {string} */
+            kind?: "arrived-late";
+            /** @description Where it was meant for. */
+            slot: components["schemas"]["SlotRef"];
+            /** @description As it was typed. */
+            typed: string;
+            /** @description The symbol of the unit that stood beside the field. */
+            unit: string;
+            /** @description What stands before the decimals. */
+            decimalMark: string;
+            /** @description The id of what it was taken with. */
+            instrument: null | string;
+            /** @description Why it could not be taken, in words. */
+            why: string;
+            /**
+             * Format: uuid
+             * @description The client's own id; the store takes each once.
+             */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was done at the bench.
+             */
+            doneAt: string;
+            /**
+             * Format: date-time
+             * @description When the tablet said it was done, where its clock was too far off to be believed and the time of storing stands
+             *                 instead.
+             */
+            saidAt?: null | string;
+            /**
+             * @description The digest of the command that made it, so that the same id with other words is told apart from the same sent
+             *                 again.
+             */
+            words?: null | string;
+        };
         /** @description A photo was put to a step; the picture itself is kept by what it is made of. */
         LogEventAttached: {
             /** @enum {string} */
@@ -11338,6 +11412,8 @@ export interface components {
             changedAt: number;
             ends?: null | components["schemas"]["Sentence"];
             otherwise?: null | components["schemas"]["Judgement"];
+            /** @description What came too late for its place, and is kept beside the step; null where nothing did. */
+            late?: null | components["schemas"]["LateState"][];
             /**
              * @description What the owner was asked here; null where nothing was. While one is not answered the step does not let the next go
              *                 on.

@@ -6,6 +6,7 @@ import type { EngineSheet, PlaceTask, TaskRef } from '../api/types';
 import { BigView } from './BigView';
 import { ReadingBox } from './boxes/ReadingBox';
 import { CallBand } from './call/CallBand';
+import { CameLate } from './call/CameLate';
 import { ClockOff, PutAside } from './call/PutAside';
 import { GapAsked } from './call/GapAsked';
 import { ToolsBack } from './call/ToolsBack';
@@ -121,6 +122,7 @@ function AtTask({ item, siblings, onwards, onOpen, bench, task, sheet, build, st
       <GapAsked bench={bench} build={build} task={task.ref} />
       {task.standing === 'done' && <NextUp only={bench.me} />}
       <PutAside bench={bench} task={task} step={step} onDone={focus.call} />
+      <CameLate bench={bench} step={step} onDone={focus.call} />
       {clockOff !== null && (
         <ClockOff
           seconds={clockOff}

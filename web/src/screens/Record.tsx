@@ -195,6 +195,7 @@ function TaskRecord({ view, task }: { view: WholeBuild; task: TaskState }) {
           (s) =>
             s.calls.length > 0 ||
             s.notes.length > 0 ||
+            s.late != null ||
             s.photos.length > 0 ||
             (s.questions?.length ?? 0) > 0 ||
             s.rounds.some((r) => r.slots.some((x) => x.readings.length > 0)),
@@ -281,6 +282,12 @@ function StepRecord({ step }: { step: StepState }) {
               ? `${answerWords(q.answer)}, taken down by ${q.answer.takenBy.name}`
               : 'Not answered yet.'}
           </b>
+        </p>
+      ))}
+      {step.late?.map((late) => (
+        <p key={late.id} className="mt-1">
+          Came late from {late.by.name}, {time(late.doneAt)}: {late.label ?? late.place}, “{late.typed}”.{' '}
+          {late.why}. <b>{late.taken ? 'Taken since.' : 'It counts for nothing.'}</b>
         </p>
       ))}
       {step.notes.map((note) => (

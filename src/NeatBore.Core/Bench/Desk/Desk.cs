@@ -52,6 +52,8 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
             }
             catch (UnusableInputException refused)
             {
+                // Said as it is refused, and kept where whoever typed it finds it.
+                grown = KeptBeside(command, refused, grown, by, now) ?? grown;
                 results.Add(new WorkResult(command.Id, false, null, refused.Errors));
             }
         }

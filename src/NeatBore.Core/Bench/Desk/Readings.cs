@@ -7,7 +7,12 @@ namespace NeatBore.Core.Bench;
 
 public sealed partial class Desk
 {
-    private ReadingTaken Reading(TakeReading take, WorkedBuild state)
+    private ReadingTaken Reading(TakeReading take, WorkedBuild state) =>
+        take.Late is not { } late ? Read(take, state)
+        : AsItCame(take, late, state) is var came ? Read(came, state) with { From = new ReadFrom(late, "came late", came.DoneAt) }
+        : null!;
+
+    private ReadingTaken Read(TakeReading take, WorkedBuild state)
     {
         var step = Unblocked(state, take.Slot.Step);
         if (take.Slot.Round != step.Round)

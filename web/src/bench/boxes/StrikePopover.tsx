@@ -1,3 +1,4 @@
+import { clockTime } from '../../entry/clockTime';
 import { Popover } from 'radix-ui';
 import type { ReactNode } from 'react';
 import type { ReadingState, StrikeReason } from '../../api/types';
@@ -11,7 +12,6 @@ const reasons: [StrikeReason, string][] = [
 ];
 
 // Made once: to make one takes longer than all else that is drawn of a reading.
-const clockTime = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** Opens over a reading: who took it, with what, and the reasons to strike it. */
 export function StrikePopover({
@@ -36,8 +36,7 @@ export function StrikePopover({
         >
           <p className="text-base">
             <b>{said}</b>, by {reading.by.name}
-            {reading.instrument ? `, ${reading.instrument.name}` : ''},{' '}
-            {clockTime.format(new Date(reading.doneAt))}
+            {reading.instrument ? `, ${reading.instrument.name}` : ''}, {clockTime(reading.doneAt)}
             {reading.oddConfirmed ? '. It looked odd and was kept.' : '.'} Cross it out because:
           </p>
           {reasons.map(([because, words]) => (

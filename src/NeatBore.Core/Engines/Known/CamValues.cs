@@ -206,6 +206,17 @@ internal static class CamValues
                     (journal, bore) => journal < bore,
                     "the shaft’s journal can’t be larger than the bore that its shell is in"
                 ),
+                .. i == 0
+                    ? Array.Empty<Contradiction>()
+                    :
+                    [
+                        new(
+                            Of("zMm"),
+                            $"{before}/zMm",
+                            (face, ahead) => face > ahead,
+                            "two bearings can’t be at one place: each stands behind the one before it"
+                        ),
+                    ],
                 new(Of("shellWidthMm"), Of("widthMm"), (shell, bore) => shell <= bore, "the shell can’t be longer than its bore"),
                 new(Of("oil/fromFaceMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t lie past the bearing’s end"),
                 new(Of("oil/diameterMm"), Of("widthMm"), (hole, bore) => hole < bore, "the oil hole can’t be wider than the bearing"),

@@ -9,7 +9,9 @@ internal static class Drive
     /// <summary>The order from the sheet's sizes and the tool in hand; from the sheet alone, an ordinary long driver.</summary>
     public static DriveOrder.Answer Order(StepContext c) =>
         (c.Tool(OrderStep.Tool) is { Kind: OrderStep.DriverKind } driver ? c.Once("order", () => Order(c, driver)) : null)
-        ?? c.Once("order by the sheet", () => Order(c, null))!;
+        ?? c.Once("order by the sheet", () => Order(c, null))
+        // Bearings that can't stand so say which.
+        ?? Order(c, null);
 
     public static DriveOrder.Answer Order(StepContext c, ToolMatch.CribTool? tool) =>
         DriveOrder.Solve(

@@ -30,7 +30,7 @@ internal sealed class Honest(Shop shop)
         {
             foreach (var reads in Enum.GetValues<Reads>())
             {
-                var after = Work(begun, at, reads, now.AddHours(1));
+                var after = Work(begun, at, reads, now.AddHours(48));
                 if (Step(after, at) is null or { Passed: true } or { Status: StepStatus.LeftOut })
                 {
                     return null;
@@ -143,8 +143,9 @@ internal sealed class Honest(Shop shop)
 
     /// <summary>What the step itself names: the depth that is wanted, or the limit, and a little less.</summary>
     private static IEnumerable<string> Named(StepState step, Slot slot) =>
-        step
-            .Now.Do.Args.Values.Concat(step.Now.Call?.Why.Args.Values ?? Enumerable.Empty<Quantity>())
+        new[] { step.Now, step.Calls.LastOrDefault()?.Judgement.Read() }
+            .OfType<Judgement>()
+            .SelectMany(j => j.Do.Args.Values.Concat(j.Call?.Why.Args.Values ?? Enumerable.Empty<Quantity>()))
             .Where(q => q.Dimension == slot.Dimension)
             .SelectMany(q => new[] { q.Value, q.Value * 0.9 })
             .Select(v => Wording.Number(v, 0.001).Replace('−', '-'));

@@ -83,6 +83,25 @@ public class StopEndsTests
         Assert.Equal((Verdict.Go, true), (Said(bench.Take("bore", "bearing", Bore(0.018)), "bore"), bench.Step("bore").Passed));
     }
 
+    /// <summary>The gauge died, the engine stood apart for a quarter of a year, and another bearing was found.</summary>
+    [Fact]
+    public void Months_later_another_part_by_another_gauge_goes_in_without_a_lead()
+    {
+        var bench = Spigot(Bore(-0.02)).Wait(60 * 24 * 90);
+        bench.Do((id, at) => new BeginRound(id, at, bench.Step("bore").Ref, "another bearing"), Workbench.Tomas);
+        bench.Pick("bore", "rollers", "none").Pick("bore", "marks", "none").Pick("bore", "tried", "held");
+        // By hand alone it is not good again.
+        Assert.NotEqual(true, bench.Step("bore").Passed);
+        bench.Take("bore", "bore", Bore(), by: Workbench.Tomas);
+        var place = new SlotRef(bench.Step("bore").Ref, 2, "bearing");
+        bench.Do((id, at) => new TakeReading(id, at, place, Bore(0.018), Instrument: "sim-mic"), Workbench.Tomas);
+        Assert.Equal((Verdict.Go, true), (Said(bench, "bore"), bench.Step("bore").Passed));
+        Assert.Equal(
+            (EndedHow.BegunAnew, "another bearing"),
+            bench.Step("bore").Calls.Select(c => c.Ended).OfType<StopEnd>().Select(e => (e.How, e.Because)).Single()
+        );
+    }
+
     /// <summary>The bad one, its crossing out and a good one, all in what was sent at once.</summary>
     [Fact]
     public void What_comes_in_together_is_judged_one_by_one()

@@ -31,7 +31,7 @@ internal static class ReadAgain
         }
 
         var again = slots
-            .Where(s => s.Slot is { Kind: SlotKind.Number, HappensOnce: false, IsSetting: false })
+            .Where(s => s.Slot is { CanBeReadAgain: true, IsSetting: false })
             .Select(s => (s.Slot, New: own.Live(s.Slot.Key), Before: own.CrossedOut(s.Slot.Key)))
             .Where(s => s.New?.Value is not null && s.Before.Any(b => b.Value is not null))
             .ToList();

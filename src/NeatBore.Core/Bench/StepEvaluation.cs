@@ -96,7 +96,8 @@ internal static class StepEvaluation
     )
     {
         var (journal, own) = (task.Journal, task.Journal.Of(at));
-        var slots = known?.Slots ?? step.Slots(context);
+        var asked = known?.Slots ?? step.Slots(context);
+        var slots = StopRule.Wanted(own, asked);
         var rounds = own.Rounds(slots);
         var newest = rounds[^1];
         var conflict = newest.Slots.FirstOrDefault(s => s.Conflict);
@@ -120,9 +121,11 @@ internal static class StepEvaluation
             stoodOn,
             step.Catches
         );
+        var waits = stop is null && judged?.Call is { Verdict: Verdict.Go or Verdict.Decide } && StopRule.Waits(own, slots);
         var now =
             stop
             ?? hand.Says
+            ?? (waits ? new Judgement(Sentence.Of("It was a Stop by its number: measure it again.")) : null)
             ?? ReadAgain.Of(step, context, task, own, newest.Slots, judged)
             ?? ToldLate.Of(step, context, task, known?.Looked ?? context.Looked, judged)
             ?? TorquePass.Again(newest, judged)
@@ -214,7 +217,7 @@ internal static class StepEvaluation
         };
         return new(
             state,
-            new Judged(looked, when, slots, judged, readAt, given is null || !ReferenceEquals(now, judged) ? null : (given.Id, same)),
+            new Judged(looked, when, asked, judged, readAt, given is null || !ReferenceEquals(now, judged) ? null : (given.Id, same)),
             around,
             stoodOn
         );

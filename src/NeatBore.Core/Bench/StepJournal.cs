@@ -218,6 +218,29 @@ internal sealed class StepJournal : IStepReader
         }
     }
 
+    /// <summary>The places of the numbers that a Stop stood on which waits to be measured again; none where none does.</summary>
+    public IReadOnlyList<string> WaitsFor
+    {
+        get
+        {
+            if (WaitsSince is null)
+            {
+                return [];
+            }
+
+            var grounds = _calls.Select(c => (Called)c.Event).Last(c => c.Judgement.Call?.Verdict == Verdict.Stop).Grounds;
+            return
+            [
+                .. _entries
+                    .Select(e => e.Event)
+                    .OfType<ReadingTaken>()
+                    .Where(r => r.Value is not null && grounds?.Contains(r.Id) == true)
+                    .Select(r => r.Slot.Slot)
+                    .Distinct(StringComparer.Ordinal),
+            ];
+        }
+    }
+
     /// <summary>The Stop that the round before the newest ended in; null where it ended otherwise, or a lead opened it.</summary>
     public Judgement? StoppedBefore =>
         _calls.FindLast(c => ((Called)c.Event).Round == Round - 1) is { Event: Called last } entry

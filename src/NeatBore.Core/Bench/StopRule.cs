@@ -48,6 +48,21 @@ internal static class StopRule
         return stands ? stop.Judgement.Read() : null;
     }
 
+    /// <summary>The step's places, those of a Stop that a number made and that was begun anew wanted once more: what is picked or felt
+    /// takes the place of no number that was there.</summary>
+    /// <param name="own">What was done at the step.</param>
+    /// <param name="slots">What it asks for.</param>
+    public static IReadOnlyList<Slot> Wanted(StepJournal own, IReadOnlyList<Slot> slots) =>
+        own.WaitsFor is [_, ..] places
+            ? [.. slots.Select(s => !s.Required && places.Contains(s.Key) && s.CanBeReadAgain ? s with { Required = true } : s)]
+            : slots;
+
+    /// <summary>Whether such a number is wanting still.</summary>
+    /// <param name="own">What was done at the step.</param>
+    /// <param name="slots">Its places.</param>
+    public static bool Waits(StepJournal own, IReadOnlyList<Slot> slots) =>
+        own.WaitsFor is [_, ..] places && slots.Any(s => s.CanBeReadAgain && places.Contains(s.Key) && own.Live(s.Key) is null);
+
     private static bool IsTooLittle(CallState stop) =>
         stop.Judgement.Read().Call!.Checks.Where(k => k.Verdict == Verdict.Stop).ToList() is [_, ..] stops
         && stops.TrueForAll(k => k is { Side: Side.Lower, Dimension: Dimension.Torque } && k.Value < k.Limit);
@@ -60,10 +75,10 @@ internal static class StopRule
     {
         var on = own.Stopped() is var (_, grounds) ? slots.Where(s => grounds.Contains(s.Key)).ToList() : [];
         return !stands
-            ? own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null)
+            ? Waits(own, slots) || (own.WaitsSince is not null && slots.Any(s => s.Required && own.Live(s.Key) is null))
                 ? Sentence.Of("It was a Stop by its number: measure it again.")
                 : null
-            : on.Exists(s => s is { Kind: SlotKind.Number, HappensOnce: false })
+            : on.Exists(s => s.CanBeReadAgain)
                 ? Sentence.Of("That Stop stands. Read it again with a gauge as good; or Again, once it is put right; or a lead opens it.")
                 : on.Exists(s => s.Bolt is not null)
                     ? Sentence.Of("That Stop stands. Come out with the bolt and look at its hole, then Again; or a lead opens it.")

@@ -93,6 +93,10 @@ public sealed record Slot(
     [JsonIgnore]
     public bool HappensOnce => Trace is not null || Bolt is not null || IsDone;
 
+    /// <summary>Whether it is a number that says the same when it is read again, where nothing has moved.</summary>
+    [JsonIgnore]
+    public bool CanBeReadAgain => Kind == SlotKind.Number && !HappensOnce;
+
     /// <summary>Whether what was done with it is done already: the setting of a wrench that has clicked.</summary>
     [JsonIgnore]
     public bool IsDone { get; init; }

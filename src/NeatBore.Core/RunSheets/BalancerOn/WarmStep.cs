@@ -110,11 +110,12 @@ internal static class WarmStep
 
         // Carried until the clearance is gone; where there never was one, until half the ease is.
         var carry = warm.Answer.CarrySeconds is > 0 and { } clear ? clear : warm.TauSeconds * Math.Log(2);
-        var (left, arrived) = (c.Reading(s_out), c.Reading(s_on));
-        var deadline = left?.DoneAt.AddSeconds(carry);
-        if (arrived is not null && left is not null)
+        // From when it first came out: one that went back to the oven is begun again.
+        var (left, arrived) = (c.FirstAt(s_out), c.TakenAt(s_on));
+        var deadline = left?.AddSeconds(carry);
+        if (arrived is { } on && left is { } off)
         {
-            var took = Math.Max(0, (arrived.DoneAt - left.DoneAt).TotalSeconds);
+            var took = Math.Max(0, (on - off).TotalSeconds);
             checks.Add(
                 took <= carry
                     ? new Check("carried", Verdict.Go, took, carry, 0, Side.Upper, Dimension.Seconds, "worked out")

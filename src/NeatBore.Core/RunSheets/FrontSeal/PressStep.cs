@@ -74,7 +74,7 @@ internal static class PressStep
 
         var limit = c.Sheet.Usual(NeatBoreDefaults.PrimerFlash);
         var flash = TimeSpan.FromSeconds(limit.Low!.Value);
-        if (c.Step.Slots(c).Where(s => s.Kind != SlotKind.Tool).Select(s => c.TakenAt(Name, s)).Min() is not { } began)
+        if (c.Step.Slots(c).Where(s => s.Kind != SlotKind.Tool).Select(s => c.FirstAt(Name, s)).Min() is not { } began)
         {
             return pressed with { Until = primed + flash, Then = Sentence.Of("The primer has flashed. Press it in.") };
         }

@@ -240,4 +240,18 @@ public class DeskTests
             },
         };
     }
+
+    /// <summary>34.021 is no reading of a micrometer of 0 to 25; asked once, and kept where whoever read it says so.</summary>
+    [Fact]
+    public void A_value_that_the_gauge_in_hand_can_t_read_is_asked_about_once()
+    {
+        var bench = new Workbench().Begin().TakeEvery("parts", "HB-21", "B-7, new");
+        var slot = bench.Step("nose").Rounds[^1].Slots.First(s => s.Slot.Instrument == "micrometer").Slot.Key;
+        TakeReading Read(Guid id, DateTimeOffset at, bool sure) =>
+            new(id, at, new SlotRef(bench.Step("nose").Ref, 1, slot), "34.021", Instrument: "mic-2", OddConfirmed: sure);
+        var asked = Assert.Throws<OddReadingException>(() => bench.Do((id, at) => Read(id, at, false)));
+        Assert.Contains("reads from 0.000 mm to 25.000 mm", Wording.Write(asked.Question), StringComparison.Ordinal);
+        bench.Do((id, at) => Read(id, at, true));
+        Assert.Equal("mic-2", bench.Step("nose").Rounds[^1].Slots.First(s => s.Slot.Key == slot).Live!.Instrument!.Id);
+    }
 }

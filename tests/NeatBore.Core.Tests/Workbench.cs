@@ -95,13 +95,30 @@ internal sealed class Workbench
     {
         var state = Step(step);
         var kind = state.Rounds[^1].Slots.Single(s => s.Slot.Key == slot).Slot.Instrument;
-        var instrument = kind is null ? null : s_shop.Instruments.First(i => i.Kind == kind).Id;
+        var (with, reaches) = kind is null ? (null, true) : Reaching(kind, typed);
         return Do(
             (id, at) =>
-                new TakeReading(id, at, new SlotRef(state.Ref, state.Round, slot), typed, Instrument: instrument, OddConfirmed: confirmed),
+                new TakeReading(
+                    id,
+                    at,
+                    new SlotRef(state.Ref, state.Round, slot),
+                    typed,
+                    Instrument: with?.Id,
+                    OddConfirmed: confirmed || !reaches
+                ),
             by
         );
     }
+
+    /// <summary>The shop's first that reads so much, or the first of its kind; and whether it does.</summary>
+    private static (Instrument? By, bool Reaches) Reaching(string kind, string typed)
+    {
+        var value = double.TryParse(typed, System.Globalization.CultureInfo.InvariantCulture, out var number) ? number : 0;
+        var own = s_shop.Instruments.Where(i => i.Kind == kind).ToList();
+        return own.Find(i => Desk.OutOfReach(s_any, value, i, []) is null) is { } by ? (by, true) : (own[0], false);
+    }
+
+    private static readonly Slot s_any = new("any", "", SlotKind.Number);
 
     /// <summary>Picks what was found, or a tool of the crib.</summary>
     public Workbench Pick(string step, string slot, string option) => Take(step, slot, option);

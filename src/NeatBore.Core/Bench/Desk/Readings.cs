@@ -93,7 +93,7 @@ public sealed partial class Desk
         }
 
         var value = TypedNumber.Read(take.Typed, take.Unit, take.DecimalMark, slot.Dimension);
-        if (!take.OddConfirmed && Odd(slot, value, slots) is { } question)
+        if (!take.OddConfirmed && (Odd(slot, value, slots) ?? OutOfReach(slot, value, by, slots)) is { } question)
         {
             throw new OddReadingException(question);
         }
@@ -188,6 +188,23 @@ public sealed partial class Desk
             CutOff: take.CutOff
         );
     }
+
+    /// <summary>Outside what the instrument in hand can read: another was used, or it was mistyped. Asked once a step. A depth that stands
+    /// proud is read by the same gauge turned round.</summary>
+    internal static Sentence? OutOfReach(Slot slot, double value, Instrument? by, IReadOnlyList<SlotState> slots) =>
+        !Reaches(by, value)
+        && !slots.Any(s => s.Live is { OddConfirmed: true, Value: { } kept } live && live.Instrument?.Id == by!.Id && !Reaches(by, kept))
+            ? Sentence.Of(
+                "{value} was understood, but {gauge} reads from {low} to {high}. Take in hand what was used; Enter again keeps it.",
+                ("value", new Quantity(value, slot.Dimension, slot.Resolution)),
+                ("gauge", Quantity.Word(by!.Name)),
+                ("low", new Quantity(by.Low!.Value, slot.Dimension, slot.Resolution)),
+                ("high", new Quantity(by.High!.Value, slot.Dimension, slot.Resolution))
+            )
+            : null;
+
+    private static bool Reaches(Instrument? by, double value) =>
+        by is not { Low: { } low, High: { } high } || ((low < 0 ? value : Math.Abs(value)) is var reads && reads >= low && reads <= high);
 
     /// <summary>Outside what the part could be, or ten or more times away from the others like it at this step.</summary>
     internal static Sentence? Odd(Slot slot, double value, IReadOnlyList<SlotState> slots)

@@ -1,6 +1,6 @@
 import { useReader } from '../../entry/reader';
 import { writeAccuracy, writeQuantity } from '../../entry/wording';
-import { arm } from '../state/armed';
+import { arm, reaching } from '../state/armed';
 import { useFocusStore } from '../state/focus';
 import type { Work } from '../state/work';
 import { Handle, ParkHandle } from './handles';
@@ -14,7 +14,7 @@ export function InstrumentInHand({ work }: { work: Work }) {
   const reader = useReader();
   const now = hand.instrument;
   if (!now || !openSlot) return null;
-  const instruments = bench.shop?.instruments.filter((i) => i.kind === openSlot.instrument) ?? [];
+  const instruments = reaching(bench.shop?.instruments ?? [], now, openSlot);
   const move = step.now.answer?.calculator === 'centring' ? step.now.answer : undefined;
   const share = now.uncertainty === 0;
   const accuracy = share

@@ -34,10 +34,78 @@ public class ThreadTests
 
     [Theory]
     [InlineData(18, 1.5, ThreadForm.Iso, "M18×1.5")]
-    [InlineData(12.7, 25.4 / 13, ThreadForm.Unified, "0.5 in, 13 to the inch")]
+    [InlineData(12.7, 25.4 / 13, ThreadForm.Unified, "1/2-13")]
     [InlineData(40, 7, ThreadForm.Trapezoidal, "Tr 40×7")]
     public void A_thread_is_called_what_is_stamped_on_its_tap(double d, double p, ThreadForm form, string name) =>
         Assert.Equal(name, new ScrewThread(d, p, form).Name);
+
+    /// <summary>Basic sizes of ASME B1.1 and ISO 261, mm.</summary>
+    [Theory]
+    [InlineData("M8x1.25", 8, 1.25)]
+    [InlineData("m10 × 1", 10, 1)]
+    [InlineData("M12", 12, 1.75)]
+    [InlineData("3/8-16", 9.525, 1.5875)]
+    [InlineData("1/2-20 UNF", 12.7, 1.27)]
+    [InlineData("1/2-13 UNC-2A", 12.7, 1.9538)]
+    [InlineData("#10-24", 4.826, 1.0583)]
+    [InlineData("10-32", 4.826, 0.79375)]
+    [InlineData("1 1/8-12", 28.575, 2.1167)]
+    [InlineData("1-8", 25.4, 3.175)]
+    [InlineData(".4375-20", 11.1125, 1.27)]
+    public void A_thread_is_read_by_its_name(string typed, double major, double pitch)
+    {
+        Assert.True(ThreadName.Is(typed));
+        var thread = ThreadName.Read(typed);
+        Assert.Equal(major, thread.MajorMm, 1e-6);
+        Assert.Equal(pitch, thread.PitchMm, 1e-4);
+        // What it is called reads back as it.
+        Assert.Equal(thread.MajorMm, ThreadName.Read(thread.Name).MajorMm, 1e-6);
+        Assert.Equal(thread.PitchMm, ThreadName.Read(thread.Name).PitchMm, 1e-6);
+    }
+
+    [Theory]
+    [InlineData("3/8", "is cut with more than one pitch: type 3/8-16 or 3/8-24")]
+    [InlineData("M8x", "wants its pitch behind it, such as M8x1.25")]
+    [InlineData("M9.3", "wants its pitch behind it")]
+    [InlineData("M8x5", "its pitch is up to half of its diameter")]
+    [InlineData("1/2-20 UNC", "1/2-13 is UNC, 1/2-20 is the other series")]
+    [InlineData("3/8-0", "a size and its threads to the inch")]
+    [InlineData("stud", "is no thread: type M8x1.25, 3/8-16 or 1/2-20 UNF")]
+    public void A_name_that_tells_no_thread_says_what_would(string typed, string says) =>
+        Assert.Contains(
+            says,
+            Assert.Throws<UnusableInputException>(() => ThreadName.Read(typed)).Errors["typed"][0],
+            StringComparison.Ordinal
+        );
+
+    [Theory]
+    [InlineData("20 tpi", 1.27)]
+    [InlineData("16tpi", 1.5875)]
+    [InlineData("1.25", null)]
+    public void A_pitch_is_told_by_its_threads_to_the_inch(string typed, double? pitch) => Assert.Equal(pitch, ThreadName.ToTheInch(typed));
+
+    [Fact]
+    public void No_threads_to_the_inch_are_no_pitch() =>
+        Assert.Contains(
+            "from 3 to 100",
+            Assert.Throws<UnusableInputException>(() => ThreadName.ToTheInch("0 tpi")).Errors["typed"][0],
+            StringComparison.Ordinal
+        );
+
+    /// <summary>Typed where the diameter goes, it tells the pitch too, on a card and on a sheet.</summary>
+    [Fact]
+    public void A_name_typed_at_its_diameter_tells_its_pitch()
+    {
+        var bench = new Workbench(BareEngine.Of(Engines.CylinderBanks.Straight));
+        bench.Do((id, at) => new Bench.TellValue(id, at, "crankBolt/majorMm", "5/8-18", "in"));
+        Assert.Equal(
+            [("crankBolt/majorMm", 15.875), ("crankBolt/pitchMm", 1.4111)],
+            bench.Build.ToldValues.Select(v => (v.Path, Math.Round(v.Number!.Value, 4)))
+        );
+        bench.Do((id, at) => new Bench.TellValue(id, at, "crankBolt/pitchMm", "11 tpi", "in"));
+        Assert.Equal(2.3091, bench.Build.ToldValues.Last(v => v.Path == "crankBolt/pitchMm").Number!.Value, 1e-4);
+        Assert.Equal(["typed"], bench.Refused((id, at) => new Bench.TellValue(id, at, "crankBolt/majorMm", "5/8")).Keys);
+    }
 
     [Fact]
     public void The_forcing_screws_worked_example_comes_out()

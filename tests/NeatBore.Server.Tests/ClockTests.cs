@@ -89,7 +89,10 @@ public sealed class ClockTests(Site site) : IClassFixture<Site>
             var views = new List<string>();
             foreach (var path in paths)
             {
-                views.Add((await site.GetAsync(path)).ToJsonString());
+                var view = await site.GetAsync(path);
+                // The mark counts what was heard meanwhile, the build's own last entries among it.
+                (view as JsonObject)?.Remove("mark");
+                views.Add(view.ToJsonString());
             }
 
             return views;

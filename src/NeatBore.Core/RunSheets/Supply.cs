@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json.Serialization;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Engines;
 
 namespace NeatBore.Core.RunSheets;
@@ -21,6 +22,10 @@ public sealed record Supply(string Id, string Label, SupplyKind Kind)
     /// <summary>Sizes in mm, as they are printed on the part.</summary>
     internal static string Sized(params IReadOnlyList<double> mm) =>
         string.Join(" × ", mm.Select(v => v.ToString("0.##", CultureInfo.InvariantCulture)));
+
+    /// <summary>A thread as it is printed on the packet.</summary>
+    internal static string Thread(double majorMm, double pitchMm) =>
+        ThreadName.Of(majorMm, pitchMm) is var name && name.StartsWith('M') ? $"M{Sized(majorMm, pitchMm)}" : name;
 
     /// <summary>What a cover or housing is closed with: the engine's sealants, or a gasket.</summary>
     internal static Supply Joint(EngineSheet sheet) =>

@@ -20,14 +20,14 @@ internal static partial class CribCsv
         ("kind", t => t.Kind),
         ("name", t => t.Name ?? ""),
         ("kept", t => t.Kept ?? ""),
-        ("threads", t => string.Join("; ", t.Threads.Select(s => $"M{N(s.MajorMm)}x{N(s.PitchMm)}x{N(s.LengthMm)}"))),
+        ("threads", t => string.Join("; ", t.Threads.Select(s => $"{Named(s.MajorMm, s.PitchMm)}x{N(s.LengthMm)}"))),
         ("holes", t => t.Holes?.ToString(CultureInfo.InvariantCulture) ?? ""),
         ("boltCircleMm", t => Range(t.BoltCircleMm)),
         ("reachMm", t => N(t.ReachMm)),
         ("spreadMm", t => Range(t.SpreadMm)),
         ("ratedKn", t => N(t.RatedForceN / 1000)),
         ("tips", t => string.Join("; ", t.Tips)),
-        ("screw", t => t.Screw is { } s ? $"M{N(s.MajorMm)}x{N(s.PitchMm)}" : ""),
+        ("screw", t => t.Screw is { } s ? Named(s.MajorMm, s.PitchMm) : ""),
         ("outerMm", t => N(t.OuterMm)),
         ("innerMm", t => N(t.InnerMm)),
         ("lengthMm", t => N(t.LengthMm)),
@@ -175,6 +175,16 @@ internal static partial class CribCsv
     [GeneratedRegex(@"^([0-9.,]+)\s*(?:to|-|–)\s*([0-9.,]+)$")]
     private static partial Regex FromTo();
 
+    // By its name in inches only where that reads back as just the same.
+    private static string Named(double majorMm, double pitchMm) =>
+        ThreadName.Of(majorMm, pitchMm) is var name
+        && ThreadName.Read(name) is var thread
+        && thread.Form == ThreadForm.Unified
+        && Math.Abs(thread.MajorMm - majorMm) < 1e-9
+        && Math.Abs(thread.PitchMm - pitchMm) < 1e-9
+            ? name
+            : $"M{N(majorMm)}x{N(pitchMm)}";
+
     /// <summary>The decimal mark of a file: the first one met; another one after it is a fault.</summary>
     private sealed class DecimalMark
     {
@@ -306,6 +316,17 @@ internal static partial class CribCsv
 
         private ToolMatch.ScrewLength? ScrewOf(string text)
         {
+            if (
+                text.LastIndexOfAny(['x', '×']) is > 0 and var at
+                && text.Contains('-', StringComparison.Ordinal)
+                && ThreadName.Is(text[..at])
+            )
+            {
+                return InInches("threads", text[..at]) is { } inches && NumberIn("threads", text[(at + 1)..]) is { } lengthMm
+                    ? new ToolMatch.ScrewLength(inches.MajorMm, inches.PitchMm, lengthMm)
+                    : null;
+            }
+
             var match = Thread().Match(text);
             if (match.Success && match.Groups[3].Success)
             {
@@ -317,8 +338,24 @@ internal static partial class CribCsv
                     : null;
             }
 
-            Fault("threads", $"“{text}” must be a screw with its pitch and length, such as M8x1.25x80; more of them apart by ;");
+            Fault(
+                "threads",
+                $"“{text}” must be a screw with its pitch and length, such as M8x1.25x80 or 3/8-16x80; more of them apart by ;"
+            );
             return null;
+        }
+
+        private ScrewThread? InInches(string column, string text)
+        {
+            try
+            {
+                return ThreadName.Read(text);
+            }
+            catch (UnusableInputException e)
+            {
+                Fault(column, e.Errors.First().Value[0]);
+                return null;
+            }
         }
 
         private ScrewThread? ScrewThreadOf(string column)
@@ -326,6 +363,11 @@ internal static partial class CribCsv
             if (Cell(column) is not { Length: > 0 } text)
             {
                 return null;
+            }
+
+            if (text.Contains('-', StringComparison.Ordinal) && ThreadName.Is(text))
+            {
+                return InInches(column, text);
             }
 
             var match = Thread().Match(text);
@@ -336,7 +378,7 @@ internal static partial class CribCsv
                     : null;
             }
 
-            Fault(column, $"“{text}” must be a thread such as M24x2");
+            Fault(column, $"“{text}” must be a thread such as M24x2 or 7/8-14");
             return null;
         }
 

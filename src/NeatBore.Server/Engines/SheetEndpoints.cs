@@ -328,7 +328,8 @@ internal static class SheetEndpoints
     )
     {
         var (told, wrong) = (new List<KnownValue>(), new Dictionary<string, string>(StringComparer.Ordinal));
-        foreach (var value in typed)
+        // A pitch that is typed by itself goes before the one of a name.
+        foreach (var value in typed.SelectMany(v => v.WithPitch(sheet.Layout).Where((w, i) => i == 0 || typed.All(t => t.Path != w.Path))))
         {
             try
             {

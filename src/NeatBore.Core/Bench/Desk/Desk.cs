@@ -110,6 +110,7 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
                 Words = words,
             },
             .. HandOver.After(command, build, by, Derived),
+            .. Pitched(command, build, by),
             .. Renewed(command, build),
             .. Moved(done, build),
         ];

@@ -46,7 +46,12 @@ public sealed partial class Desk
 
         if (step.HandWays is not { } ways)
         {
-            throw new UnusableInputException("step", $"“{step.Title}” needs no instrument: do what it asks, or a lead opens the gate");
+            throw new UnusableInputException(
+                "step",
+                Wanted(step) is { } wanted
+                    ? $"“{step.Title}” is not judged by hand: {wanted} is wanted here, or a lead opens the gate"
+                    : $"“{step.Title}” needs no instrument: do what it asks, or a lead opens the gate"
+            );
         }
 
         var how = ways.FirstOrDefault(w => w.Id == judge.How);
@@ -55,6 +60,14 @@ public sealed partial class Desk
         faults.ThrowIfAny();
         return new JudgedByHand(judge.Id, judge.DoneAt, judge.Step, step.Round, how!.Id, how.Label, judge.Found, line);
     }
+
+    /// <summary>The instrument that a step can't do without, as the builder says it; null for none.</summary>
+    private static string? Wanted(StepState step) =>
+        step.Rounds[^1].Slots.Select(s => s.Slot).FirstOrDefault(s => s is { Instrument: not null, Dimension: not Dimension.Length })
+            is { Instrument: var kind }
+        && InstrumentKind.All.FirstOrDefault(k => k.Id == kind)?.Label is { } label
+            ? $"{("AEIOU".Contains(label[0], StringComparison.Ordinal) ? "an" : "a")} {char.ToLowerInvariant(label[0])}{label[1..]}"
+            : null;
 
     /// <summary>A hand takes the place of a number that is wanting: never of one that said Stop, nor of a pick, a count or a tool that
     /// did.</summary>

@@ -101,6 +101,25 @@ public sealed partial class Desk
         return told;
     }
 
+    /// <summary>The pitch that a thread's name tells with its diameter.</summary>
+    private IEnumerable<ValueTold> Pitched(Command command, WorkedBuild state, Signer by)
+    {
+        if (
+            command is not TellValue tell
+            || new TypedValue(tell.Path, tell.Typed).WithPitch(state.Newest.Layout).ElementAtOrDefault(1) is not { Path: var path }
+        )
+        {
+            return [];
+        }
+
+        return Begun(state, path).Any()
+            ? throw new UnusableInputException(
+                "typed",
+                "a task has begun on it: type the diameter and the pitch each by itself, the pitch as 16 tpi or in mm"
+            )
+            : [Value(tell with { Id = Derived(tell.Id, "pitch"), Path = path }, state, by)];
+    }
+
     /// <summary>Tasks that have begun and look at a value.</summary>
     private IEnumerable<(TaskState State, Wants Wants)> Begun(WorkedBuild state, string path) =>
         state

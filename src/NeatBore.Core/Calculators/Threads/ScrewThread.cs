@@ -55,13 +55,12 @@ public sealed record ScrewThread(double MajorMm, double PitchMm, ThreadForm Form
     [JsonIgnore]
     public double FlankDeg => Form == ThreadForm.Trapezoidal ? 15 : 30;
 
-    /// <summary>As it is written: M18×1.5, in words for the other forms.</summary>
+    /// <summary>As it is written: M18×1.5, 3/8-16, Tr 24×5.</summary>
     [JsonIgnore]
     public string Name =>
         Form switch
         {
-            ThreadForm.Iso => $"M{MajorMm:0.###}×{PitchMm:0.###}",
-            ThreadForm.Unified => $"{MajorMm / 25.4:0.####} in, {25.4 / PitchMm:0.#} to the inch",
+            ThreadForm.Iso or ThreadForm.Unified => ThreadName.Of(MajorMm, PitchMm),
             _ => $"Tr {MajorMm:0.###}×{PitchMm:0.###}",
         };
 

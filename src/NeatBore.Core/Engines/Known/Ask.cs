@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
@@ -127,20 +128,7 @@ internal static class Ask
         new($"{limit}/low", $"{limit}/high", (low, high) => low <= high, "the least can’t be larger than the most");
 
     /// <summary>The coarse pitch of a metric thread, mm (ISO 261), or null for a size that it does not list.</summary>
-    public static double? CoarsePitch(double? major) =>
-        major switch
-        {
-            4 => 0.7,
-            5 => 0.8,
-            6 => 1,
-            8 => 1.25,
-            10 => 1.5,
-            12 => 1.75,
-            14 or 16 => 2,
-            18 or 20 or 22 => 2.5,
-            24 => 3,
-            _ => null,
-        };
+    public static double? CoarsePitch(double? major) => major is >= 4 and <= 24 ? ThreadName.CoarsePitchMm(major) : null;
 
     /// <summary>How far a bolt's hole lets a part move any way from the middle, mm: half of what a medium clearance hole (ISO 273) is
     /// larger than the thread; null for a size that it does not list.</summary>

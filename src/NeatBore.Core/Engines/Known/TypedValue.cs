@@ -1,3 +1,4 @@
+using NeatBore.Core.Calculators.Threads;
 using NeatBore.Core.Measures;
 
 namespace NeatBore.Core.Engines;
@@ -16,7 +17,10 @@ public sealed record TypedValue(
     LimitSource Source = LimitSource.Manual
 )
 {
-    /// <summary>Understands it.</summary>
+    private const string Major = "/majorMm";
+    private const string Pitch = "/pitchMm";
+
+    /// <summary>Understands it; a thread by its name, or its pitch by its threads to the inch, too.</summary>
     /// <param name="layout">The engine's, for what it has.</param>
     /// <param name="by">Who typed it, by name.</param>
     /// <param name="fromPaper">It was written on a printed card first.</param>
@@ -44,7 +48,7 @@ public sealed record TypedValue(
                 : throw new UnusableInputException("typed", $"must be one of {string.Join(", ", words.Select(w => w.Id))}");
         }
 
-        var number = TypedNumber.Read(typed, Unit, DecimalMark, value.Dimension);
+        var number = Thread(typed) ?? TypedNumber.Read(typed, Unit, DecimalMark, value.Dimension);
         if (number < value.Plausible.Low || number > value.Plausible.High)
         {
             Quantity Of(double end) => new(end, value.Dimension, value.Dimension == Dimension.Count ? 1 : 0.01);
@@ -56,4 +60,31 @@ public sealed record TypedValue(
 
         return new KnownValue(Path, number, null, Source, typed, by, fromPaper);
     }
+
+    /// <summary>It, and the pitch that a thread's name tells with it.</summary>
+    /// <param name="layout">The engine's, for what it has.</param>
+    public IEnumerable<TypedValue> WithPitch(EngineLayout layout)
+    {
+        yield return this;
+        if (
+            Path.EndsWith(Major, StringComparison.Ordinal)
+            && ThreadName.Is(Typed)
+            && $"{Path[..^Major.Length]}{Pitch}" is var pitch
+            && SheetValues.Find(pitch, layout) is not null
+        )
+        {
+            yield return this with
+            {
+                Path = pitch,
+            };
+        }
+    }
+
+    /// <summary>What a thread's name, or its threads to the inch, tell of this value; null where neither is typed, or it is no
+    /// thread's.</summary>
+    private double? Thread(string typed) =>
+        Path.EndsWith(Major, StringComparison.Ordinal) && ThreadName.Is(typed) ? ThreadName.Read(typed).MajorMm
+        : !Path.EndsWith(Pitch, StringComparison.Ordinal) ? null
+        : ThreadName.Is(typed) ? ThreadName.Read(typed).PitchMm
+        : ThreadName.ToTheInch(typed);
 }

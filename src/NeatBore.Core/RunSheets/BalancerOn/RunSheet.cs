@@ -39,7 +39,7 @@ internal static class RunSheet
                 [
                     Supply.Part("balancer", "Balancer"),
                     .. sheet.CrankBolt is { } bolt
-                        ? [Supply.Part("bolt", $"Crank bolt M{Supply.Sized(bolt.MajorMm, bolt.PitchMm)}")]
+                        ? [Supply.Part("bolt", $"Crank bolt {Supply.Thread(bolt.MajorMm, bolt.PitchMm)}")]
                         : Array.Empty<Supply>(),
                     .. sheet.Balancer is { Lubricants: [_, ..] lubricants }
                         ? [Supply.UsedUp("lubricant", $"For nose and bore: {string.Join(", or ", lubricants.Select(l => l.Name))}")]

@@ -36,8 +36,8 @@ internal static class RunSheet
                         Supply.Part(
                             "bolts",
                             flange.Bolts == 1
-                                ? $"New flywheel nut M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
-                                : $"{flange.Bolts} new flywheel bolts M{Supply.Sized(flange.MajorMm, flange.PitchMm)}"
+                                ? $"New flywheel nut {Supply.Thread(flange.MajorMm, flange.PitchMm)}"
+                                : $"{flange.Bolts} new flywheel bolts {Supply.Thread(flange.MajorMm, flange.PitchMm)}"
                         ),
                     ]
                     : [],

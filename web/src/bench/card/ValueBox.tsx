@@ -96,7 +96,7 @@ export function ValueBox({ build, value, number, waiting, called, open, onOpen, 
             id={id}
             ref={input}
             className="h-full w-full min-w-0 bg-transparent px-2 text-right font-read text-title font-semibold outline-none placeholder:text-current placeholder:opacity-100"
-            inputMode="decimal"
+            inputMode={/\/(major|pitch)Mm$/.test(value.path) ? 'text' : 'decimal'}
             autoComplete="off"
             enterKeyHint="next"
             value={text}

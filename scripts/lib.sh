@@ -201,3 +201,6 @@ build_web() {
   say "Building the front end"
   (cd web && npm run --silent build) || fail "the front end did not build; see the lines above"
 }
+
+# What is packed (walks, states) is read in a diff as what is in it.
+readable_diffs() { git config diff.packed.textconv 'gzip -dc' 2>/dev/null || true; }

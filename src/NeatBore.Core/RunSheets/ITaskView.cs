@@ -29,8 +29,8 @@ public interface ITaskView
     /// <summary>Which time a step is done for an item since another was begun anew, from 1.</summary>
     int RoundsSince(string step, string other, string item);
 
-    /// <summary>The Stop that a step's round before the newest ended in, for an item; null where it ended otherwise, or a lead opened
-    /// it.</summary>
+    /// <summary>The Stop that was said last before a step's newest round, for an item, also where rounds lie between in which nothing was
+    /// said; null where anything else was, and where a lead opened it.</summary>
     Judgement? StoppedBefore(string step, string item);
 
     /// <summary>Whether a step was judged by hand for an item, and not bad.</summary>

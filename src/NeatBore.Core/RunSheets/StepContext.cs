@@ -86,7 +86,8 @@ public sealed class StepContext
         return _task.RoundsSince(step, other, Item);
     }
 
-    /// <summary>The Stop that this step's round before the newest ended in; null where it ended otherwise, or a lead opened it.</summary>
+    /// <summary>The Stop that was said last before this step's newest round; null where anything else was, and where a lead opened
+    /// it.</summary>
     public Judgement? StoppedBefore()
     {
         Looked.AtRounds(Step.Name, Item);

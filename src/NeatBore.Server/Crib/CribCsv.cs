@@ -178,8 +178,8 @@ internal static partial class CribCsv
     // By its name in inches only where that reads back as just the same.
     private static string Named(double majorMm, double pitchMm) =>
         ThreadName.Of(majorMm, pitchMm) is var name
+        && !name.StartsWith('M')
         && ThreadName.Read(name) is var thread
-        && thread.Form == ThreadForm.Unified
         && Math.Abs(thread.MajorMm - majorMm) < 1e-9
         && Math.Abs(thread.PitchMm - pitchMm) < 1e-9
             ? name

@@ -90,7 +90,7 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
             throw new UnusableInputException("by", $"{by.Name} may read but not work on a build; a builder or a lead may");
         }
 
-        var storedAt = now > log[^1].StoredAt ? now : log[^1].StoredAt;
+        var storedAt = StoredAt(build, now);
         var (doneAt, saidAt) = Told.When(command.DoneAt, storedAt);
         command = command with { DoneAt = doneAt };
 
@@ -135,6 +135,10 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
             throw new InvalidOperationException($"The build could not be worked out with {done.GetType().Name} {done.Id}.", e);
         }
     }
+
+    /// <summary>An entry is never stored before the one before it.</summary>
+    private static DateTimeOffset StoredAt(WorkedBuild build, DateTimeOffset now) =>
+        now > build.Log[^1].StoredAt ? now : build.Log[^1].StoredAt;
 
     /// <summary>An id that follows from the command's, so that taking a command twice can't make two events of one.</summary>
     private static Guid Derived(Guid command, string what)

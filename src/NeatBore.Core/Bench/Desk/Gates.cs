@@ -66,7 +66,7 @@ public sealed partial class Desk
         step.Rounds[^1].Slots.Select(s => s.Slot).FirstOrDefault(s => s is { Instrument: not null, Dimension: not Dimension.Length })
             is { Instrument: var kind }
         && InstrumentKind.All.FirstOrDefault(k => k.Id == kind)?.Label is { } label
-            ? $"{("AEIOU".Contains(label[0], StringComparison.Ordinal) ? "an" : "a")} {char.ToLowerInvariant(label[0])}{label[1..]}"
+            ? $"{(label[0] == 'A' ? "an" : "a")} {char.ToLowerInvariant(label[0])}{label[1..]}"
             : null;
 
     /// <summary>A hand takes the place of a number that is wanting: never of one that said Stop, nor of a pick, a count or a tool that

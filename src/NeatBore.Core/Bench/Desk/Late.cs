@@ -42,11 +42,16 @@ public sealed partial class Desk
         {
             Words = Told.Words(take, by),
         };
-        var storedAt = now > build.Log[^1].StoredAt ? now : build.Log[^1].StoredAt;
-        return build.Apply([new LogEntry(build.UpToSeq + 1, storedAt, by, kept)]);
+        return build.Apply([new LogEntry(build.UpToSeq + 1, StoredAt(build, now), by, kept)]);
     }
 
     /// <summary>What came late and is taken now: as it was typed then, at the same place of the newest round.</summary>
+    private ReadingTaken CameLate(TakeReading take, Guid late, WorkedBuild build)
+    {
+        var came = AsItCame(take, late, build);
+        return Read(came, build) with { From = new ReadFrom(late, "came late", came.DoneAt) };
+    }
+
     private static TakeReading AsItCame(TakeReading take, Guid late, WorkedBuild build)
     {
         var came =

@@ -8,9 +8,7 @@ namespace NeatBore.Core.Bench;
 public sealed partial class Desk
 {
     private ReadingTaken Reading(TakeReading take, WorkedBuild state) =>
-        take.Late is not { } late ? Read(take, state)
-        : AsItCame(take, late, state) is var came ? Read(came, state) with { From = new ReadFrom(late, "came late", came.DoneAt) }
-        : null!;
+        take.Late is { } late ? CameLate(take, late, state) : Read(take, state);
 
     private ReadingTaken Read(TakeReading take, WorkedBuild state)
     {

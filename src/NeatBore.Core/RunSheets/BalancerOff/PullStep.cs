@@ -7,6 +7,7 @@ internal static class PullStep
 {
     public static readonly StepName Name = new("pull");
     private const string LookItOver = "Look the puller over before it is used again, and nose and hub for damage.";
+    private const string Hurt = "Put right what is hurt before anything goes on it; then Again, and look once more.";
     private static readonly PickSlot s_looked = Name.Pick("looked");
     private static readonly Option s_good = new("good", "all good");
     private static readonly Option s_hurt = new("hurt", "something is hurt");
@@ -45,7 +46,7 @@ internal static class PullStep
         };
 
     /// <summary>What it took to come off can't be taken back; what it could have hurt can be looked at.</summary>
-    private static bool WasTooHard(StepContext c) => c.StoppedBefore()?.Do.Template == LookItOver;
+    private static bool WasTooHard(StepContext c) => c.StoppedBefore()?.Do.Template is LookItOver or Hurt;
 
     private static Judgement JudgeLooked(StepContext c) =>
         c.Picked(s_looked) switch
@@ -55,10 +56,7 @@ internal static class PullStep
                 Sentence.Of("It is off. Keep key, bolt and washer with it."),
                 new Call(Verdict.Go, Sentence.Of("It came off hard; what that could have hurt was looked at, and is good."), [])
             ),
-            _ => new Judgement(
-                Sentence.Of("Put right what is hurt before anything goes on it, or say why it will do."),
-                new Call(Verdict.Decide, Sentence.Of("It came off hard, and something was hurt."), [])
-            ),
+            _ => new Judgement(Sentence.Of(Hurt), new Call(Verdict.Stop, Sentence.Of("It came off hard, and something was hurt."), [])),
         };
 
     private static Judgement Judge(StepContext c)

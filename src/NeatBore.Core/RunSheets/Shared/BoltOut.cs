@@ -17,6 +17,7 @@ internal static class BoltOut
     public const string CrossThreaded = "It ran hard long before it was down: cross-threaded. Bolt out.";
     public const string Yielding = "Stop pulling. Bolt out, look at its thread; new bolt.";
 
+    private const string NoHold = "Nothing is pulled in this hole. Have its thread made good first, then Again.";
     private const string Key = "bolt-out";
     private static readonly Option s_renewed = new("renewed", "thread good, a new bolt goes in");
     private static readonly Option s_again = new("again", "thread good, the bolt as long as its fellows: it goes in again");
@@ -32,10 +33,11 @@ internal static class BoltOut
         Stripping,
         CrossThreaded,
         Yielding,
+        NoHold,
     ];
 
     // One that was stretched, or whose own thread was the trouble, is never good again.
-    private static readonly string[] s_spent = [WouldNotTurn, TurnedPast, Stretched, OverTightened, CrossThreaded, Yielding];
+    private static readonly string[] s_spent = [WouldNotTurn, TurnedPast, Stretched, OverTightened, CrossThreaded, Yielding, NoHold];
 
     /// <summary>What was found of the bolt and its hole, where the round before ended in such a Stop; none otherwise.</summary>
     /// <param name="c">The step.</param>
@@ -52,7 +54,7 @@ internal static class BoltOut
         : c.Picked(c.Step.Name.Pick(Key)) is not { } found ? new Judgement(Sentence.Of("{bolt}.", ("bolt", Quantity.Word(Label(stop)))))
         : found != s_hurt.Id ? null
         : new Judgement(
-            Sentence.Of("Nothing is pulled in this hole. Have its thread made good first, then Again."),
+            Sentence.Of(NoHold),
             new Call(Verdict.Stop, Sentence.Of("The thread is hurt: it holds no torque that can be counted on."), [])
         );
 

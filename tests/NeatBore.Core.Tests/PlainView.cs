@@ -27,7 +27,7 @@ internal sealed class PlainView(
 
     public int RoundsSince(string step, string other, string item) => 1;
 
-    public Judgement? StoppedBefore(string step, string item) => null;
+    public (Judgement Says, DateTimeOffset At)? StoppedBefore(string step, string item) => null;
 
     public bool ByHand(string step, string item) => false;
 

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NeatBore.Core.Log;
 using NeatBore.Core.Measures;
 
@@ -28,6 +29,24 @@ public sealed record CallState(
 /// <summary>A decision or an opened gate, with its reason.</summary>
 public sealed record Release(bool GateOpened, string Because, Signer By, DateTimeOffset DoneAt)
 {
+    /// <summary>The lead who said so by telephone; null where it was opened here.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? Telephone { get; init; }
+
+    /// <summary>Whether who opened it had done the work.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool OwnWork { get; init; }
+
+    /// <summary>What a lead said once it was open, where it had to be said again; null before.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public SaidAgain? Again { get; init; }
+
     /// <summary>What its call stood on.</summary>
     internal Footing? StoodOn { get; init; }
 }
+
+/// <summary>A lead's word on a gate that was open already.</summary>
+/// <param name="By">Who.</param>
+/// <param name="DoneAt">When, at the bench.</param>
+/// <param name="Because">Why.</param>
+public sealed record SaidAgain(Signer By, DateTimeOffset DoneAt, string Because);

@@ -78,13 +78,24 @@ public sealed record TakeReading(
 public sealed record Strike(Guid Id, DateTimeOffset DoneAt, Guid Reading, StrikeReason Because) : Command(Id, DoneAt);
 
 /// <summary>Measure a step afresh after something was moved.</summary>
-public sealed record BeginRound(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">The step.</param>
+/// <param name="Because">What was moved or done, 1 to 2000 characters.</param>
+/// <param name="Part">The part that took another's place; null where it is the same one.</param>
+public sealed record BeginRound(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because, AnotherPart? Part = null)
+    : Command(Id, DoneAt);
 
 /// <summary>Go on against a You decide, with a reason.</summary>
 public sealed record Decide(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
 
-/// <summary>Open a gate, or go on past any call, as lead, with a reason.</summary>
-public sealed record OpenGate(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because) : Command(Id, DoneAt);
+/// <summary>Open a gate, or go on past any call, as lead, with a reason; or say once more that it may stay open.</summary>
+/// <param name="Id">The client's own id.</param>
+/// <param name="DoneAt">When.</param>
+/// <param name="Step">The step.</param>
+/// <param name="Because">Why; of a telephone call, what was said. 1 to 2000 characters.</param>
+/// <param name="Telephone">The lead's name, where a builder opens it on what that lead said by telephone; null for a lead.</param>
+public sealed record OpenGate(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Because, string? Telephone = null) : Command(Id, DoneAt);
 
 /// <summary>Write a note on a step.</summary>
 public sealed record Note(Guid Id, DateTimeOffset DoneAt, StepRef Step, string Text) : Command(Id, DoneAt);

@@ -40,4 +40,9 @@ public sealed record SlotState(Slot Slot, IReadOnlyList<ReadingState> Readings)
 }
 
 /// <summary>One go at a step's readings.</summary>
-public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotState> Slots);
+public sealed record RoundState(int Round, string? Because, IReadOnlyList<SlotState> Slots)
+{
+    /// <summary>The part that took another's place with it; null where it is the same one.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public AnotherPart? Part { get; init; }
+}

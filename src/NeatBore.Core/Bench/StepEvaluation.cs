@@ -166,6 +166,7 @@ internal static class StepEvaluation
         var blockedBy =
             around.Gate is { } gate ? $"Gate: {gate}"
             : needed is not null ? $"First: {needed.Title}"
+            : around.Once is { } once ? $"Once more: {once}"
             : null;
         var (passed, status) = Passing.Of(
             says.Call?.Verdict,
@@ -208,6 +209,8 @@ internal static class StepEvaluation
             ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,
+            Released = standing.Decided ? given!.Release : null,
+            CanHurt = step.CanHurt,
             Late = own.Late(newest.Slots, open: blockedBy is null),
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,
             Hand = hand.Hand is null ? null : HandState.Of(hand.Hand),

@@ -72,11 +72,11 @@ internal sealed partial class StepJournal
 
     /// <summary>The Stop that was said last before the newest round, also where rounds lie between in which nothing was said; null where
     /// anything else was, and where a lead opened it.</summary>
-    public Judgement? StoppedBefore =>
+    public (Judgement Says, DateTimeOffset At)? StoppedBefore =>
         _calls.FindLast(c => ((Called)c.Event).Round < Round) is { Event: Called last } entry
         && VerdictOf(entry) == Verdict.Stop
         && !_releases.ContainsKey(last.Id)
-            ? last.Judgement.Read()
+            ? (last.Judgement.Read(), last.DoneAt)
             : null;
 
     private static Verdict? VerdictOf(LogEntry call) => ((Called)call.Event).Judgement.Call?.Verdict;

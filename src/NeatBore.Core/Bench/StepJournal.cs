@@ -62,6 +62,9 @@ internal sealed partial class StepJournal : IStepReader
     /// <summary>When its newest live reading was taken or struck beside; 0 where nothing stands.</summary>
     public long LiveAt => _slotAt.Where(s => Live(s.Key) is not null).Select(s => s.Value).DefaultIfEmpty(0).Max();
 
+    /// <summary>Whether anything of its newest round was done.</summary>
+    public bool IsBegun => ReadAt(Round) > 0 || Hand is not null;
+
     /// <summary>What was judged by hand in its newest round; null where nothing was.</summary>
     public LogEntry? Hand => _hands.GetValueOrDefault(Round);
 
@@ -154,16 +157,20 @@ internal sealed partial class StepJournal : IStepReader
         [
             .. Enumerable
                 .Range(1, Round)
-                .Select(round => new RoundState(
-                    round,
-                    _rounds.Find(r => r.Round == round)?.Because,
+                .Select(round => (Round: round, Began: _rounds.Find(r => r.Round == round)))
+                .Select(x => new RoundState(
+                    x.Round,
+                    x.Began?.Because,
                     [
                         .. slots.Select(slot => new SlotState(
                             slot,
-                            _readings.GetValueOrDefault((round, slot.Key))?.ConvertAll(Reading) ?? []
+                            _readings.GetValueOrDefault((x.Round, slot.Key))?.ConvertAll(Reading) ?? []
                         )),
                     ]
-                )),
+                )
+                {
+                    Part = x.Began?.Part,
+                }),
         ];
 
     public IReadOnlyList<CallState> Calls =>
@@ -228,7 +235,19 @@ internal sealed partial class StepJournal : IStepReader
         _releases[decided.Call] = new Release(false, decided.Because, entry.By, decided.DoneAt) { StoodOn = decided.StoodOn };
 
     void IStepReader.Read(GateOpened opened, LogEntry entry) =>
-        _releases[opened.Call] = new Release(true, opened.Because, entry.By, opened.DoneAt) { StoodOn = opened.StoodOn };
+        _releases[opened.Call] =
+            opened.Again && _releases.GetValueOrDefault(opened.Call) is { } open
+                ? open with
+                {
+                    StoodOn = opened.StoodOn,
+                    Again = new SaidAgain(entry.By, opened.DoneAt, opened.Because),
+                }
+                : new Release(true, opened.Because, entry.By, opened.DoneAt)
+                {
+                    StoodOn = opened.StoodOn,
+                    Telephone = opened.Telephone,
+                    OwnWork = opened.OwnWork,
+                };
 
     void IStepReader.Read(Noted noted, LogEntry entry) => _notes.Add(new NoteState(noted.Text, entry.By, noted.DoneAt));
 

@@ -86,6 +86,26 @@ public sealed record StepState(
     /// <summary>What ends a Stop that stands though what is read here now no longer says it; null for any other.</summary>
     public Sentence? Ends { get; init; }
 
+    /// <summary>The decision or the opened gate that holds; null where none does.</summary>
+    internal Release? Released { get; init; }
+
+    /// <summary>What a lead still has to say of its open gate, in words; null where nothing is wanting.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public Sentence? Asks =>
+        Released is not { GateOpened: true, Again: null } open ? null
+        : open.Telephone is { } lead
+            ? Sentence.Of("Opened by telephone: {lead} says so here before it is done.", ("lead", Quantity.Word(lead)))
+        : open.OwnWork
+            ? Sentence.Of(
+                "{name} opened it on work of their own: a lead says so once more before what can’t be undone.",
+                ("name", Quantity.Word(open.By.Name))
+            )
+        : null;
+
+    /// <summary>Whether it can hurt a person: nobody opens it by telephone.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool CanHurt { get; init; }
+
     /// <summary>Works out the readings of its own that its Stop stands on; null where it says none, or one that was said before.</summary>
     internal Func<IReadOnlyList<Guid>>? Grounds { get; init; }
 

@@ -38,7 +38,7 @@ internal abstract class TaskBeside(ITaskView task) : ITaskView
 
     public int RoundsSince(string step, string other, string item) => task.RoundsSince(step, other, item);
 
-    public Judgement? StoppedBefore(string step, string item) => task.StoppedBefore(step, item);
+    public (Judgement Says, DateTimeOffset At)? StoppedBefore(string step, string item) => task.StoppedBefore(step, item);
 
     public bool ByHand(string step, string item) => task.ByHand(step, item);
 

@@ -34,6 +34,7 @@ internal static class TaskEvaluation
         var steps = new StepsSoFar();
         var worked = new Dictionary<StepRef, WorkedStep>();
         string? gate = null;
+        StepState? once = null;
         foreach (var together in Together(procedure))
         {
             string? held = null;
@@ -61,7 +62,8 @@ internal static class TaskEvaluation
                             step.NoWayBack ? journal.SuppliedAt : 0
                         ),
                         own,
-                        step.NoWayBack ? lacking : null
+                        step.NoWayBack ? lacking : null,
+                        step.NoWayBack && !journal.Of(at).IsBegun ? once?.Title : null
                     );
                     if (was is null || !was.Stays(around, stoodOn))
                     {
@@ -72,6 +74,7 @@ internal static class TaskEvaluation
                     var state = was.State;
                     steps.Add(state);
                     worked[at] = was;
+                    once ??= state is { Asks: not null, Released.OwnWork: true } ? state : null;
                     if (state.Gate is not null && !state.Passed)
                     {
                         own ??= state.Title;
@@ -85,7 +88,11 @@ internal static class TaskEvaluation
             gate ??= held;
         }
 
-        var next = Next(steps.All, procedure);
+        var next = Next(steps.All, procedure) is { } open
+            ? worked[open.Ref].Around is { Once: not null, Gate: null } && open.Status == StepStatus.Blocked
+                ? once
+                : open
+            : steps.All.Find(s => s is { Asks: not null, Released.Telephone: not null });
         var stands = new TaskState(
             started.Task,
             procedure.Title,

@@ -54,7 +54,7 @@ internal sealed class TaskSoFar(
 
     public int RoundsSince(string step, string other, string item) => journal.RoundsSince(At(step, item), At(other, item));
 
-    public Judgement? StoppedBefore(string step, string item) => journal.Of(At(step, item)).StoppedBefore;
+    public (Judgement Says, DateTimeOffset At)? StoppedBefore(string step, string item) => journal.Of(At(step, item)).StoppedBefore;
 
     public bool ByHand(string step, string item) => journal.Of(At(step, item)).Hand?.Event is JudgedByHand { Found: not HandFound.Bad };
 

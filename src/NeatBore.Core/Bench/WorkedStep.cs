@@ -4,7 +4,9 @@ namespace NeatBore.Core.Bench;
 /// <param name="ToldAt">The last entry about it; where there is no way back, about the task's parts too.</param>
 /// <param name="Gate">The gate that holds it back; null where none does.</param>
 /// <param name="Lacking">What is lacking that has to be there, where there is no way back; null where nothing is.</param>
-internal readonly record struct Around(long ToldAt, string? Gate, string? Lacking);
+/// <param name="Once">The open gate that a lead has to speak for once more before it, where there is no way back; null where none
+/// is.</param>
+internal readonly record struct Around(long ToldAt, string? Gate, string? Lacking, string? Once);
 
 /// <summary>A step as it was worked out, with what it was worked out from.</summary>
 /// <param name="State">How it stood.</param>

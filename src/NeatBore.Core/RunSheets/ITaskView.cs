@@ -31,7 +31,7 @@ public interface ITaskView
 
     /// <summary>The Stop that was said last before a step's newest round, for an item, also where rounds lie between in which nothing was
     /// said; null where anything else was, and where a lead opened it.</summary>
-    Judgement? StoppedBefore(string step, string item);
+    (Judgement Says, DateTimeOffset At)? StoppedBefore(string step, string item);
 
     /// <summary>Whether a step was judged by hand for an item, and not bad.</summary>
     bool ByHand(string step, string item);

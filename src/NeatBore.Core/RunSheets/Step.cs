@@ -71,6 +71,9 @@ public sealed record Step(StepName Name, string Title, string Figure)
     /// <summary>Whether it can't be undone: what is missing of the task's supplies is said before it.</summary>
     public bool NoWayBack { get; init; }
 
+    /// <summary>Whether what it judges can hurt a person where it is judged wrong: a part under load, heat, or what flies off.</summary>
+    public bool CanHurt { get; init; }
+
     /// <summary>How it is judged without an instrument; none for by hand and by eye. A step without readings of its own is judged so only
     /// where it names ways.</summary>
     public IReadOnlyList<Option> Hand { get; init; } = [];

@@ -86,9 +86,9 @@ public sealed class StepContext
         return _task.RoundsSince(step, other, Item);
     }
 
-    /// <summary>The Stop that was said last before this step's newest round; null where anything else was, and where a lead opened
-    /// it.</summary>
-    public Judgement? StoppedBefore()
+    /// <summary>The Stop that was said last before this step's newest round, and when; null where anything else was, and where a lead
+    /// opened it.</summary>
+    public (Judgement Says, DateTimeOffset At)? StoppedBefore()
     {
         Looked.AtRounds(Step.Name, Item);
         return _task.StoppedBefore(Step.Id, Item);

@@ -4528,6 +4528,13 @@ export interface components {
             /** Format: int64 */
             after: number;
         };
+        /** @description Another part in the place of one that was no good. */
+        AnotherPart: {
+            /** @description What it is told by, up to 80 characters; empty where a photo shows it. */
+            mark: string;
+            /** @description Where the one before it went, 1 to 200 characters. */
+            oldWent: string;
+        };
         /**
          * @description How an answer came.
          * @enum {unknown}
@@ -6471,8 +6478,11 @@ export interface components {
         CommandBeginRound: {
             /** @enum {string} */
             do?: "begin-round";
+            /** @description The step. */
             step: components["schemas"]["StepRef"];
+            /** @description What was moved or done, 1 to 2000 characters. */
             because: string;
+            part?: null | components["schemas"]["AnotherPart"];
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -6620,12 +6630,16 @@ export interface components {
              */
             doneAt: string;
         };
-        /** @description Open a gate, or go on past any call, as lead, with a reason. */
+        /** @description Open a gate, or go on past any call, as lead, with a reason; or say once more that it may stay open. */
         CommandOpenGate: {
             /** @enum {string} */
             do?: "open-gate";
+            /** @description The step. */
             step: components["schemas"]["StepRef"];
+            /** @description Why; of a telephone call, what was said. 1 to 2000 characters. */
             because: string;
+            /** @description The lead's name, where a builder opens it on what that lead said by telephone; null for a lead. */
+            telephone?: null | string;
             /**
              * Format: uuid
              * @description The client's own id (UUID v7); each is taken once, however often it is sent.
@@ -8719,6 +8733,12 @@ export interface components {
             call: string;
             because: string;
             stoodOn: components["schemas"]["Footing"];
+            /** @description The lead who said so by telephone, where a builder opened it on that; null where a lead did it here. */
+            telephone?: null | string;
+            /** @description Whether who opened it had done the work that it judges. */
+            ownWork?: boolean;
+            /** @description Whether it was open already, and a lead said so once more. */
+            again?: boolean;
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -8976,6 +8996,7 @@ export interface components {
             /** Format: int32 */
             round: number;
             because: string;
+            part?: null | components["schemas"]["AnotherPart"];
             /**
              * Format: uuid
              * @description The client's own id; the store takes each once.
@@ -10335,6 +10356,11 @@ export interface components {
             by: components["schemas"]["Signer"];
             /** Format: date-time */
             doneAt: string;
+            /** @description The lead who said so by telephone; null where it was opened here. */
+            telephone?: null | string;
+            /** @description Whether who opened it had done the work. */
+            ownWork?: boolean;
+            again?: null | components["schemas"]["SaidAgain"];
         };
         /** @description Full swing of the ring, mm. */
         RingRunOutSheet: {
@@ -10415,6 +10441,7 @@ export interface components {
             round: number;
             because: null | string;
             slots: components["schemas"]["SlotState"][];
+            part?: null | components["schemas"]["AnotherPart"];
         };
         /** @description What was found; face is null where it was not swept. */
         RunOutAnswer: {
@@ -10495,6 +10522,18 @@ export interface components {
             angleDeg: number;
             /** Format: double */
             valueMm: number;
+        };
+        /** @description A lead's word on a gate that was open already. */
+        SaidAgain: {
+            /** @description Who. */
+            by: components["schemas"]["Signer"];
+            /**
+             * Format: date-time
+             * @description When, at the bench.
+             */
+            doneAt: string;
+            /** @description Why. */
+            because: string;
         };
         /** @description What is known before of how readings of one kind scatter, worth as many readings more. */
         Scatter: {
@@ -11411,6 +11450,10 @@ export interface components {
              */
             changedAt: number;
             ends?: null | components["schemas"]["Sentence"];
+            /** @description What a lead still has to say of its open gate, in words; null where nothing is wanting. */
+            asks: components["schemas"]["Sentence"];
+            /** @description Whether it can hurt a person: nobody opens it by telephone. */
+            canHurt?: boolean;
             otherwise?: null | components["schemas"]["Judgement"];
             /** @description What came too late for its place, and is kept beside the step; null where nothing did. */
             late?: null | components["schemas"]["LateState"][];

@@ -62,6 +62,7 @@ export type Arrangement = Schema['Arrangement'];
 export type Judgement = Schema['Judgement'];
 export type BuildParts = Schema['BuildParts'];
 export type HandFound = Schema['HandFound'];
+export type AnotherPart = Schema['AnotherPart'];
 export type Lubricant = Schema['Lubricant'];
 export type MeasuredValue = Schema['MeasuredValue'];
 export type PlaceTask = Schema['PlaceTask'];

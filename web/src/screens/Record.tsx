@@ -309,6 +309,8 @@ function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
         <caption className="pt-1 text-left font-sans text-base font-bold">
           Round {round.round}
           {round.because && `: ${round.because}`}
+          {round.part &&
+            `. Another part: ${round.part.mark || 'see its photo'}; the old one: ${round.part.oldWent}`}
         </caption>
       )}
       <thead className="sr-only">
@@ -410,7 +412,15 @@ function GivenCall({ call, rounds, reader }: { call: CallState; rounds: number; 
       {call.release && (
         <p className="font-semibold">
           {call.release.gateOpened ? 'Gate opened' : 'Decided'} by {call.release.by.name} (
-          {call.release.by.role}), {time(call.release.doneAt)}: {call.release.because}
+          {call.release.by.role}), {time(call.release.doneAt)}
+          {call.release.telephone && `, as ${call.release.telephone} said by telephone`}
+          {call.release.ownWork && ', who had done the work'}: {call.release.because}
+        </p>
+      )}
+      {call.release?.again && (
+        <p className="font-semibold">
+          Said once more by {call.release.again.by.name} ({call.release.again.by.role}),{' '}
+          {time(call.release.again.doneAt)}: {call.release.again.because}
         </p>
       )}
     </div>

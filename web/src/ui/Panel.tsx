@@ -35,7 +35,20 @@ export function Panel({ trigger, title, open, onOpenChange, children, wide = fal
 }
 
 /** Asks for words, with one button that sends them. */
-export function Words({ ask, send, onSend }: { ask: string; send: string; onSend: (words: string) => void }) {
+export function Words({
+  ask,
+  send,
+  onSend,
+  lacks,
+  children,
+}: {
+  ask: string;
+  send: string;
+  onSend: (words: string) => void;
+  /** What is still wanting beside the words, as a sentence. */
+  lacks?: string | undefined;
+  children?: ReactNode;
+}) {
   const [words, setWords] = useState('');
   const [missing, setMissing] = useState(false);
   const own = useKeyboard<HTMLTextAreaElement>('opened');
@@ -43,10 +56,11 @@ export function Words({ ask, send, onSend }: { ask: string; send: string; onSend
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        if (words.trim() === '') setMissing(true);
+        if (words.trim() === '' || lacks) setMissing(true);
         else onSend(words);
       }}
     >
+      {children}
       <label className="mt-2 block text-base">
         {ask}
         <textarea
@@ -68,7 +82,7 @@ export function Words({ ask, send, onSend }: { ask: string; send: string; onSend
       </label>
       {missing && (
         <p role="alert" className="mt-1 text-base font-semibold text-stop">
-          Say it in a few words; it stays in the record.
+          {words.trim() === '' ? 'Say it in a few words; it stays in the record.' : lacks}
         </p>
       )}
       <button type="submit" className="mt-3 h-16 w-full bg-ink text-title font-bold text-on-ink">

@@ -9,7 +9,7 @@ namespace NeatBore.Core.Bench;
 /// <summary>Takes commands: decides from a build's log what may happen and which events it makes, the calls that stand at the end among
 /// them.</summary>
 /// <param name="book">Every procedure version.</param>
-/// <param name="shop">The shop, for its instruments and its crib.</param>
+/// <param name="shop">The shop, for its people, its instruments and its crib.</param>
 public sealed partial class Desk(ProcedureBook book, Shop shop)
 {
     private const int LongestText = 2000;
@@ -156,13 +156,7 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
             Choose choose => Choice(choose, state),
             TakeReading take => Reading(take, state),
             Strike strike => Struck(strike, state, by),
-            BeginRound round => new RoundBegan(
-                round.Id,
-                round.DoneAt,
-                round.Step,
-                Unblocked(state, round.Step).Round + 1,
-                Reason(round.Because, "because")
-            ),
+            BeginRound round => Begun(round, Unblocked(state, round.Step)),
             Decide decide => new Decided(
                 decide.Id,
                 decide.DoneAt,
@@ -178,16 +172,7 @@ public sealed partial class Desk(ProcedureBook book, Shop shop)
                 state,
                 by
             ),
-            OpenGate open => by.Role == Role.Lead
-                ? new GateOpened(
-                    open.Id,
-                    open.DoneAt,
-                    open.Step,
-                    Releasable(state, open.Step, Verdict.Stop),
-                    Reason(open.Because, "because"),
-                    StandsOn(state, open.Step)
-                )
-                : throw new UnusableInputException("by", $"only a lead opens a gate; {by.Name} is a builder"),
+            OpenGate open => Opened(open, state, by),
             Attach attach => Photo(attach, state),
             TellValue tell => Value(tell, state, by),
             ChangeBuild change => Changed(change),

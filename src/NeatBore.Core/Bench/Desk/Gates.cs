@@ -27,6 +27,51 @@ public sealed partial class Desk
             );
     }
 
+    private GateOpened Opened(OpenGate open, WorkedBuild state, Signer by)
+    {
+        var step = Unblocked(state, open.Step);
+        var telephone = by.Role == Role.Lead ? null : open.Telephone?.Trim();
+        var faults = new Faults();
+        faults.Require(by.Role == Role.Lead || telephone is { Length: > 0 }, "by", $"only a lead opens a gate; {by.Name} is a builder");
+        faults.ThrowIfAny();
+        if (telephone is not null)
+        {
+            var leads = shop.People.Where(p => p.Role == Role.Lead).Select(p => p.Name).ToList();
+            faults.Require(
+                leads.Contains(telephone, StringComparer.OrdinalIgnoreCase),
+                "telephone",
+                leads.Count == 0 ? "has nobody at its other end: this shop has no lead" : $"must be a lead’s: {string.Join(", ", leads)}"
+            );
+            faults.Require(
+                !step.CanHurt,
+                "telephone",
+                $"“{step.Title}” can hurt a person: no word over a telephone opens it; measure again, or a lead opens it here"
+            );
+            faults.ThrowIfAny();
+        }
+
+        var again = step is { Passed: true, Released.GateOpened: true };
+        return new(
+            open.Id,
+            open.DoneAt,
+            open.Step,
+            again ? step.Calls[^1].Id : Releasable(state, open.Step, Verdict.Stop),
+            Reason(open.Because, "because"),
+            StandsOn(state, open.Step)
+        )
+        {
+            Telephone = telephone,
+            OwnWork = !again && step.Verdict == Verdict.Stop && DidIt(state, step, by),
+            Again = again && telephone is null,
+        };
+    }
+
+    /// <summary>Whether somebody read anything that the step's call stands on.</summary>
+    private static bool DidIt(WorkedBuild state, StepState step, Signer by) =>
+        TaskAt(state, step.Ref.Task)
+            .Steps.Where(s => step.MeasuredAt.Contains(s.Ref))
+            .Any(s => s.Rounds[^1].Slots.Any(x => x.Live?.By.Id == by.Id) || s.Hand?.By.Id == by.Id);
+
     private static Footing StandsOn(WorkedBuild state, StepRef step) => Step(state, step).StandsOn!(state.JournalOf(step.Task));
 
     private static JudgedByHand ByHand(JudgeByHand judge, WorkedBuild state, Signer by)

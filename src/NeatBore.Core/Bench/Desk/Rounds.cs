@@ -36,6 +36,30 @@ public sealed partial class Desk
         return new Struck(strike.Id, strike.DoneAt, slot, strike.Reading, strike.Because);
     }
 
+    private static RoundBegan Begun(BeginRound round, StepState step)
+    {
+        var faults = new Faults();
+        AnotherPart? part = null;
+        if (round.Part is { } other)
+        {
+            part = new(other.Mark.Trim(), other.OldWent.Trim());
+            var since = step.Calls.Count > 0 ? step.Calls[^1].DoneAt : DateTimeOffset.MinValue;
+            faults.Require(
+                part.Mark.Length is > 0 and <= 80 || (part.Mark.Length == 0 && step.Photos.Any(p => p.DoneAt >= since)),
+                "part.mark",
+                "must say what the other part is told by, in up to 80 characters, or a photo of it was put to this step first"
+            );
+            faults.Require(
+                part.OldWent.Length is > 0 and <= 200,
+                "part.oldWent",
+                "must say where the old one went, in up to 200 characters"
+            );
+        }
+
+        faults.ThrowIfAny();
+        return new(round.Id, round.DoneAt, round.Step, step.Round + 1, Reason(round.Because, "because")) { Part = part };
+    }
+
     /// <summary>What was read of the part before does not stand for the next one: those steps begin anew with it.</summary>
     private IEnumerable<RoundBegan> Renewed(Command command, WorkedBuild before)
     {

@@ -76,6 +76,7 @@ internal sealed class PilotFlange : DesignRules<FlangeBalancer>
                         Slot.Tick(PriseStep.Off, "It is off its pilot and caught"),
                     ],
                 Judge = JudgePrise,
+                CanHurt = true,
                 Cautions = ["Two flat bars, opposite one another, on the hub. Eye protection."],
             },
         ];
@@ -95,6 +96,7 @@ internal sealed class PilotFlange : DesignRules<FlangeBalancer>
                         Slot.Tick("rock", "It does not rock"),
                     ],
                 Judge = Prompt.Next,
+                CanHurt = true,
                 Cautions = ["It is heavy: hold it until two bolts are in."],
             },
             new Step(FlangeBoltsStep.Name, "Flange bolts", "bolt-ring")
@@ -104,6 +106,7 @@ internal sealed class PilotFlange : DesignRules<FlangeBalancer>
                 Slots = c => BoltStar.Slots(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Judge = c => BoltStar.Judge(c, Bolts(Flange(c)), Flange(c).AngleDeg),
                 Gate = "every bolt tight",
+                CanHurt = true,
                 Cautions = ["Crank locked before you lean on the bar. Pull, don’t push."],
             },
         ];

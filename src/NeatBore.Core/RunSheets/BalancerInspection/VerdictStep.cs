@@ -17,6 +17,7 @@ internal static class VerdictStep
             Weighs = [RubberStep.Name, RadialStep.Name, FaceStep.Name, MetalStep.Name, MarkStep.Name, GrooveStep.Name],
             Judge = Judge,
             Gate = "it may go back",
+            CanHurt = true,
             Cautions = ["A ring that lets go flies. In doubt, it does not go back."],
         };
 

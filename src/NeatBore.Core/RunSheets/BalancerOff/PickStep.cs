@@ -14,6 +14,7 @@ internal static class PickStep
             Slots = c => DesignRules.Of(c).PullerSlots(c),
             Judge = c => c.Is(Grip.Name, Grip.Ring) ? NotTheRing(c) : DesignRules.Of(c).JudgePuller(c),
             Gate = "the puller holds",
+            CanHurt = true,
             Cautions = ["Pull on the hub, never on the ring: it is only bonded on."],
         };
 

@@ -42,11 +42,12 @@ internal static class PullStep
                         Slot.Tick(s_off, "It is off and caught"),
                     ],
             Judge = Judge,
+            CanHurt = true,
             Cautions = ["Stand clear, never in line with the loaded screw: pieces fly."],
         };
 
     /// <summary>What it took to come off can't be taken back; what it could have hurt can be looked at.</summary>
-    private static bool WasTooHard(StepContext c) => c.StoppedBefore()?.Do.Template is LookItOver or Hurt;
+    private static bool WasTooHard(StepContext c) => c.StoppedBefore()?.Says.Do.Template is LookItOver or Hurt;
 
     private static Judgement JudgeLooked(StepContext c) =>
         c.Picked(s_looked) switch

@@ -42,6 +42,7 @@ internal static class YokeStep
                             )),
                 ],
             Judge = c => Retry.Instead(JudgeYoke(c)),
+            CanHurt = true,
             Cautions = ["Eye protection from here on."],
         };
 

@@ -91,6 +91,7 @@ internal static class BoltStep
                 ],
             Judge = JudgeBoltTraced,
             NoHand = true,
+            CanHurt = true,
             Cautions = ["Crank locked before you lean on the bar. Pull, don’t push; feet apart."],
         };
 

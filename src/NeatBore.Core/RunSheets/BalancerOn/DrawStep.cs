@@ -45,6 +45,7 @@ internal static class DrawStep
                     Slot.Tick(s_home, "Force rose sharply: it is home. Tool off again"),
                 ],
             Judge = JudgeDrawn,
+            CanHurt = true,
             Cautions = ["Stand clear, never in line with the loaded tool: pieces fly."],
         };
 

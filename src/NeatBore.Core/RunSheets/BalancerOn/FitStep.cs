@@ -17,6 +17,7 @@ internal static class FitStep
             Judge = Judge,
             Catches = Fit.Feels,
             Gate = "the fit is a go",
+            CanHurt = true,
             Cautions = ["A tight hub stores its press force. No bigger tool past a Stop."],
         };
 

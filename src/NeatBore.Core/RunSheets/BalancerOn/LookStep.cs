@@ -22,6 +22,7 @@ internal static class LookStep
             Slots = Slots,
             Judge = Judge,
             Gate = "good to go back",
+            CanHurt = true,
             Cautions = ["Keyway edges cut. It rolls, and it is heavy: lay it flat."],
         };
 

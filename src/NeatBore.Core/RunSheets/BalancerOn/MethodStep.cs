@@ -23,6 +23,7 @@ internal static class MethodStep
                 },
             Judge = Judge,
             Gate = "a way that does no harm",
+            CanHurt = true,
             Cautions = ["A hot hub burns: oven gloves, both hands."],
         };
 

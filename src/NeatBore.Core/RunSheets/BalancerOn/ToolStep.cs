@@ -20,6 +20,7 @@ internal static class ToolStep
             Slots = Slots,
             Judge = Judge,
             Gate = "its stud holds",
+            CanHurt = true,
             Cautions = ["No hammer: it bruises rubber and thrust bearing. Not the crank bolt: it strips."],
         };
 

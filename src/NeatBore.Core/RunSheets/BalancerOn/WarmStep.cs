@@ -46,6 +46,7 @@ internal static class WarmStep
                     Slot.Tick(s_on, $"On the nose, square{(Keyless.Is(c.Sheet) ? "" : " on its key")}"),
                 ],
             Judge = Judge,
+            CanHurt = true,
             Cautions = ["Oven gloves. No flame on rubber. Clear path to the engine first."],
         };
 

@@ -34,6 +34,7 @@ internal static class BoltsStep
                         : "All tight. Crank lock out; the float once more."
                 ),
             NoHand = true,
+            CanHurt = true,
             Cautions = ["Crank locked before you lean on the bar. Pull, don’t push. No impact driver on the last pull."],
         };
 }

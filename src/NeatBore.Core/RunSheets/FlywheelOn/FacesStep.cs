@@ -23,6 +23,7 @@ internal static class FacesStep
                 ],
             Judge = Judge,
             Gate = "both faces are flat",
+            CanHurt = true,
             Cautions = ["A flywheel is heavy and its ring gear cuts: two hands or a hoist, toes clear."],
         };
 

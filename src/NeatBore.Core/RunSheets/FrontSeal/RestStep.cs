@@ -11,8 +11,8 @@ internal static class RestStep
         new(Name, "Left to settle", "seal")
         {
             When = c => Applies.If(SealCare.Is(c, LipKind.Ptfe), "This lip needs no rest."),
-            Slots = _ => [Slot.Tick(SealCare.Turned(Name), "Crank turned again")],
-            Judge = c => SealCare.Rested(c, c.Sheet.FrontSeal!, PressStep.At(c)),
+            Slots = c => SealCare.RestSlots(c, PressStep.At(c)),
+            Judge = c => SealCare.JudgeRest(c, c.Sheet.FrontSeal!, PressStep.At(c)),
             Cautions = ["Tag the crank: do not turn."],
         };
 }

@@ -38,6 +38,7 @@ internal static class PullStep
                 ],
             Judge = c => Judge(c),
             NoHand = true,
+            CanHurt = true,
             Cautions = ["Stand clear, never in line with the loaded screw: pieces fly. Eye protection."],
         };
 

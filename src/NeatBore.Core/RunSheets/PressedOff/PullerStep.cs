@@ -36,6 +36,7 @@ internal static class PullerStep
             Judge = c => Judge(c, PressedPart.Part.Of(c.Sheet, kind)),
             Gate = "a puller that goes behind it",
             Catches = "Try its edge in the gap by hand, all the way, before it is loaded",
+            CanHurt = true,
             Cautions = ["A screw straight on the crank’s end wrecks its thread."],
         };
 

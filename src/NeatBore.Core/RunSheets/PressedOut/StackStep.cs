@@ -27,6 +27,7 @@ internal static class StackStep
                 ],
             Judge = c => Judge(c, PressedPart.Part.Of(c.Sheet, kind)),
             Gate = "a stack that takes all that comes out",
+            CanHurt = true,
             Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
         };
 

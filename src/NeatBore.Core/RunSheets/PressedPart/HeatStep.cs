@@ -28,6 +28,7 @@ internal static class HeatStep
                 Judge = c => Judge(c, Part.Of(c.Sheet, kind), parts),
                 Gate = "it is home",
                 NoWayBack = true,
+                CanHurt = true,
                 Cautions = ["Oven gloves, both hands. No hammer if it grabs."],
             }
         );

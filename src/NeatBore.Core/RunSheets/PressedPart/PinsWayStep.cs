@@ -15,6 +15,7 @@ internal static class PinsWayStep
                     : [ShopAir.At(WayStep.Ambient), Slot.Tick(WayStep.Ready, "Stop and guide set, rods in a row, gloves, clear path")],
             Judge = c => WayStep.Judge(Rods.Tightest(c), Part.Of(c.Sheet, PressedKind.Pin), Pins.Parts),
             Gate = "a way that does no harm",
+            CanHurt = true,
             Cautions = ["Oven gloves; freezer burns too. A torch moves all round and rests: one side alone bends the rod."],
         };
 }

@@ -31,6 +31,7 @@ internal static class PressStep
                 ),
             Gate = "it went in as it should",
             NoWayBack = true,
+            CanHurt = true,
             Cautions = ["Stand clear of a loaded press or tool line: pieces fly."],
         };
 

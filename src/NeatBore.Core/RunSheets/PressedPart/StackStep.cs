@@ -33,6 +33,7 @@ internal static class StackStep
                 ],
             Judge = c => Judge(c, Part.Of(c.Sheet, kind)),
             Gate = "a stack that bears right",
+            CanHurt = true,
             Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
         };
 

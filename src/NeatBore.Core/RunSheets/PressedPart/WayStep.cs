@@ -30,6 +30,7 @@ internal static class WayStep
                         : [ShopAir.At(Ambient), Slot.Tick(Ready, "Stop and guide set, gloves, clear path")],
                 Judge = c => Judge(c, Part.Of(c.Sheet, kind), parts),
                 Gate = "a way that does no harm",
+                CanHurt = true,
                 Cautions = ["Oven gloves; freezer burns too. No open flame on one side: it bends."],
             }
         );

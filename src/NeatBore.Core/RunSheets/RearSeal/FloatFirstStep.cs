@@ -12,14 +12,22 @@ internal static class FloatFirstStep
         {
             When = c =>
                 Applies.If(
-                    !c.Is(Job.Name, Job.Reseal) && c.Sheet.EndFloat is not null && c.Other("crank-float") is not Standing.Done,
+                    c.Sheet.EndFloat is not null && (c.Is(Job.Name, Job.Reseal) ? IsBad(c) : c.Other("crank-float") is not Standing.Done),
                     "The float is set, stays as it is, or this engine has none to set."
                 ),
-            Judge = _ => new Judgement(
+            Judge = c => new Judgement(
                 Sentence.Of("Set the crank’s float first: a new seal is spoilt by pushing the crank about."),
-                new Call(Verdict.Stop, Sentence.Of("Crank float is not done on this build."), [])
+                new Call(
+                    Verdict.Stop,
+                    Sentence.Of(
+                        IsBad(c) ? "Crank float was measured on this build, and is a stop." : "Crank float is not done on this build."
+                    ),
+                    []
+                )
             ),
             Gate = "the float is set",
             Cautions = ["Never under a hanging engine."],
         };
+
+    private static bool IsBad(StepContext c) => c.Other("crank-float") is Standing.Stop;
 }

@@ -47,7 +47,7 @@ internal static class Joints
         new(JointClock.Cure, "Cure, then oil", "sealant")
         {
             When = c => WithSealant(c, "A gasket needs no time to cure."),
-            Slots = _ => [Slot.Tick(JointClock.Oil, "Oil in")],
+            Slots = JointClock.CureSlots,
             Judge = Clock.JudgeCure,
             Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
         };

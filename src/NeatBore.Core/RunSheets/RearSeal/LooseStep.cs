@@ -6,6 +6,7 @@ namespace NeatBore.Core.RunSheets.RearSeal;
 internal static class LooseStep
 {
     public static readonly StepName Name = new("loose");
+    private const string Kind = "rear-seal";
     private static readonly PickSlot s_rods = Name.Pick("rods");
     private static readonly Option s_off = new("off", "off the crank");
     private static readonly Option s_on = new("on", "on it: it turns stiffly");
@@ -18,7 +19,7 @@ internal static class LooseStep
             Afresh = true,
             When = Centring.Afresh,
             Slots = Slots,
-            Judge = Judge,
+            Judge = c => BySeal(c) ? CrankTurns.Judge(c, Kind, Judge(c)) : Prompt.Next(c),
             Cautions = ["With rods in, the crank is stiff: a bar slips."],
         };
 
@@ -28,6 +29,7 @@ internal static class LooseStep
         BySeal(c)
             ?
             [
+                .. CrankTurns.Looked(c, Kind),
                 Slot.Pick(s_rods, "Rods and pistons", s_off, s_on),
                 Slot.Tick(s_turned, "On over a sleeve, bolts finger-tight; crank turned both ways, twice; snug"),
             ]
@@ -35,12 +37,7 @@ internal static class LooseStep
 
     private static Judgement Judge(StepContext c)
     {
-        if (!BySeal(c))
-        {
-            return Prompt.Next(c);
-        }
-
-        if (CrankTurns.Held(c, "rear-seal", c.FirstAt(s_turned)) is { } held)
+        if (CrankTurns.Held(c, Kind, c.FirstAt(s_turned)) is { } held)
         {
             return held;
         }

@@ -12,8 +12,8 @@ internal static class RestStep
         new(Name, "Left to settle", "seal")
         {
             When = c => Applies.If(SealCare.Is(c, LipKind.Ptfe), "This lip needs no rest."),
-            Slots = _ => [Slot.Tick(SealCare.Turned(Name), "Crank turned again")],
-            Judge = c => SealCare.Rested(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
+            Slots = c => SealCare.RestSlots(c, SealSeat.Last(PressStep.Name)),
+            Judge = c => SealCare.JudgeRest(c, c.Sheet.Rear!.Seal, SealSeat.Last(PressStep.Name)),
             Cautions = ["Tag the crank: do not turn."],
         };
 }

@@ -30,6 +30,7 @@ internal static class StackInStep
             },
             Needs = [StackOutStep.Name],
             Gate = "a stack that clears the trunnion",
+            CanHurt = true,
             Cautions = ["Stand clear of a loaded stack, never in line with it: pieces fly."],
         };
 

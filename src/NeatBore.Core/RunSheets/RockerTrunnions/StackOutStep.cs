@@ -31,6 +31,7 @@ internal static class StackOutStep
                     "{support} below, {pusher} above. Push each out the way it is marked."
                 ),
             Gate = "a stack that bears on the flats",
+            CanHurt = true,
             Cautions = ["Eye protection. A hydraulic press overpresses before you feel it: watch its gauge, stand aside."],
         };
 

@@ -58,7 +58,7 @@ internal static class BoltOut
             new Call(Verdict.Stop, Sentence.Of("The thread is hurt: it holds no torque that can be counted on."), [])
         );
 
-    private static Judgement? Before(StepContext c) => c.StoppedBefore() is { } stop && s_out.Contains(stop.Do.Template) ? stop : null;
+    private static Judgement? Before(StepContext c) => c.StoppedBefore() is var (stop, _) && s_out.Contains(stop.Do.Template) ? stop : null;
 
     private static string Label(Judgement stop) =>
         stop.Call?.Checks.FirstOrDefault(k => k.Verdict == Verdict.Stop)?.Bolt is { } id

@@ -18,6 +18,14 @@ internal static class CrankTurns
     /// <summary>Asks it at a step that turns the crank.</summary>
     public static Choice Asked(StepName at) => new(Valves, at, "Valves and pistons", _ => [s_driveOn, s_headOff, s_heldClear, s_meet]);
 
+    /// <summary>What is looked at first where the crank was turned too soon.</summary>
+    public static IReadOnlyList<Slot> Looked(StepContext c, string own) => TooSoon.Slots(c, Since(c, own), "What was resting, looked at");
+
+    /// <summary>What the step says, given that and what it would say otherwise.</summary>
+    public static Judgement Judge(StepContext c, string own, Judgement otherwise) => TooSoon.Judge(c, Since(c, own), otherwise);
+
+    private static DateTimeOffset? Since(StepContext c, string own) => s_rests.Where(k => k != own).Select(k => c.Rests(k)?.Since).Max();
+
     /// <summary>What keeps the crank still; null where it may turn.</summary>
     /// <param name="c">The step that turns it.</param>
     /// <param name="own">The kind of its own task: its own turns within its own sealant's time are its own affair.</param>
@@ -46,7 +54,7 @@ internal static class CrankTurns
                     Then: Sentence.Of("The time is up. It may turn, by hand.")
                 )
                 : new Judgement(
-                    Sentence.Of("Turned too soon: look at it, or a lead says why it will hold."),
+                    Sentence.Of(TooSoon.Crank),
                     new Call(
                         Verdict.Stop,
                         Sentence.Of(

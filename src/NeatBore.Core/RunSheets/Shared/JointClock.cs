@@ -194,7 +194,13 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
         );
     }
 
-    public Judgement JudgeCure(StepContext c)
+    /// <summary>Oil, and what is looked at first where it came too soon.</summary>
+    public static IReadOnlyList<Slot> CureSlots(StepContext c) =>
+        [.. TooSoon.Slots(c, c.TakenAt(s_spread), "Drained, joint looked along"), Slot.Tick(Oil, "Oil in")];
+
+    public Judgement JudgeCure(StepContext c) => TooSoon.Judge(c, c.TakenAt(s_spread), Cured(c));
+
+    private Judgement Cured(StepContext c)
     {
         if (c.TakenAt(s_spread) is not { } spread || Product(c) is not { } product)
         {
@@ -215,7 +221,7 @@ internal sealed record JointClock(ChoiceName Joint, JointWords Words)
         var times = Clocked(c, spread, oil)!;
         var soon = oil < times.CureAt;
         return new Judgement(
-            Sentence.Of(soon ? "Oiled too soon. Drain it, look along the joint, wait, or a lead says why it will hold." : Words.Cured),
+            Sentence.Of(soon ? TooSoon.Oil : Words.Cured),
             new Call(
                 soon ? Verdict.Stop : Verdict.Go,
                 Sentence.Of(

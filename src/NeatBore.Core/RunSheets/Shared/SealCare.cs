@@ -72,8 +72,16 @@ internal static class SealCare
     /// <summary>Ticked once the crank has turned again.</summary>
     public static TickSlot Turned(StepName step) => step.Tick("turned");
 
+    /// <summary>What is ticked, and looked at first where it was turned too soon.</summary>
+    public static IReadOnlyList<Slot> RestSlots(StepContext c, SlotName pressedIn) =>
+        [.. TooSoon.Slots(c, c.TakenAt(pressedIn), "Lip looked at, all round"), Slot.Tick(Turned(c.Step.Name), "Crank turned again")];
+
+    /// <summary>The rest of a PTFE lip, and what was looked at where it was turned too soon.</summary>
+    public static Judgement JudgeRest(StepContext c, SealSheet seal, SlotName pressedIn) =>
+        TooSoon.Judge(c, c.TakenAt(pressedIn), Rested(c, seal, pressedIn));
+
     /// <summary>The rest of a PTFE lip: nothing turns until it has settled.</summary>
-    public static Judgement Rested(StepContext c, SealSheet seal, SlotName pressedIn)
+    private static Judgement Rested(StepContext c, SealSheet seal, SlotName pressedIn)
     {
         if (c.TakenAt(pressedIn) is not { } pressed)
         {
@@ -92,7 +100,7 @@ internal static class SealCare
 
         var soon = turned < until;
         return new Judgement(
-            Sentence.Of(soon ? "Turned too soon: look at the lip, or a lead says why it will hold." : "Settled. It may turn."),
+            Sentence.Of(soon ? TooSoon.Lip : "Settled. It may turn."),
             new Call(
                 soon ? Verdict.Stop : Verdict.Go,
                 Sentence.Of(

@@ -216,6 +216,7 @@ internal sealed record Sweeping(
         {
             "dial" =>
             [
+                .. CrankTurns.Looked(c, Kind),
                 .. Enough(c).Select(deg => Dial(At(c.Step.Name, deg), deg)),
                 Dial(Repeat(c.Step.Name), 0) with
                 {
@@ -253,7 +254,10 @@ internal sealed record Sweeping(
     /// <param name="c">The step.</param>
     /// <param name="onGo">What to do next where it is central.</param>
     /// <param name="tight">Whether its bolts are tight: it doesn't move before they are slacked.</param>
-    public Judgement Judge(StepContext c, string onGo, bool tight = false)
+    public Judgement Judge(StepContext c, string onGo, bool tight = false) =>
+        c.Chosen(School) == ByDial ? CrankTurns.Judge(c, Kind, Swept(c, onGo, tight)) : Swept(c, onGo, tight);
+
+    private Judgement Swept(StepContext c, string onGo, bool tight)
     {
         if (
             c.Chosen(School) == ByDial
@@ -287,6 +291,16 @@ internal sealed record Sweeping(
                     ("clock", Quantity.AtClock(next.AngleDeg!.Value))
                 )
             );
+        }
+
+        // What a dial showed is no gap, nor the other way about, whatever way is chosen since.
+        if (
+            slots.Exists(s =>
+                c.Reading(c.Step.Name.Number(s.Key))?.Instrument is { Kind: "dial" or "feeler" } by && by.Kind != s.Instrument
+            )
+        )
+        {
+            return new Judgement(Sentence.Of("These were read another way. Again, and take them all anew."));
         }
 
         var housing = Housing(c.Sheet);

@@ -56,7 +56,7 @@ internal static class RunSheet
                 new Step(JointClock.Cure, "Cure, then oil", "sealant")
                 {
                     When = c => Applies.If(Sealant.Clock.Product(c) is not null, "A gasket needs no time to cure."),
-                    Slots = _ => [Slot.Tick(JointClock.Oil, "Oil in")],
+                    Slots = JointClock.CureSlots,
                     Judge = Sealant.Clock.JudgeCure,
                     Cautions = ["Don’t turn or fill early: a torn bead leaks for ever."],
                 },

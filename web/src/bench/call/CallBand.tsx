@@ -86,7 +86,12 @@ export function CallBand({ step, waiting, offline, open, watched, tall = false, 
               ? ` ${step.hand.by.name}${step.hand.line ? `: ${step.hand.line}` : ''}.`
               : released &&
                 release &&
-                ` ${release.gateOpened ? 'Gate opened' : 'Decided'}: ${release.because}`}
+                ` ${release.telephone ? `${release.telephone}, by telephone` : release.gateOpened ? 'Gate opened' : 'Decided'}: ${release.because}`}
+          </p>
+        )}
+        {step.asks && (
+          <p className="mt-1 font-read text-base font-semibold text-look-again">
+            {writeSentence(step.asks, reader)}
           </p>
         )}
         {(offline || waiting > 0) && (

@@ -1,4 +1,4 @@
-import type { PlaceTask, StepRef, StepState } from '../../api/types';
+import type { AnotherPart, PlaceTask, StepRef, StepState } from '../../api/types';
 import { Panel, Words } from '../../ui/Panel';
 import { useFocus, useFocusStore } from '../state/focus';
 import type { Work } from '../state/work';
@@ -8,6 +8,7 @@ import { AnotherWay } from './AnotherWay';
 import { AskOwner } from './AskOwner';
 import { BigButton } from './BigButton';
 import { InstrumentInHand } from './InstrumentInHand';
+import { OpenGate } from './OpenGate';
 import { PutDown } from '../strip/StripEnds';
 import { Photos } from './Photos';
 import { SightHandle } from './SightHandle';
@@ -37,10 +38,9 @@ export function GaugeShelf(props: Props) {
   const asked = step.questions?.some((q) => !q.answer) ?? false;
   const stuck = verdict !== undefined && !step.passed;
   const person = bench.shop?.people.find((p) => p.id === bench.me);
-  const canOpen = stuck && verdict !== 'decide' && person?.role === 'lead';
   const toggle = (name: string) => (shown: boolean) => focus.show(shown ? name : null);
-  const again = (at: StepRef, because: string) => {
-    bench.send({ do: 'begin-round', step: at, because });
+  const again = (at: StepRef, because: string, part?: AnotherPart) => {
+    bench.send({ do: 'begin-round', step: at, because, ...(part ? { part } : {}) });
     const target = task.steps.find((s) => s.ref.step === at.step && s.ref.item === at.item);
     if (target) work.pickStep(target);
     focus.show(null);
@@ -85,6 +85,16 @@ export function GaugeShelf(props: Props) {
           />
         ) : step.blockedBy ? (
           <BigButton called={called} words="To the open step" keyName="Enter" onClick={onGoOn} />
+        ) : step.asks &&
+          task.next?.step === step.ref.step &&
+          task.next.item === step.ref.item &&
+          person?.role === 'lead' ? (
+          <BigButton
+            called={called}
+            words="It stays open"
+            keyName="Enter"
+            onClick={() => focus.show('open')}
+          />
         ) : after ? (
           <BigButton called={called} words={after.title} before="Next" keyName="Enter" onClick={onGoOn} />
         ) : onwards ? (
@@ -215,27 +225,13 @@ export function GaugeShelf(props: Props) {
         <button type="button" className={side} title="Alt+B" aria-pressed={inBig} onClick={props.onBig}>
           {inBig ? 'All steps' : 'Big'}
         </button>
-        {canOpen && (
-          <Panel
-            title="Open the gate against the call"
-            open={panel === 'open'}
-            onOpenChange={toggle('open')}
-            trigger={
-              <button type="button" className={side}>
-                Open gate
-              </button>
-            }
-          >
-            <Words
-              ask="You open it as lead. Your name, the call and the reason stay in the record for ever."
-              send="Open the gate"
-              onSend={(because) => {
-                bench.send({ do: 'open-gate', step: step.ref, because });
-                focus.show(null);
-              }}
-            />
-          </Panel>
-        )}
+        <OpenGate
+          step={step}
+          bench={bench}
+          open={panel === 'open'}
+          onOpenChange={toggle('open')}
+          className={side}
+        />
       </div>
       <p
         className={`flex min-w-[170px] flex-1 items-center px-2 py-1 font-read text-base leading-snug ${inBig ? '' : 'border-l border-rule max-lg:border-l-0'}`}

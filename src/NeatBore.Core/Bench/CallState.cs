@@ -41,6 +41,17 @@ public sealed record Release(bool GateOpened, string Because, Signer By, DateTim
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public SaidAgain? Again { get; init; }
 
+    /// <summary>What a lead still has to say of it, in words; null where nothing is wanting.</summary>
+    internal Sentence? Asks =>
+        !GateOpened || Again is not null ? null
+        : Telephone is { } lead ? Sentence.Of("Opened by telephone: {lead} says so here before it is done.", ("lead", Quantity.Word(lead)))
+        : OwnWork
+            ? Sentence.Of(
+                "{name} opened it on work of their own: a lead says so once more before what can’t be undone.",
+                ("name", Quantity.Word(By.Name))
+            )
+        : null;
+
     /// <summary>What its call stood on.</summary>
     internal Footing? StoodOn { get; init; }
 }

@@ -210,6 +210,7 @@ internal static class StepEvaluation
             StoodOnAt = stoodOnAt,
             Questions = questions,
             Released = standing.Decided ? given!.Release : null,
+            Asks = standing.Decided ? given!.Release!.Asks : null,
             CanHurt = step.CanHurt,
             Late = own.Late(newest.Slots, open: blockedBy is null),
             HandWays = HandWays.Of(step, slots) is [_, ..] ways ? ways : null,

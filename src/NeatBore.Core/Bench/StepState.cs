@@ -91,16 +91,7 @@ public sealed record StepState(
 
     /// <summary>What a lead still has to say of its open gate, in words; null where nothing is wanting.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public Sentence? Asks =>
-        Released is not { GateOpened: true, Again: null } open ? null
-        : open.Telephone is { } lead
-            ? Sentence.Of("Opened by telephone: {lead} says so here before it is done.", ("lead", Quantity.Word(lead)))
-        : open.OwnWork
-            ? Sentence.Of(
-                "{name} opened it on work of their own: a lead says so once more before what can’t be undone.",
-                ("name", Quantity.Word(open.By.Name))
-            )
-        : null;
+    public Sentence? Asks { get; init; }
 
     /// <summary>Whether it can hurt a person: nobody opens it by telephone.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]

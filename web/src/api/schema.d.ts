@@ -11450,8 +11450,7 @@ export interface components {
              */
             changedAt: number;
             ends?: null | components["schemas"]["Sentence"];
-            /** @description What a lead still has to say of its open gate, in words; null where nothing is wanting. */
-            asks: components["schemas"]["Sentence"];
+            asks?: null | components["schemas"]["Sentence"];
             /** @description Whether it can hurt a person: nobody opens it by telephone. */
             canHurt?: boolean;
             otherwise?: null | components["schemas"]["Judgement"];

@@ -111,7 +111,6 @@ function stepOf(task: TaskRef, line: StepLine, whole: StepState | undefined): St
     ...now,
     ref,
     cautions: [],
-    asks: null,
     rounds: [{ round, because: null, slots: [] }],
     round,
     now: { do: onItsWay },

@@ -50,6 +50,22 @@ public class OpenedTests
         Assert.Equal(("tomas", "ines", "Ines"), (release.By.Id, release.Again!.By.Id, release.Telephone));
     }
 
+    /// <summary>Crossed out, it stands still; what was crossed out is not waited for once it is open, nor is it said of another
+    /// version.</summary>
+    [Fact]
+    public void A_stop_that_stands_on_what_is_crossed_out_is_opened_as_any_other()
+    {
+        var bench = Cover();
+        var taken = bench.Step("sweep").Rounds[^1].Slots.First(s => s is { Slot.AngleDeg: 180, Live: not null }).Live!.Id;
+        bench.Wait(4).Do((id, at) => new Strike(id, at, taken, StrikeReason.Slip), Workbench.Tomas);
+        Assert.Equal((Verdict.Stop, false), (bench.Step("sweep").Verdict, bench.Step("sweep").Passed));
+        Open(bench, "sweep", Workbench.Ines);
+        Assert.Equal((Verdict.Stop, true, null), (bench.Step("sweep").Verdict, bench.Step("sweep").Passed, bench.Step("sweep").Otherwise));
+        // What is read anew there is judged anew.
+        bench.Take("sweep", "180", "-0.512", confirmed: true);
+        Assert.Equal((Verdict.Stop, false), (bench.Step("sweep").Verdict, bench.Step("sweep").Passed));
+    }
+
     [Theory]
     [InlineData("  ", "by", "only a lead opens a gate")]
     [InlineData("Tomas", "telephone", "must be a lead’s: Ines")]

@@ -31,7 +31,7 @@ internal static class StepEvaluation
         return
             left.Because is { } because
             && !(task.Journal.Of(at).WaitsSince < task.Journal.ChoseAt)
-            && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt, _ => true) is null
+            && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt) is null
             ? LeftOut(
                 step,
                 at,
@@ -106,7 +106,8 @@ internal static class StepEvaluation
         var stop =
             judged?.Call?.Verdict == Verdict.Stop ? null
             : two?.Call is not null ? two
-            : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
+            : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt);
+        var stands = stop is not null && !ReferenceEquals(stop, two);
         var hand = HandRule.Of(
             own.Hand is { } told
             && (
@@ -205,7 +206,7 @@ internal static class StepEvaluation
         )
         {
             Otherwise = standing.Otherwise,
-            Ends = passed ? null : StopRule.Ends(own, slots, stands: stop is not null && !ReferenceEquals(stop, two)),
+            Ends = passed ? null : StopRule.Ends(own, slots, stands),
             ChangedAt = Math.Max(around.ToldAt, stoodOnAt),
             StoodOnAt = stoodOnAt,
             Questions = questions,
@@ -217,7 +218,8 @@ internal static class StepEvaluation
             Hand = hand.Hand is null ? null : HandState.Of(hand.Hand),
             Unmeasured = hand.Unmeasured,
             Grounds = judged?.Call?.Verdict == Verdict.Stop ? () => StopGrounds.Of(step, context, task, slots, judged) : null,
-            StandsOn = says.Call is null ? null : now => now.Footing(looked, sheet, chosen, complete),
+            // What was crossed out of a Stop that stands is not waited for once a lead opens it.
+            StandsOn = says.Call is null ? null : now => now.Footing(looked, sheet, chosen, complete || stands),
         };
         return new(
             state,

@@ -6,7 +6,7 @@ namespace NeatBore.Core.Bench;
 
 /// <summary>Whether a Stop that was said still stands, though today's readings no longer say it. What it stood on has to be read again, at
 /// its own step, and none of it be left empty: nothing else of the task, no choice and no other task ends it. It also ends where its
-/// step is begun anew, and where a lead opens it.</summary>
+/// step is begun anew; where a lead opens it, it is passed all the same.</summary>
 internal static class StopRule
 {
     /// <summary>The Stop that stands; null where none does.</summary>
@@ -15,17 +15,9 @@ internal static class StopRule
     /// <param name="slots">What it asks for now; none where it is left out.</param>
     /// <param name="leftOut">Whether it would be left out now.</param>
     /// <param name="choseAt">The last entry that chose anything in the task.</param>
-    /// <param name="opened">Whether what opened it, if anything did, still holds.</param>
-    public static Judgement? Of(
-        StepJournal own,
-        Step step,
-        IReadOnlyList<Slot> slots,
-        bool leftOut,
-        long choseAt,
-        Func<Footing, bool> opened
-    )
+    public static Judgement? Of(StepJournal own, Step step, IReadOnlyList<Slot> slots, bool leftOut, long choseAt)
     {
-        if (own.Stopped() is not var (stop, grounds) || (stop.Release?.StoodOn is { } footing && opened(footing)))
+        if (own.Stopped() is not var (stop, grounds) || (leftOut && stop.Release is not null))
         {
             return null;
         }

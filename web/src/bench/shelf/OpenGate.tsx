@@ -22,7 +22,7 @@ export function OpenGate({ step, bench, open, onOpenChange, className }: Props) 
   const verdict = step.blockedBy ? undefined : step.now.call?.verdict;
   const isStuck = verdict !== undefined && verdict !== 'decide' && !step.passed;
   const isAsked = step.asks != null;
-  if (!(isLead ? isStuck || isAsked : isStuck && !step.canHurt && lead)) return null;
+  if (!(isLead ? isStuck || isAsked : isStuck && !isAsked && !step.canHurt && lead)) return null;
   const [title, button] = isAsked
     ? ['It stays open', 'It stays open']
     : isLead

@@ -61,7 +61,7 @@ public sealed partial class Desk
         )
         {
             Telephone = telephone,
-            OwnWork = !again && step.Verdict == Verdict.Stop && DidIt(state, step, by),
+            OwnWork = !again && telephone is null && step.Verdict == Verdict.Stop && DidIt(state, step, by),
             Again = again && telephone is null,
         };
     }

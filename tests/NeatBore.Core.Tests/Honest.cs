@@ -25,7 +25,7 @@ internal sealed class Honest(Shop shop)
     public string? Stuck(WorkedBuild build, StepRef at, DateTimeOffset now)
     {
         var why = "";
-        // The step by itself; the choice that it names; or all that it stands on, which may have been read wrong.
+        // The step by itself; all that it stands on, which may have been read wrong; or the choice that it names.
         foreach (var begun in Begun(build, at, now))
         {
             foreach (var reads in Enum.GetValues<Reads>())
@@ -56,6 +56,11 @@ internal sealed class Honest(Shop shop)
     {
         var task = build.Tasks.First();
         yield return Do(build, new BeginRound(Guid.CreateVersion7(), now, at, "put right"))!;
+        yield return task
+            .Steps.TakeWhile(s => s.Ref != at)
+            .Select(s => s.Ref)
+            .Append(at)
+            .Aggregate(build, (b, step) => Do(b, new BeginRound(Guid.CreateVersion7(), now, step, "all anew")) ?? b);
         foreach (var choice in task.Choices)
         {
             foreach (var option in choice.Options.Where(o => o.Id != choice.Chosen))
@@ -66,18 +71,14 @@ internal sealed class Honest(Shop shop)
                 }
             }
         }
-
-        yield return task
-            .Steps.TakeWhile(s => s.Ref != at)
-            .Select(s => s.Ref)
-            .Append(at)
-            .Aggregate(build, (b, step) => Do(b, new BeginRound(Guid.CreateVersion7(), now, step, "all anew")) ?? b);
     }
 
     /// <summary>Fills in what is asked for, here and in what has to come before it, until it is passed or nothing is left to do.</summary>
     private WorkedBuild Work(WorkedBuild build, StepRef at, Reads reads, DateTimeOffset now)
     {
-        for (var n = 0; n < 80 && Step(build, at) is { Passed: false } wanted; n++)
+        var first = Step(build, at)?.Round;
+        // Read no better a second time, it is no better.
+        for (var n = 0; n < 80 && Step(build, at) is { Passed: false } wanted && wanted.Round <= first + 1; n++)
         {
             now = now.AddMinutes(2);
             var step = wanted.BlockedBy is null

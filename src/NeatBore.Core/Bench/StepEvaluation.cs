@@ -31,7 +31,7 @@ internal static class StepEvaluation
         return
             left.Because is { } because
             && !(task.Journal.Of(at).WaitsSince < task.Journal.ChoseAt)
-            && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt) is null
+            && StopRule.Of(task.Journal.Of(at), step, [], leftOut: true, task.Journal.ChoseAt, _ => true) is null
             ? LeftOut(
                 step,
                 at,
@@ -106,7 +106,7 @@ internal static class StepEvaluation
         var stop =
             judged?.Call?.Verdict == Verdict.Stop ? null
             : two?.Call is not null ? two
-            : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt);
+            : StopRule.Of(own, step, slots, when.Because is not null, journal.ChoseAt, f => journal.Stands(f, context.Choices));
         var stands = stop is not null && !ReferenceEquals(stop, two);
         var hand = HandRule.Of(
             own.Hand is { } told

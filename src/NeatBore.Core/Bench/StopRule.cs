@@ -15,9 +15,25 @@ internal static class StopRule
     /// <param name="slots">What it asks for now; none where it is left out.</param>
     /// <param name="leftOut">Whether it would be left out now.</param>
     /// <param name="choseAt">The last entry that chose anything in the task.</param>
-    public static Judgement? Of(StepJournal own, Step step, IReadOnlyList<Slot> slots, bool leftOut, long choseAt)
+    /// <param name="opened">Whether what opened it, if anything did, still holds.</param>
+    public static Judgement? Of(
+        StepJournal own,
+        Step step,
+        IReadOnlyList<Slot> slots,
+        bool leftOut,
+        long choseAt,
+        Func<Footing, bool> opened
+    )
     {
-        if (own.Stopped() is not var (stop, grounds) || (leftOut && stop.Release is not null))
+        if (
+            own.Stopped() is not var (stop, grounds)
+            // Open, it is still what is said where something of it was crossed out: there is nothing else to say.
+            || (
+                stop.Release?.StoodOn is { } footing
+                && opened(footing)
+                && (leftOut || grounds.Count == 0 || grounds.All(g => own.Live(g) is not null))
+            )
+        )
         {
             return null;
         }

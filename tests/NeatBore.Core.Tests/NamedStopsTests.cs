@@ -123,6 +123,10 @@ public class NamedStopsTests
         Assert.Equal((Verdict.Stop, false), (bench.Step("rubber").Verdict, bench.Step("rubber").Passed));
         bench.Turn(Workbench.BalancerOn).Choose("which", "same");
         Assert.False(bench.Step("others").Passed);
+        // Nor where the reading that this task hears is crossed out in the other.
+        var worse = bench.State.Tasks[0].Steps.First(s => s.Ref.Step == "rubber").Rounds[0].Slots[0].Readings[0].Id;
+        bench.Wait(4).Do((id, at) => new Strike(id, at, worse, StrikeReason.Slip), Workbench.Tomas);
+        Assert.False(bench.Step("others").Passed);
     }
 
     /// <summary>Oil that came too soon came too soon, however late its tick is made anew: the joint is looked at, or spread anew.</summary>

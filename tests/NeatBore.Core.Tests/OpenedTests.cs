@@ -100,6 +100,9 @@ public class OpenedTests
                 + " sealant",
             StringComparison.Ordinal
         );
+        // Nor does another say it for the lead.
+        var errors = bench.Refused((id, at) => new OpenGate(id, at, bench.Step("sweep").Ref, "she says so", "Ines"), Workbench.Tomas);
+        Assert.Contains("open already", errors["telephone"][0], StringComparison.Ordinal);
         Open(bench, "sweep", Workbench.Ines);
         Assert.Equal((null, true), (bench.Step("sealant").BlockedBy, bench.Step("sweep").Calls[^1].Release!.OwnWork));
         Assert.Equal(Standing.Done, Finished(Open(CoverByTomas(), "sweep", Workbench.Ines)).Task.Standing);

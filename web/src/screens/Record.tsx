@@ -302,7 +302,7 @@ function StepRecord({ step }: { step: StepState }) {
 function RoundTable({ step, round }: { step: StepState; round: RoundState }) {
   const reader = useReader();
   const slots = round.slots.filter((s) => s.slot.kind !== 'text' && s.readings.length > 0);
-  if (slots.length === 0) return null;
+  if (slots.length === 0 && !round.part) return null;
   return (
     <table className="mt-1 w-full border-collapse text-left">
       {(step.rounds.length > 1 || round.because) && (

@@ -34,8 +34,10 @@ public sealed partial class Desk
         var faults = new Faults();
         faults.Require(by.Role == Role.Lead || telephone is { Length: > 0 }, "by", $"only a lead opens a gate; {by.Name} is a builder");
         faults.ThrowIfAny();
+        var again = step is { Passed: true, Released.GateOpened: true };
         if (telephone is not null)
         {
+            faults.Require(!again, "telephone", $"“{step.Title}” is open already; a lead says here whether it stays so");
             var leads = shop.People.Where(p => p.Role == Role.Lead).Select(p => p.Name).ToList();
             faults.Require(
                 leads.Contains(telephone, StringComparer.OrdinalIgnoreCase),
@@ -50,7 +52,6 @@ public sealed partial class Desk
             faults.ThrowIfAny();
         }
 
-        var again = step is { Passed: true, Released.GateOpened: true };
         return new(
             open.Id,
             open.DoneAt,
